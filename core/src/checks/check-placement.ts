@@ -1,0 +1,110 @@
+import type { Region } from '../cloth/region.ts';
+import type { ClothPoint } from '../geometry/point.ts';
+import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
+import type { FrameProfile } from '../passes/frame-profile.ts';
+import type { Resolved } from '../plan/pipeline.ts';
+import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
+import type { PlanProblem } from '../problems.ts';
+import { OUTSIDE_REGION } from '../tolerances.ts';
+
+const MOST_STITCHES_PER_INCH = 18;
+/** The margin that a remedy proposes: a seam allowance. */
+const SAFE_MARGIN = 6.35;
+
+/** What is wrong or risky about one placement; worst first. `resolved` is null when nothing could be fitted, undefined when the design is missing. */
+export function checkPlacement(
+  placement: PlacementRecord,
+  recipe: RecipeRecord,
+  region: Region,
+  resolved: Resolved | null | undefined,
+  frame: FrameProfile,
+): PlanProblem[] {
+  const problem = (rest: Omit<PlanProblem, 'placementId'>): PlanProblem => ({ placementId: placement.id, ...rest });
+  const middle = cornerMean(region.ring);
+  if (resolved === undefined) {
+    return [problem({ code: 'missingDesign', severity: 'mend', at: middle, amount: 1, remedy: { kind: 'remove' } })];
+  }
+  if (resolved === null) {
+    return [
+      problem({
+        code: 'smallPatch',
+        severity: 'mend',
+        at: middle,
+        amount: recipe.fit.margin,
+        remedy: { kind: 'margin', margin: 0 },
+      }),
+    ];
+  }
+  const problems: PlanProblem[] = [];
+  if (resolved.fitted.distortion.folded) {
+    problems.push(
+      problem({ code: 'foldedFit', severity: 'mend', at: middle, amount: 1, remedy: { kind: 'fit', fit: 'contain' } }),
+    );
+  }
+  if (resolved.totals.stitches === 0) {
+    problems.push(
+      problem({ code: 'nothingToStitch', severity: 'mend', at: middle, amount: 0, remedy: { kind: 'remove' } }),
+    );
+  }
+  const outside = farthestOutside(region, resolved);
+  if (outside && outside.distance > OUTSIDE_REGION) {
+    const onPurpose = recipe.fit.margin < 0 && outside.distance <= -2 * recipe.fit.margin;
+    problems.push(
+      problem({
+        code: 'outsideRegion',
+        severity: onPurpose ? 'know' : 'mend',
+        at: outside.at,
+        amount: outside.distance,
+        remedy:
+          recipe.fit.margin < 0
+            ? { kind: 'margin', margin: 0 }
+            : recipe.fit.kind === 'contain'
+              ? { kind: 'margin', margin: recipe.fit.margin + SAFE_MARGIN }
+              : { kind: 'fit', fit: 'contain' },
+      }),
+    );
+  }
+  const lowest = Math.max(...region.ring.map((corner) => corner.y));
+  if (lowest > frame.reach - frame.loadedAt.y) {
+    problems.push(
+      problem({
+        code: 'outOfReach',
+        severity: 'know',
+        at: middle,
+        amount: lowest - frame.reach + frame.loadedAt.y,
+        remedy: null,
+      }),
+    );
+  }
+  if (resolved.sharp.length > 0) {
+    const { stitchesPerInch } = recipe.stitch;
+    const finer = Math.min(MOST_STITCHES_PER_INCH, stitchesPerInch + 2);
+    problems.push(
+      problem({
+        code: 'tooSharp',
+        severity: 'know',
+        at: resolved.sharp[0]!,
+        amount: resolved.sharp.length,
+        remedy: finer > stitchesPerInch ? { kind: 'stitchesPerInch', stitchesPerInch: finer } : null,
+      }),
+    );
+  }
+  return problems;
+}
+
+function farthestOutside(
+  region: Region,
+  resolved: Resolved,
+): { readonly at: ClothPoint; readonly distance: number } | null {
+  let farthest: { at: ClothPoint; distance: number } | null = null;
+  for (const run of resolved.runs) {
+    for (let i = 0; i < run.length; i += 2) {
+      const x = run[i]!;
+      const y = run[i + 1]!;
+      if (insideRing(region.ring, x, y)) continue;
+      const distance = distanceToRing(region.ring, x, y);
+      if (!farthest || distance > farthest.distance) farthest = { at: { x, y }, distance };
+    }
+  }
+  return farthest;
+}

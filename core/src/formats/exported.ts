@@ -1,0 +1,26 @@
+import type { Point } from '../geometry/point.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+
+/** What the writers take: everything in cloth millimetres, y down, inside the sheet 0…width × 0…height. */
+export interface ExportSheet {
+  readonly title: string;
+  readonly width: number;
+  readonly height: number;
+  /** Outlines of the patches, for reference; never stitched. */
+  readonly patches: readonly { readonly name: string; readonly ring: readonly Point[] }[];
+  readonly placements: readonly ExportPlacement[];
+}
+
+export interface ExportPlacement {
+  readonly name: string;
+  /** The fitted lines. */
+  readonly strokes: readonly Polyline[];
+  /** The needle points of each run. */
+  readonly needlePoints: readonly Polyline[];
+}
+
+/** A millionth of a metre is finer than any machine. */
+export const coordinate = (value: number): string => {
+  const text = value.toFixed(3);
+  return text === '-0.000' ? '0.000' : text;
+};

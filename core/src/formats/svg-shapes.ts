@@ -1,0 +1,52 @@
+import { numbersIn, svgLength } from './svg-units.ts';
+
+/** The path data of a basic shape (SVG 2, chapter 10), or null when the element is none or has no extent. */
+export function shapePath(
+  name: string,
+  a: Readonly<Record<string, string>>,
+  view: { width: number; height: number },
+): string | null {
+  const diagonal = Math.sqrt((view.width ** 2 + view.height ** 2) / 2);
+  const across = (key: string): number => svgLength(a[key], view.width) ?? 0;
+  const down = (key: string): number => svgLength(a[key], view.height) ?? 0;
+  switch (name) {
+    case 'path':
+      return a.d ?? null;
+    case 'line':
+      return `M${across('x1')} ${down('y1')}L${across('x2')} ${down('y2')}`;
+    case 'polyline':
+    case 'polygon': {
+      const n = numbersIn(a.points ?? '');
+      const pairs = Array.from({ length: n.length >> 1 }, (_, i) => `${n[2 * i]!} ${n[2 * i + 1]!}`);
+      return pairs.length === 0 ? null : `M${pairs.join('L')}${name === 'polygon' ? 'Z' : ''}`;
+    }
+    case 'circle': {
+      const r = svgLength(a.r, diagonal) ?? 0;
+      return r > 0 ? ellipsePath(across('cx'), down('cy'), r, r) : null;
+    }
+    case 'ellipse': {
+      const rx = svgLength(a.rx, view.width) ?? svgLength(a.ry, view.height) ?? 0;
+      const ry = svgLength(a.ry, view.height) ?? rx;
+      return rx > 0 && ry > 0 ? ellipsePath(across('cx'), down('cy'), rx, ry) : null;
+    }
+    case 'rect': {
+      const w = across('width');
+      const h = down('height');
+      if (!(w > 0 && h > 0)) return null;
+      const rx = Math.min(svgLength(a.rx, view.width) ?? svgLength(a.ry, view.height) ?? 0, w / 2);
+      const ry = Math.min(svgLength(a.ry, view.height) ?? svgLength(a.rx, view.width) ?? 0, h / 2);
+      return rectPath(across('x'), down('y'), w, h, rx, ry);
+    }
+    default:
+      return null;
+  }
+}
+
+const ellipsePath = (cx: number, cy: number, rx: number, ry: number): string =>
+  `M${cx + rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy + ry}A${rx} ${ry} 0 0 1 ${cx - rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy - ry}A${rx} ${ry} 0 0 1 ${cx + rx} ${cy}Z`;
+
+function rectPath(x: number, y: number, w: number, h: number, rx: number, ry: number): string {
+  if (!(rx > 0 && ry > 0)) return `M${x} ${y}H${x + w}V${y + h}H${x}Z`;
+  const corner = (dx: number, dy: number): string => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
+  return `M${x + rx} ${y}H${x + w - rx}${corner(rx, ry)}V${y + h - ry}${corner(-rx, ry)}H${x + rx}${corner(-rx, -ry)}V${y + ry}${corner(rx, -ry)}Z`;
+}

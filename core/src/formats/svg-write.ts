@@ -1,0 +1,31 @@
+import type { Point } from '../geometry/point.ts';
+import { type Polyline, pointsOf } from '../geometry/polyline.ts';
+import { type ExportSheet, coordinate } from './exported.ts';
+
+/** An SVG document in millimetres at true size; one `path` a stroke, so that continuous lines stay continuous. */
+export function writeSvg(sheet: ExportSheet): string {
+  const patches = sheet.patches.map(
+    (patch) => `    <path d="${pathData(patch.ring, true)}"><title>${escapeXml(patch.name)}</title></path>`,
+  );
+  const lines = sheet.placements.flatMap((placement) => [
+    `  <g fill="none" stroke="#2B2A27" stroke-width="0.4" stroke-linejoin="round"><title>${escapeXml(placement.name)}</title>`,
+    ...placement.strokes.map((stroke: Polyline) => `    <path d="${pathData(pointsOf(stroke), false)}"/>`),
+    '  </g>',
+  ]);
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${coordinate(sheet.width)}mm" height="${coordinate(sheet.height)}mm" viewBox="0 0 ${coordinate(sheet.width)} ${coordinate(sheet.height)}">`,
+    `  <title>${escapeXml(sheet.title)}</title>`,
+    ...(patches.length === 0
+      ? []
+      : ['  <g fill="none" stroke="#3F5666" stroke-width="0.2" stroke-dasharray="2 1">', ...patches, '  </g>']),
+    ...lines,
+    '</svg>',
+    '',
+  ].join('\n');
+}
+
+const pathData = (points: readonly Point[], closed: boolean): string =>
+  `M${points.map((p) => `${coordinate(p.x)} ${coordinate(p.y)}`).join('L')}${closed ? 'Z' : ''}`;
+
+const escapeXml = (text: string): string => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest';
+import { pointsOf, polyline } from '../geometry/polyline.ts';
+import { writeDxf } from './dxf-write.ts';
+import type { ExportSheet } from './exported.ts';
+import { writeGcode } from './gcode-write.ts';
+import { readSvg } from './svg-read.ts';
+import { writeSvg } from './svg-write.ts';
+
+const line = polyline([
+  { x: 10, y: 20 },
+  { x: 30.5, y: 20 },
+  { x: 30.5, y: 45.25 },
+]);
+const sheet: ExportSheet = {
+  title: 'Tide & <Table>',
+  width: 200,
+  height: 100,
+  patches: [
+    {
+      name: 'A1',
+      ring: [
+        { x: 0, y: 0 },
+        { x: 50, y: 0 },
+        { x: 50, y: 50 },
+        { x: 0, y: 50 },
+      ],
+    },
+  ],
+  placements: [{ name: 'A1 (kelp)', strokes: [line], needlePoints: [line] }],
+};
+
+describe('writing', () => {
+  it('SVG opens at its true size and reads back the same', () => {
+    const text = writeSvg({ ...sheet, patches: [] });
+    expect(text).toContain('width="200.000mm" height="100.000mm" viewBox="0 0 200.000 100.000"');
+    expect(readSvg(text).strokes.map(pointsOf)).toEqual([pointsOf(line)]);
+    expect(readSvg(text).remarks).toEqual([]);
+  });
+
+  it('DXF says millimetres and has y upwards, each stroke one polyline on its layer', () => {
+    const rows = writeDxf(sheet)
+      .split('\n')
+      .map((row) => row.trim());
+    expect(rows[rows.indexOf('$INSUNITS') + 2]).toBe('4');
+    const polylines = rows.flatMap((row, i) => (row === 'LWPOLYLINE' ? [i] : []));
+    expect(polylines).toHaveLength(2);
+    const stitched = rows.slice(polylines[1]);
+    expect(stitched).toContain('STITCH_LINES');
+    const x = stitched.findIndex((row, i) => row === '10' && i % 2 === stitched.indexOf('10') % 2);
+    expect([stitched[x + 1], stitched[x + 3]].map(Number)).toEqual([10, 80]);
+  });
+
+  it('G-code travels with the needle up and stitches hole by hole', () => {
+    expect(writeGcode(sheet, 3810).split('\n')).toEqual([
+      '(Tide & <Table>)',
+      '(sheet 200.000 x 100.000 mm)',
+      'G21',
+      'G90',
+      'F3810',
+      'M5',
+      '(A1  kelp )',
+      'G0 X10.000 Y80.000',
+      'M3',
+      'G1 X30.500 Y80.000',
+      'G1 X30.500 Y54.750',
+      'M5',
+      'M2',
+      '',
+    ]);
+  });
+});

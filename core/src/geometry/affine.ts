@@ -1,0 +1,48 @@
+import type { Point } from './point.ts';
+import type { Polyline } from './polyline.ts';
+
+/** `[a, b, c, d, e, f]`: x' = a·x + c·y + e, y' = b·x + d·y + f (the order of SVG's `matrix`). */
+export type Affine = readonly [number, number, number, number, number, number];
+
+export const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
+export const translation = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
+export const scaling = (x: number, y: number): Affine => [x, 0, 0, y, 0, 0];
+/** Positive angles turn clockwise as seen, since y points down. */
+export const rotation = (angle: number): Affine => [
+  Math.cos(angle),
+  Math.sin(angle),
+  -Math.sin(angle),
+  Math.cos(angle),
+  0,
+  0,
+];
+
+/** Does `first`, then `second`, and so on. */
+export const compose = (...steps: readonly Affine[]): Affine =>
+  steps.reduce((first, then) => multiply(then, first), IDENTITY);
+
+/** The matrix product `m · n`: `n` is done first. */
+export const multiply = (m: Affine, n: Affine): Affine => [
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
+];
+
+export const applyToPoint = (m: Affine, p: Point): Point => ({
+  x: m[0] * p.x + m[2] * p.y + m[4],
+  y: m[1] * p.x + m[3] * p.y + m[5],
+});
+
+export function applyToPolyline(m: Affine, line: Polyline): Float64Array<ArrayBuffer> {
+  const out = new Float64Array(line.length);
+  for (let i = 0; i < line.length; i += 2) {
+    const x = line[i]!;
+    const y = line[i + 1]!;
+    out[i] = m[0] * x + m[2] * y + m[4];
+    out[i + 1] = m[1] * x + m[3] * y + m[5];
+  }
+  return out;
+}

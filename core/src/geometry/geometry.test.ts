@@ -1,0 +1,224 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyToPoint, applyToPolyline, compose, IDENTITY, rotation, scaling, translation } from './affine.ts';
+import { applyBilinear, bilinearJacobian } from './bilinear.ts';
+import { flattenArcInto, flattenCubicInto, flattenQuadraticInto } from './flatten.ts';
+import { distance, type Point } from './point.ts';
+import { cornerMean, distanceToRing, insetQuad, insideRing, signedArea } from './polygon.ts';
+import {
+  boundsOf,
+  cumulativeLength,
+  farthestFromChord,
+  lengthOf,
+  pointOf,
+  pointsOf,
+  polyline,
+  simplify,
+  squaredDistanceToSegment,
+  withoutRepeats,
+} from './polyline.ts';
+
+const p = (x: number, y: number): Point => ({ x, y });
+const SQUARE = [p(0, 0), p(10, 0), p(10, 10), p(0, 10)];
+const coordinate = fc.integer({ min: -1000, max: 1000 }).map((n) => n / 10);
+const somePoints = fc
+  .array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 80 })
+  .map((all) => all.map(([x, y]) => p(x, y)));
+
+describe('polylines', () => {
+  const line = polyline([p(0, 0), p(3, 4), p(3, 4), p(3, 10)]);
+
+  it('know their length, bounds and points', () => {
+    expect(lengthOf(line)).toBe(11);
+    expect([...cumulativeLength(line)]).toEqual([0, 5, 5, 11]);
+    expect(boundsOf([line, polyline([p(-1, 5)])])).toEqual({ minX: -1, minY: 0, maxX: 3, maxY: 10 });
+    expect(pointOf(line, -1)).toEqual(p(3, 10));
+    expect(() => pointOf(line, 4)).toThrow('no point 4 in a polyline of 4');
+  });
+
+  it('of no point have no bounds and no length', () => {
+    const none = polyline([]);
+    expect(boundsOf([none])).toBeNull();
+    expect(lengthOf(none)).toBe(0);
+    expect(pointsOf(withoutRepeats(none))).toEqual([]);
+  });
+
+  it('lose repeats but never their last point', () => {
+    expect(pointsOf(withoutRepeats(line))).toEqual([p(0, 0), p(3, 4), p(3, 10)]);
+    const near = polyline([p(0, 0), p(5, 0), p(5.01, 0)]);
+    expect(pointsOf(withoutRepeats(near, 0.05))).toEqual([p(0, 0), p(5.01, 0)]);
+    expect(pointsOf(withoutRepeats(polyline([p(1, 1), p(1, 1)])))).toEqual([p(1, 1)]);
+  });
+
+  it('simplify keeps corners and drops what lies on the way', () => {
+    const walk = polyline([p(0, 0), p(1, 0.01), p(2, 0), p(2, 1), p(2, 2)]);
+    expect(pointsOf(simplify(walk, 0.05))).toEqual([p(0, 0), p(2, 0), p(2, 2)]);
+    expect(farthestFromChord(walk, 0, 4)[0]).toBe(2);
+  });
+
+  it('simplify drops nothing farther away than its tolerance, and keeps both ends', () => {
+    fc.assert(
+      fc.property(somePoints, fc.double({ min: 0.01, max: 20, noNaN: true }), (points, tolerance) => {
+        const kept = pointsOf(simplify(polyline(points), tolerance));
+        expect(kept[0]).toEqual(points[0]);
+        expect(kept.at(-1)).toEqual(points.at(-1));
+        for (const q of points) {
+          const off =
+            kept.length === 1
+              ? distance(q, kept[0]!)
+              : Math.min(...kept.slice(1).map((b, i) => Math.sqrt(squaredDistanceToSegment(q.x, q.y, kept[i]!, b))));
+          expect(off).toBeLessThanOrEqual(tolerance + 1e-9);
+        }
+      }),
+    );
+  });
+
+  it('a long spiral neither overflows the stack nor takes for ever', () => {
+    const spiral = polyline(Array.from({ length: 200_000 }, (_, i) => p(i * Math.cos(i), i * Math.sin(i))));
+    expect(simplify(spiral, 0.001).length).toBe(spiral.length);
+  });
+
+  it('measure distances to segments, also beyond their ends and of no length', () => {
+    expect(squaredDistanceToSegment(5, 3, p(0, 0), p(10, 0))).toBe(9);
+    expect(squaredDistanceToSegment(13, 4, p(0, 0), p(10, 0))).toBe(25);
+    expect(squaredDistanceToSegment(3, 4, p(0, 0), p(0, 0))).toBe(25);
+  });
+});
+
+describe('affine maps', () => {
+  it('compose from the first to the last', () => {
+    const map = compose(scaling(2, 3), rotation(Math.PI / 2), translation(10, 20));
+    // (1, 1) → (2, 3) → (−3, 2) → (7, 22).
+    expect(applyToPoint(map, p(1, 1)).x).toBeCloseTo(7, 12);
+    expect(applyToPoint(map, p(1, 1)).y).toBeCloseTo(22, 12);
+    expect(compose()).toEqual(IDENTITY);
+  });
+  it('turn clockwise as seen, and leave what they are given alone', () => {
+    const line = polyline([p(1, 0)]);
+    const turned = applyToPolyline(rotation(Math.PI / 2), line);
+    expect(turned[0]).toBeCloseTo(0, 12);
+    expect(turned[1]).toBeCloseTo(1, 12);
+    expect([...line]).toEqual([1, 0]);
+  });
+  it('keep lengths when they only turn and shift', () => {
+    fc.assert(
+      fc.property(somePoints, coordinate, coordinate, (points, angle, shift) => {
+        const line = polyline(points);
+        const moved = applyToPolyline(compose(rotation(angle), translation(shift, -shift)), line);
+        expect(lengthOf(moved)).toBeCloseTo(lengthOf(line), 6);
+      }),
+    );
+  });
+});
+
+describe('polygons', () => {
+  it('know their area by the way round, and their middle', () => {
+    expect(signedArea(SQUARE)).toBe(100);
+    expect(signedArea([...SQUARE].reverse())).toBe(-100);
+    expect(cornerMean(SQUARE)).toEqual(p(5, 5));
+  });
+  it('tell inside from outside, hollows too', () => {
+    const hollow = [p(0, 0), p(10, 0), p(10, 10), p(5, 2), p(0, 10)];
+    expect(insideRing(hollow, 5, 1)).toBe(true);
+    expect(insideRing(hollow, 5, 6)).toBe(false);
+    expect(insideRing(hollow, -1, 5)).toBe(false);
+    expect(distanceToRing(SQUARE, 5, 12)).toBe(2);
+    expect(distanceToRing(SQUARE, 5, 4)).toBe(4);
+  });
+  it('inset moves every edge by the margin, whatever the quad', () => {
+    expect(insetQuad(SQUARE, 2)).toEqual([p(2, 2), p(8, 2), p(8, 8), p(2, 8)]);
+    expect(insetQuad(SQUARE, -1)).toEqual([p(-1, -1), p(11, -1), p(11, 11), p(-1, 11)]);
+    const offsets = fc.array(fc.integer({ min: -20, max: 20 }), { minLength: 8, maxLength: 8 });
+    fc.assert(
+      fc.property(offsets, (o) => {
+        const quad = [p(0, 0), p(100, 0), p(100, 100), p(0, 100)].map((c, i) =>
+          p(c.x + o[2 * i]!, c.y + o[2 * i + 1]!),
+        );
+        const inner = insetQuad(quad, 5)!;
+        inner.forEach((corner, i) => {
+          for (const edge of [i, (i + 3) % 4]) {
+            const [a, b] = [quad[edge]!, quad[(edge + 1) % 4]!];
+            const off = ((b.x - a.x) * (corner.y - a.y) - (b.y - a.y) * (corner.x - a.x)) / distance(a, b);
+            expect(off).toBeCloseTo(5, 6);
+          }
+        });
+      }),
+    );
+  });
+  it('inset has no answer where edges are parallel or have no length', () => {
+    expect(insetQuad([p(0, 0), p(5, 0), p(10, 0), p(5, 5)], 1)).toBeNull();
+    expect(insetQuad([p(0, 0), p(0, 0), p(10, 10), p(0, 10)], 1)).toBeNull();
+  });
+});
+
+describe('curves', () => {
+  const flat = (draw: (out: number[]) => void): Point[] => {
+    const out: number[] = [];
+    draw(out);
+    return pointsOf(Float64Array.from(out));
+  };
+  /** Largest gap between points of the true curve and the flattened one. */
+  const worst = (points: readonly Point[], truth: (t: number) => Point): number =>
+    Math.max(
+      ...Array.from({ length: 501 }, (_, i) => truth(i / 500)).map((q) =>
+        Math.sqrt(Math.min(...points.slice(1).map((b, i) => squaredDistanceToSegment(q.x, q.y, points[i]!, b)))),
+      ),
+    );
+
+  it('cubics stay within the chord error and end where they should', () => {
+    const [a, b, c, d] = [p(0, 0), p(0, 60), p(80, -40), p(80, 20)];
+    const points = [a, ...flat((out) => flattenCubicInto(out, a, b, c, d, 0.05))];
+    expect(points.at(-1)).toEqual(d);
+    const at = (t: number): Point => {
+      const s = 1 - t;
+      const mix = (k: 'x' | 'y'): number => s ** 3 * a[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t ** 3 * d[k];
+      return p(mix('x'), mix('y'));
+    };
+    expect(worst(points, at)).toBeLessThanOrEqual(0.05);
+    expect(points.length).toBeLessThan(60);
+  });
+  it('quadratics too', () => {
+    const [a, b, c] = [p(0, 0), p(30, 50), p(60, 0)];
+    const points = [a, ...flat((out) => flattenQuadraticInto(out, a, b, c, 0.05))];
+    const at = (t: number): Point => p(60 * t, 100 * t * (1 - t));
+    expect(worst(points, at)).toBeLessThanOrEqual(0.05);
+  });
+  it('a straight curve is one segment', () => {
+    expect(flat((out) => flattenCubicInto(out, p(0, 0), p(1, 1), p(2, 2), p(3, 3), 0.01))).toEqual([p(3, 3)]);
+  });
+  it('arcs keep to the circle; too small radii grow, none give a line', () => {
+    const arc = { rx: 10, ry: 10, axis: 0, large: false, sweep: true };
+    const half = flat((out) => flattenArcInto(out, p(-10, 0), arc, p(10, 0), 0.01));
+    for (const q of half) expect(Math.hypot(q.x, q.y)).toBeCloseTo(10, 9);
+    expect(Math.min(...half.map((q) => q.y))).toBeCloseTo(-10, 1);
+    const grown = flat((out) => flattenArcInto(out, p(-10, 0), { ...arc, rx: 1, ry: 1 }, p(10, 0), 0.01));
+    expect(Math.min(...grown.map((q) => q.y))).toBeCloseTo(-10, 1);
+    expect(flat((out) => flattenArcInto(out, p(0, 0), { ...arc, rx: 0 }, p(5, 5), 0.01))).toEqual([p(5, 5)]);
+  });
+});
+
+describe('the bilinear map', () => {
+  const box = { minX: 0, minY: 0, maxX: 10, maxY: 10 };
+  const quad = [p(0, 0), p(100, 10), p(110, 120), p(-5, 90)] as const;
+  it('takes corners to corners and edges evenly to edges', () => {
+    const edge = applyBilinear({ box, quad }, polyline([p(0, 0), p(5, 0), p(10, 0), p(10, 10), p(0, 10)]));
+    expect(pointsOf(edge)).toEqual([p(0, 0), p(50, 5), p(100, 10), p(110, 120), p(-5, 90)]);
+  });
+  it('stays within its chord error on slanting lines', () => {
+    const [from, to] = [p(0, 0), p(10, 10)];
+    const points = pointsOf(applyBilinear({ box, quad }, polyline([from, to])));
+    const at = (t: number): Point => pointOf(applyBilinear({ box, quad }, polyline([p(10 * t, 10 * t)])), 0);
+    for (let i = 0; i <= 100; i++) {
+      const q = at(i / 100);
+      const off = Math.min(...points.slice(1).map((b, k) => squaredDistanceToSegment(q.x, q.y, points[k]!, b)));
+      expect(Math.sqrt(off)).toBeLessThanOrEqual(0.0201);
+    }
+  });
+  it('has derivatives that agree with small steps', () => {
+    const step = 1e-5;
+    const at = (x: number, y: number): Point => pointOf(applyBilinear({ box, quad }, polyline([p(x, y)])), 0);
+    const { across, down } = bilinearJacobian({ box, quad }, 0.3, 0.7);
+    expect((at(3 + step, 7).x - at(3, 7).x) / step).toBeCloseTo(across.x, 4);
+    expect((at(3, 7 + step).y - at(3, 7).y) / step).toBeCloseTo(down.y, 4);
+  });
+});

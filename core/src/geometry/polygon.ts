@@ -1,0 +1,60 @@
+import type { Point } from './point.ts';
+import { squaredDistanceToSegment } from './polyline.ts';
+
+/** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
+export function signedArea(ring: readonly Point[]): number {
+  let sum = 0;
+  ring.forEach((a, i) => {
+    const b = ring[(i + 1) % ring.length]!;
+    sum += a.x * b.y - b.x * a.y;
+  });
+  return sum / 2;
+}
+
+/** Mean of the corners. */
+export function cornerMean(ring: readonly Point[]): Point {
+  const sum = ring.reduce((s, p) => ({ x: s.x + p.x, y: s.y + p.y }), { x: 0, y: 0 });
+  return { x: sum.x / ring.length, y: sum.y / ring.length };
+}
+
+/** Even–odd rule; points exactly on an edge may fall either way, so compare with `distanceToRing` where it matters. */
+export function insideRing(ring: readonly Point[], x: number, y: number): boolean {
+  let inside = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const a = ring[i]!;
+    const b = ring[j]!;
+    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+export function distanceToRing(ring: readonly Point[], x: number, y: number): number {
+  let least = Infinity;
+  ring.forEach((a, i) => {
+    least = Math.min(least, squaredDistanceToSegment(x, y, a, ring[(i + 1) % ring.length]!));
+  });
+  return Math.sqrt(least);
+}
+
+/**
+ * The quad whose edges lie `margin` inside (negative: outside) those of a clockwise quad. Exact for each edge; corners are
+ * where neighbouring shifted edges meet. Returns null when neighbouring edges are parallel or an edge has no length.
+ */
+export function insetQuad(ring: readonly Point[], margin: number): Point[] | null {
+  const lines = ring.map((a, i) => {
+    const b = ring[(i + 1) % ring.length]!;
+    const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
+    const u = { x: (b.x - a.x) / length, y: (b.y - a.y) / length };
+    return { p: { x: a.x - u.y * margin, y: a.y + u.x * margin }, u };
+  });
+  const corners: Point[] = [];
+  for (let i = 0; i < lines.length; i++) {
+    const before = lines[(i + lines.length - 1) % lines.length]!;
+    const after = lines[i]!;
+    const cross = before.u.x * after.u.y - before.u.y * after.u.x;
+    if (!(Math.abs(cross) > 1e-9)) return null;
+    const t = ((after.p.x - before.p.x) * after.u.y - (after.p.y - before.p.y) * after.u.x) / cross;
+    corners.push({ x: before.p.x + t * before.u.x, y: before.p.y + t * before.u.y });
+  }
+  return corners;
+}

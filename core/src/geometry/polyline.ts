@@ -1,0 +1,151 @@
+import type { Point } from './point.ts';
+
+/** Points as `x0, y0, x1, y1, …` in millimetres. */
+export type Polyline = Float64Array;
+
+export interface Bounds {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
+export const polyline = (points: readonly Point[]): Float64Array<ArrayBuffer> =>
+  Float64Array.from(points.flatMap((p) => [p.x, p.y]));
+
+export const pointCount = (line: Polyline): number => line.length >> 1;
+
+/** The point with this index; negative indices count from the end. Throws on an index that isn't there. */
+export function pointOf(line: Polyline, index: number): Point {
+  const i = index < 0 ? pointCount(line) + index : index;
+  const x = line[2 * i];
+  const y = line[2 * i + 1];
+  if (x === undefined || y === undefined)
+    throw new RangeError(`no point ${index} in a polyline of ${pointCount(line)}`);
+  return { x, y };
+}
+
+export const pointsOf = (line: Polyline): Point[] =>
+  Array.from({ length: pointCount(line) }, (_, i) => ({ x: line[2 * i]!, y: line[2 * i + 1]! }));
+
+/** How far the line turns at an inner point, 0 to π whichever way. */
+export function turnAt(line: Polyline, i: number): number {
+  const ax = line[2 * i]! - line[2 * i - 2]!;
+  const ay = line[2 * i + 1]! - line[2 * i - 1]!;
+  const bx = line[2 * i + 2]! - line[2 * i]!;
+  const by = line[2 * i + 3]! - line[2 * i + 1]!;
+  return Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by));
+}
+
+export function lengthOf(line: Polyline): number {
+  let sum = 0;
+  for (let i = 2; i < line.length; i += 2) {
+    const x = line[i]! - line[i - 2]!;
+    const y = line[i + 1]! - line[i - 1]!;
+    sum += Math.sqrt(x * x + y * y);
+  }
+  return sum;
+}
+
+/** Arc length at every point, from 0 to the whole length; in millimetres. */
+export function cumulativeLength(line: Polyline): Float64Array<ArrayBuffer> {
+  const out = new Float64Array(pointCount(line));
+  for (let i = 1; i < out.length; i++) {
+    const x = line[2 * i]! - line[2 * i - 2]!;
+    const y = line[2 * i + 1]! - line[2 * i - 1]!;
+    out[i] = out[i - 1]! + Math.sqrt(x * x + y * y);
+  }
+  return out;
+}
+
+/** The box round all strokes, or null when there is no point. */
+export function boundsOf(strokes: readonly Polyline[]): Bounds | null {
+  let minX = Infinity;
+  let minY = Infinity;
+  let maxX = -Infinity;
+  let maxY = -Infinity;
+  for (const line of strokes) {
+    for (let i = 0; i < line.length; i += 2) {
+      minX = Math.min(minX, line[i]!);
+      maxX = Math.max(maxX, line[i]!);
+      minY = Math.min(minY, line[i + 1]!);
+      maxY = Math.max(maxY, line[i + 1]!);
+    }
+  }
+  return minX <= maxX ? { minX, minY, maxX, maxY } : null;
+}
+
+/** Removes points that repeat the one before within `tolerance`; the last point is kept. */
+export function withoutRepeats(line: Polyline, tolerance = 0): Float64Array<ArrayBuffer> {
+  const out: number[] = [];
+  for (let i = 0; i < line.length; i += 2) {
+    const x = line[i]!;
+    const y = line[i + 1]!;
+    const n = out.length;
+    const near = n > 0 && Math.abs(x - out[n - 2]!) <= tolerance && Math.abs(y - out[n - 1]!) <= tolerance;
+    if (!near) out.push(x, y);
+    else if (i === line.length - 2 && n > 2) out.splice(n - 2, 2, x, y);
+  }
+  return Float64Array.from(out);
+}
+
+/** A spiral makes the search quadratic, so it is done in parts of this many points. */
+const MOST_AT_ONCE = 1000;
+
+/**
+ * Fewer points with the same look: Douglas & Peucker (1973), iterative so that long lines can't overflow the stack.
+ * Every dropped point lies within `tolerance` of the result.
+ */
+export function simplify(line: Polyline, tolerance: number): Float64Array<ArrayBuffer> {
+  const n = pointCount(line);
+  if (n < 3) return Float64Array.from(line);
+  const keep = new Uint8Array(n);
+  const stack: number[] = [];
+  for (let from = 0; from < n - 1; from += MOST_AT_ONCE) {
+    const to = Math.min(n - 1, from + MOST_AT_ONCE);
+    keep[from] = keep[to] = 1;
+    stack.push(from, to);
+  }
+  while (stack.length > 0) {
+    const to = stack.pop()!;
+    const from = stack.pop()!;
+    const [farthest, off] = farthestFromChord(line, from, to);
+    if (off > tolerance) {
+      keep[farthest] = 1;
+      stack.push(from, farthest, farthest, to);
+    }
+  }
+  const out: number[] = [];
+  for (let i = 0; i < n; i++) if (keep[i]) out.push(line[2 * i]!, line[2 * i + 1]!);
+  return Float64Array.from(out);
+}
+
+/** Of the points strictly between two indices, the one farthest from their chord (a segment), and how far. */
+export function farthestFromChord(
+  line: Polyline,
+  from: number,
+  to: number,
+): readonly [index: number, distance: number] {
+  const a = { x: line[2 * from]!, y: line[2 * from + 1]! };
+  const b = { x: line[2 * to]!, y: line[2 * to + 1]! };
+  let farthest = from;
+  let squared = 0;
+  for (let i = from + 1; i < to; i++) {
+    const d = squaredDistanceToSegment(line[2 * i]!, line[2 * i + 1]!, a, b);
+    if (d > squared) {
+      squared = d;
+      farthest = i;
+    }
+  }
+  return [farthest, Math.sqrt(squared)];
+}
+
+export function squaredDistanceToSegment(x: number, y: number, a: Point, b: Point): number {
+  const ux = b.x - a.x;
+  const uy = b.y - a.y;
+  const length2 = ux * ux + uy * uy;
+  const t = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.x) * ux + (y - a.y) * uy) / length2));
+  const dx = x - a.x - t * ux;
+  const dy = y - a.y - t * uy;
+  return dx * dx + dy * dy;
+}

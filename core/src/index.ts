@@ -1,0 +1,118 @@
+/** The core's one door: everything that the server, the worker and the screens may use. */
+export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block-grid.ts';
+export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
+export { checkPlacement } from './checks/check-placement.ts';
+export { type Design, type DesignMeasure, measureDesign } from './design/design.ts';
+export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
+export type { Distortion } from './fit/distortion.ts';
+export { type FitKind, type FitRule, type Fitted, fitStrokes, type Orient } from './fit/fit.ts';
+export type { Drawing } from './formats/drawing.ts';
+export { writeDxf } from './formats/dxf-write.ts';
+export type { ExportPlacement, ExportSheet } from './formats/exported.ts';
+export { writeGcode } from './formats/gcode-write.ts';
+export { readSvg } from './formats/svg-read.ts';
+export { writeSvg } from './formats/svg-write.ts';
+export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
+export { cornerMean, distanceToRing, insideRing } from './geometry/polygon.ts';
+export {
+  type Bounds,
+  type Polyline,
+  boundsOf,
+  lengthOf,
+  pointCount,
+  pointOf,
+  pointsOf,
+  polyline,
+  simplify,
+} from './geometry/polyline.ts';
+export { type ClothPrior, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type DoubtEllipse, doubtEllipse, estimateLineUp, type LineUp, polylineToFrame } from './lineup/line-up.ts';
+export { nextTouch, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
+export type { Touch } from './lineup/touch.ts';
+export { GENERIC_FRAME, type FrameProfile } from './passes/frame-profile.ts';
+export { loadedCloth, measuredRing, resolvePlacement, type Resolved, type Totals } from './plan/pipeline.ts';
+export {
+  applyDiff,
+  type Change,
+  conflictsOf,
+  diffPlans,
+  invertDiff,
+  type PlanDiff,
+  recordKey,
+} from './plan/plan-diff.ts';
+export {
+  EMPTY_RECORDS,
+  migratePlan,
+  newPlan,
+  PLAN_VERSION,
+  planFaults,
+  type PlanDocument,
+  type PlanRecords,
+  quiltOf,
+  touchesOf,
+} from './plan/plan-document.ts';
+export {
+  PLAN_KINDS,
+  type PlacementRecord,
+  type PlanKind,
+  type PlanKinds,
+  QUILT_ID,
+  type QuiltRecord,
+  type RecipeRecord,
+  type RegionRecord,
+  type TouchRecord,
+} from './plan/records.ts';
+export { FormatError, type PlanProblem, type Remedy } from './problems.ts';
+export { resumePoint } from './run/resume-point.ts';
+export {
+  isOpen,
+  NEW_RUN,
+  nextRunState,
+  type RunEvent,
+  type RunEventKind,
+  type RunState,
+  runStateOf,
+  type RunStatus,
+} from './run/run-state.ts';
+export {
+  FRAME_LINK_VERSION,
+  type FrameCommand,
+  type FrameEventKind,
+  type FrameFault,
+  type FrameMode,
+  type HeadCommand,
+  type MountCommand,
+  type TruePatch,
+  type FrameReply,
+  type FrameState,
+} from './simulate/frame-messages.ts';
+export {
+  advanceHead,
+  commandHead,
+  type Head,
+  type HeadProfile,
+  headState,
+  newHead,
+  standInProfile,
+} from './simulate/head.ts';
+export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
+export { BENCH_CLOTH, makeTrueCloth, PIECED_CLOTH, seeCloth, type TrueCloth } from './simulate/true-cloth.ts';
+export { GENERIC_MOTION, type MotionProfile, stitchClock } from './stitch/motion.ts';
+export { needlePoints } from './stitch/needle-points.ts';
+export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
+export type { TieOff } from './stitch/tie-off.ts';
+export {
+  formatDoubt,
+  formatDuration,
+  formatLength,
+  formatLengthNumber,
+  LENGTH_STYLES,
+  type LengthStyle,
+  MM_PER_INCH,
+  parseLength,
+  stitchLength,
+  toDegrees,
+  toRadians,
+  trimmed,
+  unitOf,
+} from './units.ts';

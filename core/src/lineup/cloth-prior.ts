@@ -1,0 +1,41 @@
+import type { FramePoint } from '../geometry/point.ts';
+
+/**
+ * What is believed of how cloth lies on the frame before any touch. All are standard deviations unless named otherwise;
+ * lengths in mm, angles in radians, strains without unit. The beliefs are broader than any one quilt so that the stated doubt holds.
+ */
+export interface ClothPrior {
+  /** Where the quilt's top-left corner is expected on the frame. */
+  readonly loadedAt: FramePoint;
+  readonly shift: number;
+  readonly turn: number;
+  readonly shear: number;
+  /** Shrinkage along the poles (x) and across them (y): mean and doubt. */
+  readonly drawIn: {
+    readonly along: number;
+    readonly alongDoubt: number;
+    readonly across: number;
+    readonly acrossDoubt: number;
+  };
+  /** Candidates for the waviness left over: size in mm along each axis, and the length in mm over which it is alike. Touches weigh them. */
+  readonly waves: readonly { readonly size: number; readonly scale: number; readonly belief: number }[];
+  /** Of one reading, for each axis. */
+  readonly touchNoise: number;
+}
+
+/** Found on simulated bands (`npm run bench`), where the stated doubt holds. */
+export const USUAL_CLOTH: ClothPrior = {
+  loadedAt: { x: 0, y: 0 },
+  shift: 200,
+  turn: 0.0035,
+  shear: 0.0026,
+  drawIn: { along: 0.01, alongDoubt: 0.003, across: 0.012, acrossDoubt: 0.004 },
+  waves: [
+    { size: 0.28, scale: 100, belief: 0.1 },
+    { size: 0.55, scale: 100, belief: 0.4 },
+    { size: 1.2, scale: 100, belief: 0.2 },
+    { size: 0.55, scale: 180, belief: 0.2 },
+    { size: 1.2, scale: 180, belief: 0.1 },
+  ],
+  touchNoise: 0.3,
+};

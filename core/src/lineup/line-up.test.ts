@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { distance } from '../geometry/point.ts';
+import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
+import { USUAL_CLOTH } from './cloth-prior.ts';
+import { doubtEllipse, estimateLineUp } from './line-up.ts';
+import { nextTouch, worstDoubt } from './next-touch.ts';
+
+const corners = [
+  { x: 0, y: 0 },
+  { x: 1000, y: 0 },
+  { x: 1000, y: 300 },
+  { x: 0, y: 300 },
+];
+
+describe('line-up', () => {
+  it('without a touch expects the usual draw-in and says how little it knows', () => {
+    const lineUp = estimateLineUp([]);
+    expect(lineUp.toFrame({ x: 1000, y: 500 })).toEqual({ x: expect.closeTo(990, 9), y: expect.closeTo(494, 9) });
+    expect(doubtEllipse(lineUp.doubt({ x: 0, y: 0 })).minor).toBeGreaterThan(400);
+  });
+
+  it('one touch gives the shift', () => {
+    const lineUp = estimateLineUp([{ cloth: { x: 500, y: 100 }, frame: { x: 530, y: 90 } }]);
+    expect(distance(lineUp.toFrame({ x: 500, y: 100 }), { x: 530, y: 90 })).toBeLessThan(0.01);
+    // 400 mm along, the expected 1 % draw-in and nothing else.
+    expect(distance(lineUp.toFrame({ x: 900, y: 100 }), { x: 926, y: 90 })).toBeLessThan(0.05);
+  });
+
+  it('two touches give the turn', () => {
+    const turn = 0.003;
+    const lineUp = estimateLineUp([
+      { cloth: { x: 0, y: 100 }, frame: { x: 10, y: 100 } },
+      { cloth: { x: 1000, y: 100 }, frame: { x: 1000, y: 100 + 1000 * turn } },
+    ]);
+    expect(lineUp.toFrame({ x: 500, y: 100 }).y).toBeCloseTo(100 + 500 * turn, 1);
+    // A turn moves what lies below the line to the left, as far as the prior takes it for turn and not for shear.
+    expect(lineUp.toFrame({ x: 500, y: 400 }).x - lineUp.toFrame({ x: 500, y: 100 }).x).toBeLessThan(-0.2);
+  });
+
+  it('passes within the touch noise of many touches and is surest near them', () => {
+    const truth = makeTrueCloth(7, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
+    const lineUp = estimateLineUp(corners.map((cloth) => ({ cloth, frame: truth(cloth) })));
+    for (const corner of corners) expect(distance(lineUp.toFrame(corner), truth(corner))).toBeLessThan(0.5);
+    const near = doubtEllipse(lineUp.doubt({ x: 10, y: 10 })).major;
+    const far = doubtEllipse(lineUp.doubt({ x: 500, y: 150 })).major;
+    expect(near).toBeLessThan(far);
+  });
+
+  it('goes to the frame and back', () => {
+    const truth = makeTrueCloth(3, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
+    const lineUp = estimateLineUp(corners.map((cloth) => ({ cloth, frame: truth(cloth) })));
+    for (const p of [
+      { x: 12, y: 30 },
+      { x: 700, y: 280 },
+      { x: -50, y: 400 },
+    ]) {
+      expect(distance(lineUp.toCloth(lineUp.toFrame(p)), p)).toBeLessThan(1e-6);
+    }
+  });
+
+  it('the doubt ellipse turns with the covariance', () => {
+    expect(doubtEllipse({ xx: 4, xy: 0, yy: 1 })).toEqual({ major: 2.4477 * 2, minor: 2.4477, angle: 0 });
+    expect(doubtEllipse({ xx: 2.5, xy: 1.5, yy: 2.5 })).toMatchObject({
+      major: expect.closeTo(2.4477 * 2, 9),
+      angle: expect.closeTo(Math.PI / 4, 9),
+    });
+  });
+
+  it('two touches on one spot agree rather than break the sum', () => {
+    const touch = { cloth: { x: 5, y: 5 }, frame: { x: 9, y: 9 } };
+    expect(distance(estimateLineUp([touch, touch]).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
+  });
+});
+
+describe('the next best touch', () => {
+  it('is far from the first, and lessens the doubt as told', () => {
+    const first = estimateLineUp([{ cloth: corners[0]!, frame: corners[0]! }]);
+    const advice = nextTouch(first, corners, corners)!;
+    expect(advice.landmark).toBe(2);
+    expect(advice.after).toBeLessThan(advice.now / 2);
+    const then = estimateLineUp([...first.touches, { cloth: corners[2]!, frame: first.toFrame(corners[2]!) }]);
+    expect(worstDoubt(then, corners)!.doubt).toBeCloseTo(advice.after, 9);
+  });
+  it('has none without landmarks or places to stitch', () => {
+    expect(nextTouch(estimateLineUp([]), [], corners)).toBeNull();
+    expect(nextTouch(estimateLineUp([]), corners, [], USUAL_CLOTH)).toBeNull();
+  });
+});

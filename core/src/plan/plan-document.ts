@@ -1,0 +1,77 @@
+import { type BlockGrid, gridRegions, isTooLarge } from '../cloth/block-grid.ts';
+import { type PlanKind, type PlanKinds, PLAN_KINDS, QUILT_ID, type QuiltRecord, type TouchRecord } from './records.ts';
+
+/** Version of the plan document; every change of its shape adds a migration. */
+export const PLAN_VERSION = 1;
+
+/** All records of a quilt's plan by kind and id. */
+export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
+
+export interface PlanDocument {
+  readonly version: number;
+  readonly records: PlanRecords;
+}
+
+export const EMPTY_RECORDS: PlanRecords = { quilts: {}, regions: {}, recipes: {}, placements: {}, touches: {} };
+
+export function newPlan(name: string, grid: BlockGrid): PlanRecords {
+  const regions = Object.fromEntries(gridRegions(grid).map((region) => [region.id, region]));
+  return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, grid } }, regions };
+}
+
+/** The quilt's own record. Throws on records without one: such a plan is never stored. */
+export function quiltOf(records: PlanRecords): QuiltRecord {
+  const quilt = records.quilts[QUILT_ID];
+  if (!quilt) throw new Error('the plan has no quilt record');
+  return quilt;
+}
+
+/** All touches, the earliest first. */
+export const touchesOf = (records: PlanRecords): TouchRecord[] =>
+  Object.values(records.touches).sort((a, b) => a.at - b.at);
+
+/** Records that another record still needs, and what must hold between records; empty when all is well. Fields are checked at the edge. */
+export function planFaults(records: PlanRecords): { readonly path: string; readonly message: string }[] {
+  const faults: { path: string; message: string }[] = [];
+  if (!records.quilts[QUILT_ID] || Object.keys(records.quilts).length !== 1) {
+    faults.push({ path: 'quilts', message: 'A plan has exactly one quilt.' });
+  }
+  for (const { id, grid } of Object.values(records.quilts)) {
+    if (isTooLarge(grid)) faults.push({ path: `quilts.${id}.grid`, message: 'The top is larger than 6 m.' });
+  }
+  const taken = new Set<string>();
+  for (const placement of Object.values(records.placements)) {
+    const path = `placements.${placement.id}`;
+    if (!records.regions[placement.regionId])
+      faults.push({ path, message: `There is no patch ${placement.regionId} on this quilt.` });
+    if (!records.recipes[placement.recipeId])
+      faults.push({ path, message: `There is no recipe ${placement.recipeId} in this plan.` });
+    if (taken.has(placement.regionId))
+      faults.push({ path, message: `Patch ${placement.regionId} already holds a design.` });
+    taken.add(placement.regionId);
+  }
+  for (const kind of PLAN_KINDS) {
+    for (const [id, record] of Object.entries<{ readonly id: string }>(records[kind])) {
+      if (record.id !== id) faults.push({ path: `${kind}.${id}`, message: `The record says its id is ${record.id}.` });
+    }
+  }
+  return faults;
+}
+
+/** Migrations from the version that is their key to the next. */
+const MIGRATIONS: Readonly<Record<number, (records: unknown) => unknown>> = {};
+
+/** Brings an older plan up to date. Throws a sentence on a newer version or one that was never made. */
+export function migratePlan(version: number, records: unknown): PlanRecords {
+  if (version > PLAN_VERSION)
+    throw new Error(
+      `This plan was made by a newer Gorse (version ${version}, this one reads up to ${PLAN_VERSION}). Update Gorse to open it.`,
+    );
+  let current = records;
+  for (let v = version; v < PLAN_VERSION; v++) {
+    const step = MIGRATIONS[v];
+    if (!step) throw new Error(`Plans of version ${v} can't be read.`);
+    current = step(current);
+  }
+  return current as PlanRecords;
+}

@@ -1,0 +1,35 @@
+import type { ClothPoint } from './geometry/point.ts';
+
+/** What is wrong or risky about a plan, that the person can mend. */
+export interface PlanProblem {
+  /** Stable name of the kind of problem. */
+  readonly code:
+    'outsideRegion' | 'foldedFit' | 'tooSharp' | 'outOfReach' | 'missingDesign' | 'smallPatch' | 'nothingToStitch';
+  /** `mend`: would spoil cloth or can't be stitched. `know`: worth a look. */
+  readonly severity: 'mend' | 'know';
+  readonly placementId: string;
+  /** Where on the cloth. */
+  readonly at: ClothPoint;
+  /** Size of the matter: mm for a length, a count for places. The interface words it in her units. */
+  readonly amount: number;
+  /** What the remedy button does; null when only she can tell. */
+  readonly remedy: Remedy | null;
+}
+
+export type Remedy =
+  | { readonly kind: 'margin'; readonly margin: number }
+  | { readonly kind: 'fit'; readonly fit: 'contain' | 'fill' | 'corners' }
+  | { readonly kind: 'stitchesPerInch'; readonly stitchesPerInch: number }
+  | { readonly kind: 'remove' };
+
+/** A file that can't be read: a sentence that says where and what can be done. */
+export class FormatError extends Error {
+  override readonly name = 'FormatError';
+  constructor(
+    message: string,
+    /** 1-based line in the file, when known. */
+    readonly line: number | null = null,
+  ) {
+    super(message);
+  }
+}

@@ -1,0 +1,82 @@
+/** What happened at the frame, in order; never changed once written. `stitch` counts holes over all strokes of the run. */
+export type RunEventKind =
+  | 'made'
+  | 'rehearsed'
+  | 'bobbinThreadUp'
+  | 'started'
+  | 'progress'
+  | 'paused'
+  | 'resumed'
+  | 'stopped'
+  | 'threadBroke'
+  | 'bobbinEmpty'
+  | 'mended'
+  | 'takenUp'
+  | 'cut'
+  | 'interrupted'
+  | 'finished'
+  | 'abandoned';
+
+export interface RunEvent {
+  readonly kind: RunEventKind;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  readonly stitch: number;
+}
+
+export type RunStatus = 'ready' | 'stitching' | 'paused' | 'stopped' | 'interrupted' | 'finished' | 'abandoned';
+
+export interface RunState {
+  readonly status: RunStatus;
+  /** The hole the needle last made. */
+  readonly stitch: number;
+  /** The bobbin thread was brought up for the stroke at hand and nothing has happened to it since. */
+  readonly bobbinThreadUp: boolean;
+  readonly rehearsed: boolean;
+  /** What has to be mended before going on. */
+  readonly fault: 'threadBroke' | 'bobbinEmpty' | null;
+}
+
+export const NEW_RUN: RunState = { status: 'ready', stitch: 0, bobbinThreadUp: false, rehearsed: false, fault: null };
+
+/** One event further. Total: an event that can't follow leaves the status as it is, since the log is what happened. */
+export function nextRunState(state: RunState, event: RunEvent): RunState {
+  const at = { ...state, stitch: event.stitch };
+  switch (event.kind) {
+    case 'made':
+      return NEW_RUN;
+    case 'rehearsed':
+      return { ...at, rehearsed: true, stitch: state.stitch };
+    case 'bobbinThreadUp':
+      return { ...at, bobbinThreadUp: true };
+    case 'started':
+    case 'resumed':
+      return { ...at, status: 'stitching' };
+    case 'progress':
+      return at;
+    case 'paused':
+      return { ...at, status: 'paused' };
+    case 'stopped':
+      return { ...at, status: 'stopped', bobbinThreadUp: false };
+    case 'threadBroke':
+    case 'bobbinEmpty':
+      return { ...at, status: 'stopped', bobbinThreadUp: false, fault: event.kind };
+    case 'mended':
+      return { ...at, fault: null };
+    case 'takenUp':
+      return { ...at, status: 'ready', bobbinThreadUp: false };
+    case 'cut':
+      return { ...at, status: 'ready', bobbinThreadUp: false };
+    case 'interrupted':
+      return { ...at, status: 'interrupted', bobbinThreadUp: false };
+    case 'finished':
+      return { ...at, status: 'finished' };
+    case 'abandoned':
+      return { ...at, status: 'abandoned' };
+  }
+}
+
+export const runStateOf = (events: readonly RunEvent[]): RunState => events.reduce(nextRunState, NEW_RUN);
+
+/** A run that may still be gone on with. */
+export const isOpen = (status: RunStatus): boolean => status !== 'finished' && status !== 'abandoned';

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { polyline } from '../geometry/polyline.ts';
+import { resumePoint } from './resume-point.ts';
+import { isOpen, type RunEventKind, runStateOf } from './run-state.ts';
+
+const told = (...events: [RunEventKind, number][]) =>
+  runStateOf(events.map(([kind, stitch], at) => ({ kind, at, stitch })));
+
+describe('the state of a run follows from its log', () => {
+  it('from made to finished', () => {
+    expect(told(['made', 0], ['rehearsed', 0], ['bobbinThreadUp', 0])).toMatchObject({
+      status: 'ready',
+      rehearsed: true,
+      bobbinThreadUp: true,
+    });
+    expect(told(['made', 0], ['bobbinThreadUp', 0], ['started', 0], ['progress', 40])).toMatchObject({
+      status: 'stitching',
+      stitch: 40,
+    });
+    expect(told(['started', 0], ['finished', 90])).toMatchObject({ status: 'finished', stitch: 90 });
+  });
+  it('after a stop or a mishap the bobbin thread must come up again', () => {
+    expect(told(['bobbinThreadUp', 0], ['started', 0], ['stopped', 12])).toMatchObject({
+      status: 'stopped',
+      stitch: 12,
+      bobbinThreadUp: false,
+    });
+    const broke = told(['bobbinThreadUp', 0], ['started', 0], ['threadBroke', 30]);
+    expect(broke).toMatchObject({ status: 'stopped', fault: 'threadBroke', bobbinThreadUp: false });
+    expect(told(['started', 0], ['threadBroke', 30], ['mended', 30], ['takenUp', 22])).toMatchObject({
+      status: 'ready',
+      fault: null,
+      stitch: 22,
+    });
+  });
+  it('a pause keeps the thread as it is', () => {
+    expect(told(['bobbinThreadUp', 0], ['started', 0], ['paused', 5], ['resumed', 5])).toMatchObject({
+      status: 'stitching',
+      bobbinThreadUp: true,
+    });
+  });
+  it('an interrupted run stays open', () => {
+    expect(isOpen(told(['started', 0], ['progress', 7], ['interrupted', 7]).status)).toBe(true);
+    expect(isOpen(told(['started', 0], ['abandoned', 7]).status)).toBe(false);
+  });
+});
+
+describe('where to go on', () => {
+  const straight = polyline(Array.from({ length: 11 }, (_, i) => ({ x: 2 * i, y: 0 })));
+  it('lies at least so far back along the line', () => {
+    expect([0, 1, 2, 5, 100].map((back) => resumePoint(straight, 8, back))).toEqual([8, 7, 7, 5, 0]);
+    expect(resumePoint(straight, 99, 0)).toBe(10);
+  });
+  it('prefers a corner close before it', () => {
+    const bent = polyline([
+      { x: 0, y: 0 },
+      { x: 2, y: 0 },
+      { x: 4, y: 0 },
+      { x: 4, y: 2 },
+      { x: 4, y: 4 },
+      { x: 4, y: 6 },
+      { x: 4, y: 8 },
+    ]);
+    expect(resumePoint(bent, 6, 3)).toBe(2);
+  });
+});

@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { distance } from '../geometry/point.ts';
+import { GENERIC_FRAME } from '../passes/frame-profile.ts';
+import type { HeadCommand, FrameReply } from './frame-messages.ts';
+import { advanceHead, commandHead, type Head, headState, newHead, standInProfile } from './head.ts';
+import { makeTrueCloth, PIECED_CLOTH } from './true-cloth.ts';
+
+const profile = standInProfile(() => 0);
+const line = Array.from({ length: 41 }, (_, i) => [100 + 2.5 * i, 200]).flat();
+
+/** Does commands one after the other; a number lets so many seconds pass. */
+function drive(
+  steps: readonly (HeadCommand | number)[],
+  head: Head = newHead(),
+): { head: Head; replies: FrameReply[] } {
+  const replies: FrameReply[] = [];
+  for (const step of steps) {
+    const next = typeof step === 'number' ? advanceHead(head, step) : commandHead(head, step, profile);
+    head = next.head;
+    replies.push(...next.replies);
+  }
+  return { head, replies };
+}
+const kinds = (replies: readonly FrameReply[]): string[] => replies.map((r) => (r.type === 'event' ? r.kind : r.type));
+const load: HeadCommand = { type: 'load', run: 'r', points: line, from: 0 };
+const ready: (HeadCommand | number)[] = [load, { type: 'goTo', x: 100, y: 200 }, 10, { type: 'bobbinThread' }];
+
+describe('the stand-in head', () => {
+  it('stitches a line from the first hole to the last', () => {
+    const { head, replies } = drive([...ready, { type: 'start' }, 60]);
+    expect(kinds(replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'finished']);
+    expect(head).toMatchObject({ needle: 'up', at: { x: 200, y: 200 }, stroke: { stitch: 40 } });
+    // 40 stitches of 2.5 mm dip 3 mm each.
+    expect(60_000 - head.bobbin).toBeCloseTo(40 * 5.5, 6);
+  });
+
+  it('travels no faster than it can', () => {
+    const half = drive([{ type: 'goTo', x: 1000, y: 0 }, 2]).head;
+    expect(half.at.x).toBeCloseTo(250 * 2 - 250 ** 2 / (2 * 1200), 6);
+    expect(drive([4], half).head).toMatchObject({ at: { x: 1000, y: 0 }, motion: null });
+  });
+
+  it('asks for the bobbin thread, the starting hole and a mended thread', () => {
+    expect(kinds(drive([load, { type: 'start' }]).replies)).toEqual(['loaded', 'refused']);
+    expect(kinds(drive([...ready.slice(0, 3), { type: 'start' }]).replies)).toEqual(['loaded', 'refused']);
+    const broke = drive([...ready, { type: 'start' }, 0.5, { type: 'fault', fault: 'threadBroke' }, { type: 'start' }]);
+    expect(kinds(broke.replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'threadBroke', 'refused']);
+    expect(broke.head.stroke!.stitch).toBeGreaterThan(3);
+  });
+
+  it('pauses and goes on from the same place, however long it waits', () => {
+    const paused = drive([...ready, { type: 'start' }, 0.7, { type: 'pause' }]);
+    const waited = drive([100], paused.head);
+    expect(waited.head).toEqual(paused.head);
+    expect(kinds(drive([{ type: 'resume' }, 60], waited.head).replies)).toEqual(['resumed', 'finished']);
+  });
+
+  it('goes on from a hole in the middle', () => {
+    const from: HeadCommand = { ...load, from: 20 };
+    const { head, replies } = drive([
+      from,
+      { type: 'goTo', x: 150, y: 200 },
+      10,
+      { type: 'bobbinThread' },
+      { type: 'start' },
+      60,
+    ]);
+    expect(kinds(replies).at(-1)).toBe('finished');
+    expect(60_000 - head.bobbin).toBeCloseTo(20 * 5.5, 6);
+  });
+
+  it('stops when the bobbin is empty', () => {
+    const { head, replies } = drive([...ready, { type: 'start' }, 60], { ...newHead(), bobbin: 50 });
+    expect(kinds(replies).at(-1)).toBe('bobbinEmpty');
+    expect(head.needle).toBe('up');
+    expect(drive([{ type: 'fault', fault: null }], head).head.bobbin).toBe(60_000);
+  });
+
+  it('refuses what lies outside its reach', () => {
+    expect(kinds(drive([{ type: 'jog', dx: -1, dy: 0 }]).replies)).toEqual(['refused']);
+    expect(kinds(drive([{ ...load, points: [0, 0, 0, 9999] }]).replies)).toEqual(['refused']);
+  });
+
+  it('keeps every interlock whatever it is told', () => {
+    const coordinate = fc.integer({ min: -50, max: 400 });
+    const command: fc.Arbitrary<HeadCommand | number> = fc.oneof(
+      fc.double({ min: 0, max: 3, noNaN: true }),
+      fc.record({ type: fc.constant('jog' as const), dx: coordinate, dy: coordinate }),
+      fc.record({ type: fc.constantFrom('goTo' as const, 'carry' as const), x: coordinate, y: coordinate }),
+      fc.constant({ type: 'goTo' as const, x: 100, y: 200 }),
+      fc.record({ type: fc.constant('needle' as const), position: fc.constantFrom('up' as const, 'down' as const) }),
+      fc.record({ type: fc.constant('fault' as const), fault: fc.constantFrom('threadBroke' as const, null) }),
+      fc.constant(load),
+      fc
+        .constantFrom(...(['bobbinThread', 'touch', 'rehearse', 'start', 'pause', 'resume', 'stop'] as const))
+        .map((type) => ({ type })),
+    );
+    fc.assert(
+      fc.property(fc.array(command, { maxLength: 60 }), (steps) => {
+        let head = newHead();
+        for (const step of steps) {
+          const before = head;
+          head = drive([step], head).head;
+          const moved = distance(before.at, head.at) > 0;
+          if (moved && before.motion?.kind !== 'stroke') expect(before.needle).toBe('up');
+          if (moved) expect(before.paused).toBe(false);
+          if (head.motion && headState(head).mode !== 'stitching' && !head.paused) expect(head.needle).toBe('up');
+          expect(
+            head.at.x >= 0 && head.at.x <= GENERIC_FRAME.width && head.at.y >= 0 && head.at.y <= GENERIC_FRAME.reach,
+          ).toBe(true);
+          const stopped = drive([{ type: 'stop' }, 0.02], head).head;
+          expect(stopped).toMatchObject({ at: head.at, motion: null, needle: 'up', paused: false });
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('the true cloth', () => {
+  it('is the same for the same seed and differs a little from the plan', () => {
+    const make = (seed: number) => makeTrueCloth(seed, PIECED_CLOTH, { x: 500, y: 250 }, { x: 60, y: 40 });
+    const p = { x: 275, y: 50 };
+    expect(make(5)(p)).toEqual(make(5)(p));
+    expect(distance(make(5)(p), make(6)(p))).toBeGreaterThan(0.5);
+    const shift = distance(make(5)(p), p);
+    expect(shift).toBeGreaterThan(10);
+    expect(shift).toBeLessThan(200);
+  });
+});

@@ -1,0 +1,54 @@
+import { type Polyline, pointCount, turnAt } from '../geometry/polyline.ts';
+
+/** What a head can do; the generic frame of the demo. */
+export interface MotionProfile {
+  /** Needle cycles a minute at most. */
+  readonly stitchesPerMinute: number;
+  /** mm/s along the line, with the needle going. */
+  readonly topSpeed: number;
+  /** mm/s², along the line and across it (in curves and at corners). */
+  readonly acceleration: number;
+  /** mm/s through a corner that turns right back. */
+  readonly cornerSpeed: number;
+}
+
+export const GENERIC_MOTION: MotionProfile = {
+  stitchesPerMinute: 1500,
+  topSpeed: 120,
+  acceleration: 600,
+  cornerSpeed: 8,
+};
+
+/**
+ * Seconds from the first hole to each hole, starting and ending at rest. Speed is bounded by the needle's rate, the top speed and the turn
+ * at each hole (a corner of angle φ is taken like an arc through both neighbours: v² ≤ a·r), then by acceleration in a forward
+ * and a backward sweep (Bobrow et al. 1985).
+ */
+export function stitchClock(needle: Polyline, profile: MotionProfile): Float64Array<ArrayBuffer> {
+  const n = pointCount(needle);
+  const step = new Float64Array(n);
+  for (let i = 1; i < n; i++) {
+    step[i] = Math.sqrt((needle[2 * i]! - needle[2 * i - 2]!) ** 2 + (needle[2 * i + 1]! - needle[2 * i - 1]!) ** 2);
+  }
+  const speed = new Float64Array(n);
+  for (let i = 1; i < n - 1; i++)
+    speed[i] = Math.min(profile.topSpeed, turnSpeed(needle, i, step[i]!, step[i + 1]!, profile));
+  const reach = (v: number, length: number): number => Math.sqrt(v * v + 2 * profile.acceleration * length);
+  for (let i = 1; i < n; i++) speed[i] = Math.min(speed[i]!, reach(speed[i - 1]!, step[i]!));
+  for (let i = n - 2; i >= 0; i--) speed[i] = Math.min(speed[i]!, reach(speed[i + 1]!, step[i + 1]!));
+  const cycle = 60 / profile.stitchesPerMinute;
+  const clock = new Float64Array(n);
+  for (let i = 1; i < n; i++) {
+    const mean = (speed[i - 1]! + speed[i]!) / 2;
+    const travel = mean > 0 ? step[i]! / mean : 2 * Math.sqrt(step[i]! / profile.acceleration);
+    clock[i] = clock[i - 1]! + Math.max(cycle, travel);
+  }
+  return clock;
+}
+
+function turnSpeed(needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number {
+  const turn = turnAt(needle, i);
+  if (turn < 1e-6) return Infinity;
+  const radius = Math.min(before, after) / 2 / Math.tan(Math.min(turn, Math.PI - 1e-6) / 2);
+  return Math.max(Math.sqrt(profile.acceleration * radius), profile.cornerSpeed);
+}

@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { boundsOf, lengthOf, pointCount, pointsOf, polyline, squaredDistanceToSegment } from '../geometry/polyline.ts';
+import { GENERIC_MOTION, stitchClock } from './motion.ts';
+import { needlePoints } from './needle-points.ts';
+import { threadLength } from './thread.ts';
+import { tieOff } from './tie-off.ts';
+
+const xs = (line: Float64Array): number[] => pointsOf(line).map((p) => Math.round(p.x * 1e6) / 1e6);
+const circle = (r: number, steps = 4000): Float64Array =>
+  polyline(
+    Array.from({ length: steps + 1 }, (_, i) => ({
+      x: r * Math.cos((2 * Math.PI * i) / steps),
+      y: r * Math.sin((2 * Math.PI * i) / steps),
+    })),
+  );
+
+describe('needle points', () => {
+  it('divides a straight line evenly, without a sliver', () => {
+    expect(
+      xs(
+        needlePoints(
+          polyline([
+            { x: 0, y: 0 },
+            { x: 10, y: 0 },
+          ]),
+          3,
+        ).points,
+      ),
+    ).toEqual([0, 2.5, 5, 7.5, 10]);
+    expect(
+      xs(
+        needlePoints(
+          polyline([
+            { x: 0, y: 0 },
+            { x: 7.5, y: 0 },
+          ]),
+          2.5,
+        ).points,
+      ),
+    ).toEqual([0, 2.5, 5, 7.5]);
+  });
+
+  it('puts a hole on every corner', () => {
+    const { points, sharp } = needlePoints(
+      polyline([
+        { x: 0, y: 0 },
+        { x: 4, y: 0 },
+        { x: 4, y: 4 },
+      ]),
+      2.5,
+    );
+    expect(pointsOf(points)).toContainEqual({ x: 4, y: 0 });
+    expect(sharp).toEqual([]);
+  });
+
+  it('keeps the thread within a quarter millimetre of a tight curve, and says where it had to shorten', () => {
+    const wide = needlePoints(circle(10), 2.5);
+    expect(wide.sharp).toEqual([]);
+    const tight = needlePoints(circle(0.6), 2.5);
+    expect(tight.sharp.length).toBeGreaterThan(0);
+    // A chord of length s on radius r leaves s²/8r: at r = 0.6 stitches stay under 1.1 mm.
+    const holes = pointsOf(tight.points);
+    for (let i = 1; i < holes.length; i++) {
+      const s = Math.sqrt((holes[i]!.x - holes[i - 1]!.x) ** 2 + (holes[i]!.y - holes[i - 1]!.y) ** 2);
+      expect(0.6 - Math.sqrt(0.36 - (s * s) / 4)).toBeLessThanOrEqual(0.2501);
+    }
+  });
+
+  it('stays within the chord error on any line, begins and ends where it does, and never exceeds the stitch', () => {
+    const walk = fc.array(fc.tuple(fc.integer({ min: -400, max: 400 }), fc.integer({ min: -400, max: 400 })), {
+      minLength: 2,
+      maxLength: 60,
+    });
+    fc.assert(
+      fc.property(walk, fc.double({ min: 1.5, max: 5, noNaN: true }), (steps, stitch) => {
+        let x = 0;
+        let y = 0;
+        const line = polyline(steps.map(([dx, dy]) => ({ x: (x += dx / 100), y: (y += dy / 100) })));
+        const holes = pointsOf(needlePoints(line, stitch).points);
+        expect(holes[0]).toEqual(pointsOf(line)[0]);
+        expect(holes.at(-1)).toEqual(pointsOf(line).at(-1));
+        for (let i = 1; i < holes.length; i++) {
+          expect((holes[i]!.x - holes[i - 1]!.x) ** 2 + (holes[i]!.y - holes[i - 1]!.y) ** 2).toBeLessThanOrEqual(
+            (stitch + 1e-3) ** 2,
+          );
+        }
+        for (const p of pointsOf(line)) {
+          const near = Math.min(
+            ...holes.slice(1).map((b, i) => squaredDistanceToSegment(p.x, p.y, holes[i]!, b)),
+            (p.x - holes[0]!.x) ** 2 + (p.y - holes[0]!.y) ** 2,
+          );
+          expect(Math.sqrt(near)).toBeLessThan(0.3);
+        }
+      }),
+    );
+  });
+
+  it('takes a line of one point or none of length', () => {
+    expect(
+      xs(
+        needlePoints(
+          polyline([
+            { x: 5, y: 5 },
+            { x: 5, y: 5 },
+          ]),
+          2,
+        ).points,
+      ),
+    ).toEqual([5]);
+  });
+});
+
+describe('tie-offs', () => {
+  const run = polyline([
+    { x: 0, y: 0 },
+    { x: 2, y: 0 },
+    { x: 4, y: 0 },
+  ]);
+  it('locks both ends by the school chosen', () => {
+    expect(xs(tieOff(run, 'none'))).toEqual([0, 2, 4]);
+    expect(xs(tieOff(run, 'short'))).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4]);
+    expect(xs(tieOff(run, 'inPlace'))).toEqual([0, 0.5, 0, 0.5, 0, 2, 4, 3.5, 4, 3.5, 4]);
+  });
+  it('keeps a line of one stitch', () => {
+    expect(xs(tieOff(run.slice(0, 4), 'short'))).toEqual([0, 0.5, 1, 1.5, 0.5, 1, 1.5, 2]);
+  });
+});
+
+describe('time and thread', () => {
+  it('a long straight line runs at the needle rate, with both ramps', () => {
+    const points = needlePoints(
+      polyline([
+        { x: 0, y: 0 },
+        { x: 2540, y: 0 },
+      ]),
+      2.54,
+    ).points;
+    const seconds = stitchClock(points, GENERIC_MOTION).at(-1)!;
+    // 1,000 stitches at 1,500 a minute are 40 s; ramps to 63.5 mm/s at 600 mm/s² add about 0.1 s.
+    expect(seconds).toBeGreaterThan(40);
+    expect(seconds).toBeLessThan(40.3);
+  });
+  it('corners slow it down, and time only grows', () => {
+    const zigzag = polyline(Array.from({ length: 200 }, (_, i) => ({ x: i, y: (i % 2) * 20 })));
+    const straight = polyline([
+      { x: 0, y: 0 },
+      { x: lengthOf(zigzag), y: 0 },
+    ]);
+    const slow = stitchClock(needlePoints(zigzag, 2.5).points, GENERIC_MOTION);
+    expect(slow.at(-1)!).toBeGreaterThan(
+      1.25 * stitchClock(needlePoints(straight, 2.5).points, GENERIC_MOTION).at(-1)!,
+    );
+    expect(slow.every((t, i) => i === 0 || t > slow[i - 1]!)).toBe(true);
+  });
+  it('counts thread along the cloth and into it', () => {
+    const holes = polyline([
+      { x: 0, y: 0 },
+      { x: 3, y: 0 },
+      { x: 6, y: 0 },
+    ]);
+    expect(threadLength(holes)).toBe(12);
+    expect(threadLength(holes, 1, 2)).toBe(6);
+    expect(boundsOf([holes])!.maxX).toBe(6);
+    expect(pointCount(holes)).toBe(3);
+  });
+});

@@ -1,0 +1,43 @@
+/**
+ * Every tolerance, tie and limit of the computation, named by purpose. Lengths are millimetres and
+ * angles radians unless the name says otherwise.
+ */
+
+/** Chord error when a curve is read from a file. Stays under 0.05 mm when a design is stitched up to five times its drawn size. */
+export const FLATTEN_CHORD = 0.01;
+
+/** Chord error that a bend (a warp that is not affine) may add to a straight segment. */
+export const WARP_CHORD = 0.02;
+
+/** Largest distance between the drawn line and the thread lying between two needle holes. */
+export const STITCH_CHORD = 0.25;
+
+/** Two ends this close are one point: drawing programs round coordinates to about this. */
+export const JOIN_DISTANCE = 0.05;
+
+/** A turn at least this sharp gets a needle hole of its own; a gentler one is part of a curve. */
+export const CORNER_TURN = Math.PI / 6;
+
+/** Shorter stitches than this pile thread in one hole and can break the needle thread. */
+export const SHORTEST_STITCH = 0.4;
+
+/** A stitch shorter than this part of the chosen length means that the line is too sharp for the SPI. */
+export const SHARP_STITCH_RATIO = 0.4;
+
+/** How far a stitch may lie outside its patch before a check says so: half a needle hole. */
+export const OUTSIDE_REGION = 0.4;
+
+/** The head counts as being on a stitch within this distance. */
+export const HEAD_ON_POINT = 0.5;
+
+/** Inverting a line-up stops when a step is smaller than this. */
+export const INVERSE_STEP = 1e-7;
+
+/** Shortest edge of a patch that anything can be fitted to. */
+export const SMALLEST_PATCH_EDGE = 5;
+
+/** Widest and longest top: a king quilt is under half of it. */
+export const LARGEST_QUILT = 6000;
+
+/** Coordinates beyond this (a kilometre) are refused by every reader. */
+export const LARGEST_COORDINATE = 1e6;
