@@ -1,0 +1,90 @@
+import type {
+  BlockGrid,
+  DesignMeasure,
+  FrameReply,
+  FrameState,
+  PlanDiff,
+  PlanRecords,
+  RunEvent,
+  RunState,
+} from '@gorse/core';
+import type { Detail } from './check.ts';
+
+export type ErrorCode =
+  'badInput' | 'notFound' | 'stale' | 'tooLarge' | 'cannotRead' | 'refused' | 'forbidden' | 'unavailable' | 'failed';
+
+/** Every answer that isn't 2xx. */
+export interface ErrorAnswer {
+  readonly code: ErrorCode;
+  /** What is wrong and what to do about it. */
+  readonly message: string;
+  readonly details: readonly Detail[];
+}
+
+/** 409: others edited the plan since the base revision. */
+export interface StaleAnswer extends ErrorAnswer {
+  readonly code: 'stale';
+  readonly revision: number;
+  /** All that changed since the base revision. */
+  readonly since: PlanDiff;
+  /** Ids of the records that both sides changed. */
+  readonly conflicts: readonly string[];
+}
+
+export interface HealthAnswer {
+  readonly status: 'ok';
+  readonly version: string;
+}
+
+export interface QuiltSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly grid: BlockGrid;
+  /** Ids of the patches that hold a design, and of those among them that are stitched. */
+  readonly placed: readonly string[];
+  readonly stitched: readonly string[];
+  readonly touches: number;
+  readonly updatedAt: number;
+}
+
+export interface QuiltAnswer {
+  readonly id: string;
+  readonly revision: number;
+  readonly records: PlanRecords;
+}
+
+export interface EditAnswer {
+  readonly revision: number;
+}
+
+export interface DesignAnswer {
+  readonly id: string;
+  readonly name: string;
+  readonly file: string;
+  readonly measure: DesignMeasure;
+  readonly remarks: readonly string[];
+  readonly addedAt: number;
+}
+
+export interface RunAnswer {
+  readonly id: string;
+  readonly quiltId: string;
+  readonly placementId: string;
+  /** The patch and the design: `B2 · Kelp`. */
+  readonly name: string;
+  /** Hash of everything the stitches were computed from. */
+  readonly planHash: string;
+  /** Holes of each stroke. */
+  readonly holes: readonly number[];
+  readonly seconds: number;
+  readonly thread: number;
+  readonly events: readonly RunEvent[];
+  readonly state: RunState;
+}
+
+/** What the server sends to the Frame screen. */
+export type ScreenMessage =
+  | FrameState
+  | Extract<FrameReply, { type: 'view' | 'touched' | 'refused' | 'hello' }>
+  | { readonly type: 'run'; readonly run: RunAnswer }
+  | { readonly type: 'link'; readonly up: boolean };

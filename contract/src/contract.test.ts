@@ -1,0 +1,151 @@
+import { newPlan, PLAN_KINDS, type PlanDiff } from '@gorse/core';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checked, ContractError, type Detail } from './check.ts';
+import { checkedEdit } from './edits.ts';
+import { checkedScreenCommand } from './frame-commands.ts';
+import { ExportQuery, NewQuiltRequest, ResumeRequest } from './requests.ts';
+
+const GRID = { across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
+const PLAN = newPlan('Tide Table', GRID);
+
+/** What is found wrong; empty when the input is taken. */
+function faults(check: () => unknown): readonly Detail[] {
+  try {
+    check();
+    return [];
+  } catch (error) {
+    if (error instanceof ContractError) return error.details;
+    throw error;
+  }
+}
+const pathsOf = (check: () => unknown): string[] => faults(check).map((fault) => fault.path);
+
+describe('requests', () => {
+  it('are taken as they are meant', () => {
+    expect(checked(NewQuiltRequest, { name: 'Tide Table', grid: GRID })).toEqual({ name: 'Tide Table', grid: GRID });
+    expect(checked(ExportQuery, { format: 'svg' })).toEqual({ format: 'svg' });
+  });
+  it.each([
+    ['no object', 'x', ['']],
+    ['a list', [], ['']],
+    ['nothing', null, ['']],
+    ['an unknown field', { name: 'x', grid: GRID, colour: 'red' }, ['colour']],
+    ['one deep inside', { name: 'x', grid: { ...GRID, fringe: 1 } }, ['grid.fringe']],
+    ['a missing grid', { name: 'x' }, ['grid']],
+    ['a grid that is none', { name: 'x', grid: 5 }, ['grid']],
+    ['parts of blocks', { name: 'x', grid: { ...GRID, across: 2.5 } }, ['grid.across']],
+    ['infinity', { name: 'x', grid: { ...GRID, border: Infinity } }, ['grid.border']],
+    ['not a number', { name: 'x', grid: { ...GRID, border: NaN } }, ['grid.border']],
+    ['a negative width', { name: 'x', grid: { ...GRID, sashing: -1 } }, ['grid.sashing']],
+    ['a name that fills a page', { name: 'x'.repeat(121), grid: GRID }, ['name']],
+  ])('with %s are refused by name', (_what, body, paths) => {
+    expect([...new Set(pathsOf(() => checked(NewQuiltRequest, body)))]).toEqual(paths);
+  });
+  it('say a sentence for each fault', () => {
+    for (const { message } of faults(() => checked(ResumeRequest, { back: 'far' })))
+      expect(message).toMatch(/^back .*\.$/);
+  });
+});
+
+describe('edits', () => {
+  const edit = (diff: unknown): unknown => ({ editId: 'edit-0001', baseRevision: 3, mark: 'test', diff });
+  const region = PLAN.regions['block-1-1']!;
+
+  it('carry records of every kind', () => {
+    const records: Record<(typeof PLAN_KINDS)[number], { id: string }> = {
+      quilts: PLAN.quilts.quilt!,
+      regions: region,
+      recipes: {
+        id: 'r',
+        designId: 'd',
+        orient: { angle: 0, mirror: true },
+        fit: { kind: 'fill', margin: -2 },
+        stitch: { stitchesPerInch: 11.5, tieOff: 'inPlace' },
+      } as never,
+      placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r' } as never,
+      touches: {
+        id: 't',
+        name: 'corner',
+        cloth: { x: 0, y: 0 },
+        frame: { x: 60.5, y: 40 },
+        at: 1_790_000_000_000,
+      } as never,
+    };
+    const diff = PLAN_KINDS.map((kind) => ({
+      kind,
+      id: records[kind].id,
+      before: null,
+      after: records[kind],
+    })) as unknown as PlanDiff;
+    expect(JSON.parse(JSON.stringify(checkedEdit(edit(diff)).diff))).toEqual(diff);
+    const removal = [{ kind: 'regions', id: region.id, before: region, after: null }];
+    expect(checkedEdit(edit(removal)).diff[0]!.after).toBeNull();
+  });
+
+  it.each([
+    ['no list', {}, 'diff'],
+    ['an empty list', [], 'diff'],
+    ['a change that is none', [null], 'diff.0'],
+    ['an unknown kind', [{ kind: 'puffins', id: 'a', before: null, after: null }], 'diff.0.kind'],
+    ['a change of nothing', [{ kind: 'regions', id: 'a', before: null, after: null }], 'diff.0.after'],
+    ['an odd id', [{ kind: 'regions', id: '../a', before: null, after: region }], 'diff.0.id'],
+    ['an unknown part', [{ kind: 'regions', id: 'a', before: null, after: region, why: 'x' }], 'diff.0.why'],
+    [
+      'a ring of three',
+      [{ kind: 'regions', id: 'a', before: null, after: { ...region, ring: region.ring.slice(1) } }],
+      'diff.0.after.ring',
+    ],
+    [
+      'a corner far away',
+      [
+        {
+          kind: 'regions',
+          id: 'a',
+          before: null,
+          after: { ...region, ring: [...region.ring.slice(1), { x: 1e9, y: 0 }] },
+        },
+      ],
+      'diff.0.after.ring.3.x',
+    ],
+  ])('with %s are refused by place', (_what, diff, path) => {
+    expect(pathsOf(() => checkedEdit(edit(diff)))).toContain(path);
+  });
+
+  it('never get through malformed, whatever is sent', () => {
+    fc.assert(
+      fc.property(fc.anything(), (anything) => {
+        expect(faults(() => checkedEdit(anything)).length).toBeGreaterThan(0);
+        expect(faults(() => checkedEdit(edit([anything]))).length).toBeGreaterThan(0);
+      }),
+    );
+  });
+});
+
+describe('what a Frame screen may say', () => {
+  it.each([
+    { type: 'stop' },
+    { type: 'jog', dx: -1.5, dy: 0 },
+    { type: 'goTo', x: 10, y: 20 },
+    { type: 'carry', x: 10, y: 20 },
+    { type: 'needle', position: 'up' },
+    { type: 'fault', fault: null },
+    { type: 'fault', fault: 'threadBroke' },
+  ])('%j', (command) => {
+    expect(checkedScreenCommand(command)).toEqual(command);
+  });
+  it.each([
+    { type: 'load', run: 'r', points: [0, 0], from: 0 },
+    { type: 'hello', version: 1 },
+    { type: 'mount' },
+    { type: 'constructor' },
+    { type: 'jog', dx: 1 },
+    { type: 'stop', now: true },
+    { type: 'needle', position: 'sideways' },
+    'stop',
+    null,
+    undefined,
+  ])('is not %j', (command) => {
+    expect(faults(() => checkedScreenCommand(command)).length).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,58 @@
+import type { FrameFault, HeadCommand } from '@gorse/core';
+import { type ClassConstructor } from 'class-transformer';
+import { IsIn, ValidateIf } from 'class-validator';
+import { checked, ContractError } from './check.ts';
+import { IsFiniteNumber } from './fields.ts';
+
+const FAR = 20_000;
+
+class Plain {
+  @IsIn(['bobbinThread', 'touch', 'rehearse', 'start', 'pause', 'resume', 'stop']) type!:
+    'bobbinThread' | 'touch' | 'rehearse' | 'start' | 'pause' | 'resume' | 'stop';
+}
+class Jog {
+  @IsIn(['jog']) type!: 'jog';
+  @IsFiniteNumber(-FAR, FAR) dx!: number;
+  @IsFiniteNumber(-FAR, FAR) dy!: number;
+}
+class GoTo {
+  @IsIn(['carry', 'goTo']) type!: 'carry' | 'goTo';
+  @IsFiniteNumber(-FAR, FAR) x!: number;
+  @IsFiniteNumber(-FAR, FAR) y!: number;
+}
+class Needle {
+  @IsIn(['needle']) type!: 'needle';
+  @IsIn(['up', 'down']) position!: 'up' | 'down';
+}
+class Fault {
+  @IsIn(['fault']) type!: 'fault';
+  @ValidateIf((body: Fault) => body.fault !== null) @IsIn(['threadBroke', 'bobbinEmpty']) fault!: FrameFault | null;
+}
+
+/** What a screen may ask of the frame itself; lines are loaded only by the server. */
+export type ScreenCommand = Exclude<HeadCommand, { type: 'hello' | 'load' }>;
+
+const BODIES: { readonly [T in ScreenCommand['type']]: ClassConstructor<object> } = {
+  bobbinThread: Plain,
+  touch: Plain,
+  rehearse: Plain,
+  start: Plain,
+  pause: Plain,
+  resume: Plain,
+  stop: Plain,
+  jog: Jog,
+  carry: GoTo,
+  goTo: GoTo,
+  needle: Needle,
+  fault: Fault,
+};
+
+/** Checks a message of the Frame screen. Throws `ContractError`. */
+export function checkedScreenCommand(plain: unknown): ScreenCommand {
+  const type = (plain as { type?: unknown } | null)?.type;
+  const body =
+    typeof type === 'string' && Object.hasOwn(BODIES, type) ? BODIES[type as ScreenCommand['type']] : undefined;
+  if (!body)
+    throw new ContractError([{ path: 'type', message: `type must be one of ${Object.keys(BODIES).join(', ')}.` }]);
+  return { ...checked(body, plain) } as ScreenCommand;
+}

@@ -1,0 +1,15 @@
+/** What server and screens agree on: requests (checked by class-validator), answers, and the Frame screen's messages. */
+export * from './answers.ts';
+export { checked, ContractError, type Detail } from './check.ts';
+export { checkedEdit, type EditRequest } from './edits.ts';
+export { checkedScreenCommand, type ScreenCommand } from './frame-commands.ts';
+export { BlockGridBody } from './records.ts';
+export {
+  EXPORT_FORMATS,
+  type ExportFormat,
+  ExportQuery,
+  NewDesignQuery,
+  NewQuiltRequest,
+  NewRunRequest,
+  ResumeRequest,
+} from './requests.ts';
