@@ -1,0 +1,124 @@
+import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import { applyDiff, conflictsOf, isTooLarge, newPlan, planFaults, quiltOf, recordKey } from '@gorse/core';
+import { nanoid } from 'nanoid';
+import type { Database } from '../store/database.ts';
+import { knownDesigns } from '../store/design-store.ts';
+import {
+  diffsSince,
+  findPlan,
+  insertQuilt,
+  listPlanIds,
+  lockQuilt,
+  markRemoved,
+  revisionOfEdit,
+  saveEdit,
+} from '../store/quilt-store.ts';
+import { listRuns } from '../store/run-store.ts';
+import { found, notFound, Refusal } from './refusal.ts';
+
+export async function makeQuilt(database: Database, { name, grid }: NewQuiltRequest): Promise<{ id: string }> {
+  const id = nanoid(12);
+  if (isTooLarge(grid)) {
+    throw new Refusal(
+      'badInput',
+      'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.',
+      [{ path: 'grid', message: 'The top is larger than 6 m.' }],
+    );
+  }
+  const records = newPlan(name, grid);
+  await database.commit((tables) => insertQuilt(tables, id, records, Date.now()));
+  return { id };
+}
+
+export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
+  const out: QuiltSummary[] = [];
+  for (const id of await listPlanIds(database.read)) {
+    const plan = await findPlan(database.read, id);
+    if (!plan) continue;
+    const { name, grid } = quiltOf(plan.records);
+    const runs = await listRuns(database.read, id);
+    const finished = new Set(runs.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
+    const placements = Object.values(plan.records.placements);
+    out.push({
+      id,
+      name,
+      grid,
+      placed: placements.map((p) => p.regionId),
+      stitched: placements.filter((p) => finished.has(p.id)).map((p) => p.regionId),
+      touches: Object.keys(plan.records.touches).length,
+      updatedAt: plan.updatedAt,
+    });
+  }
+  return out;
+}
+
+export async function getQuilt(database: Database, id: string): Promise<QuiltAnswer> {
+  const { revision, records } = found(await findPlan(database.read, id), 'quilt');
+  return { id, revision, records };
+}
+
+/** Removes a quilt from the shelf, or puts it back. */
+export async function setQuiltOnShelf(database: Database, id: string, onShelf: boolean): Promise<void> {
+  const done = await database.commit((tables) => markRemoved(tables, id, onShelf ? null : Date.now()));
+  if (!done) throw notFound('quilt');
+}
+
+/** Another quilt with the same plan, without its touches: the new cloth hasn't been touched yet. */
+export async function copyQuilt(database: Database, id: string): Promise<{ id: string }> {
+  const { records } = found(await findPlan(database.read, id), 'quilt');
+  const quilt = quiltOf(records);
+  const copy = {
+    ...records,
+    quilts: { [quilt.id]: { ...quilt, name: `${quilt.name} (copy)`.slice(0, 120) } },
+    touches: {},
+  };
+  const copyId = nanoid(12);
+  await database.commit((tables) => insertQuilt(tables, copyId, copy, Date.now()));
+  return { id: copyId };
+}
+
+/**
+ * Adds an edit to a quilt's plan. Sent twice, it counts once. Refuses as `stale`, with all that changed since, when the plan
+ * has moved on; and as bad input what would leave the plan inconsistent.
+ */
+export async function editQuilt(database: Database, id: string, request: EditRequest): Promise<EditAnswer> {
+  return database.commit(async (tables) => {
+    const current = found(await lockQuilt(tables, id), 'quilt');
+    const known = await revisionOfEdit(tables, id, request.editId);
+    if (known !== null) return { revision: known };
+    if (request.baseRevision > current) {
+      throw new Refusal('badInput', `This quilt is at revision ${current}. Open it again and repeat the edit.`, [
+        { path: 'baseRevision', message: 'It lies ahead of the plan.' },
+      ]);
+    }
+    if (request.baseRevision < current) {
+      const since = await diffsSince(tables, id, request.baseRevision);
+      const conflicts = conflictsOf(request.diff, since).map(recordKey);
+      throw new Refusal(
+        'stale',
+        'This quilt was changed in another window. Take those changes in, then send yours again.',
+        [],
+        { revision: current, since, conflicts },
+      );
+    }
+    const plan = found(await findPlan(tables, id), 'quilt');
+    const next = applyDiff(plan.records, request.diff);
+    const wanted = Object.values(next.recipes).map((recipe) => recipe.designId);
+    const designs = await knownDesigns(tables, [...new Set(wanted)]);
+    const faults = [
+      ...planFaults(next),
+      ...Object.values(next.recipes)
+        .filter((recipe) => !designs.has(recipe.designId))
+        .map((recipe) => ({
+          path: `recipes.${recipe.id}.designId`,
+          message: `There is no design ${recipe.designId} in the library.`,
+        })),
+    ];
+    if (faults[0])
+      throw new Refusal('badInput', `The edit can't be kept: ${faults[0].message} Undo it and try again.`, faults);
+    const revision = current + 1;
+    const { editId, mark, diff } = request;
+    await saveEdit(tables, id, { editId, mark, diff, revision, at: Date.now() });
+    return { revision };
+  });
+}

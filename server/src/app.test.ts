@@ -1,0 +1,188 @@
+import type { DesignAnswer, ErrorAnswer, QuiltAnswer, QuiltSummary, StaleAnswer } from '@gorse/contract';
+import { decodeStrokes, lengthOf, pointsOf, readSvg } from '@gorse/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { WebSocket } from 'ws';
+import type { RunningApp } from './app.ts';
+import { added, apiOf, GRID, recipeFor, SQUARE, startApp } from './test/harness.ts';
+
+let app: RunningApp;
+let api: ReturnType<typeof apiOf>;
+let base: string;
+beforeAll(async () => {
+  app = await startApp();
+  api = apiOf(app);
+  base = `http://127.0.0.1:${app.port}`;
+});
+afterAll(() => app.close());
+
+const newQuilt = async (): Promise<QuiltAnswer> => {
+  const { body } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', grid: GRID });
+  return (await api<QuiltAnswer>('GET', `/quilts/${body.id}`)).body;
+};
+const newDesign = async (): Promise<DesignAnswer> =>
+  (await api<DesignAnswer>('POST', '/designs?file=square.svg', SQUARE)).body;
+let edits = 0;
+const edit = (quiltId: string, baseRevision: number, diff: readonly unknown[], editId = `edit-${++edits}-xx`) =>
+  api<StaleAnswer & { revision: number }>('POST', `/quilts/${quiltId}/edits`, {
+    editId,
+    baseRevision,
+    mark: 'test',
+    diff,
+  });
+const place = async (quilt: QuiltAnswer, designId: string): Promise<void> => {
+  const diff = [
+    added('recipes', recipeFor(designId)),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1' } as never),
+  ];
+  expect((await edit(quilt.id, 0, diff)).status).toBe(200);
+};
+
+describe('quilts', () => {
+  it('are made, listed, copied, removed and brought back', async () => {
+    const quilt = await newQuilt();
+    expect(quilt.revision).toBe(0);
+    expect(Object.keys(quilt.records.regions)).toHaveLength(13);
+    const copy = (await api<{ id: string }>('POST', `/quilts/${quilt.id}/copy`)).body;
+    expect((await api<QuiltSummary[]>('GET', '/quilts')).body.map((q) => q.name)).toEqual([
+      'Tide Table (copy)',
+      'Tide Table',
+    ]);
+    await api('DELETE', `/quilts/${copy.id}`);
+    expect((await api('GET', `/quilts/${copy.id}`)).status).toBe(404);
+    await api('POST', `/quilts/${copy.id}/restore`);
+    expect((await api('GET', `/quilts/${copy.id}`)).status).toBe(200);
+  });
+
+  it('refuse measurements that make no sense, naming each', async () => {
+    const { status, body } = await api<ErrorAnswer>('POST', '/quilts', {
+      name: '',
+      grid: { ...GRID, across: 1.5, border: 'wide', corners: 4 },
+    });
+    expect(status).toBe(400);
+    expect(body.code).toBe('badInput');
+    expect(body.details.map((d) => d.path)).toEqual(
+      expect.arrayContaining(['name', 'grid.across', 'grid.border', 'grid.corners']),
+    );
+    expect(
+      (await api<ErrorAnswer>('POST', '/quilts', { name: 'x', grid: { ...GRID, across: 60, blockWidth: 3000 } })).body
+        .message,
+    ).toMatch(/up to 6 m/);
+  });
+});
+
+describe('edits', () => {
+  it('make revisions, and count once however often they are sent', async () => {
+    const quilt = await newQuilt();
+    const design = await newDesign();
+    const diff = [added('recipes', recipeFor(design.id))];
+    expect((await edit(quilt.id, 0, diff, 'the-same-edit')).body).toEqual({ revision: 1 });
+    expect((await edit(quilt.id, 0, diff, 'the-same-edit')).body).toEqual({ revision: 1 });
+    const after = (await api<QuiltAnswer>('GET', `/quilts/${quilt.id}`)).body;
+    expect(after.revision).toBe(1);
+    expect(after.records.recipes).toEqual({ r1: recipeFor(design.id) });
+    const removal = { kind: 'recipes', id: 'r1', before: recipeFor(design.id), after: null };
+    expect((await edit(quilt.id, 1, [removal])).body).toEqual({ revision: 2 });
+    expect((await api<QuiltAnswer>('GET', `/quilts/${quilt.id}`)).body.records.recipes).toEqual({});
+  });
+
+  it('on a stale plan are told what changed and which records are in conflict', async () => {
+    const quilt = await newQuilt();
+    const design = await newDesign();
+    const theirs = [added('recipes', recipeFor(design.id))];
+    await edit(quilt.id, 0, theirs);
+    const mine = [added('recipes', { ...recipeFor(design.id), fit: { kind: 'fill', margin: 0 } } as never)];
+    const { status, body } = await edit(quilt.id, 0, mine);
+    expect(status).toBe(409);
+    expect(body).toMatchObject({ code: 'stale', revision: 1, conflicts: ['recipes/r1'], since: theirs });
+    expect((await edit(quilt.id, 7, mine)).status).toBe(400);
+  });
+
+  it.each([
+    ['an unknown field', { ...recipeFor('d'), colour: 'red' }, 'diff.0.after.colour'],
+    ['a number that is none', { ...recipeFor('d'), fit: { kind: 'fill', margin: null } }, 'diff.0.after.fit.margin'],
+    [
+      'a stitch length beyond bounds',
+      { ...recipeFor('d'), stitch: { stitchesPerInch: 400, tieOff: 'none' } },
+      'diff.0.after.stitch.stitchesPerInch',
+    ],
+    ['a design that is not there', recipeFor('nowhere'), 'recipes.r1.designId'],
+  ])('with %s are refused', async (_name, recipe, path) => {
+    const quilt = await newQuilt();
+    const { status, body } = await edit(quilt.id, 0, [added('recipes', recipe)]);
+    expect(status).toBe(400);
+    expect(body.details.map((d) => d.path)).toContain(path);
+  });
+
+  it('that would leave a record pointing nowhere are refused whole', async () => {
+    const quilt = await newQuilt();
+    const { body } = await edit(quilt.id, 0, [
+      added('placements', { id: 'p', regionId: 'block-9-9', recipeId: 'none' } as never),
+    ]);
+    expect(body.details).toHaveLength(2);
+    expect((await api<QuiltAnswer>('GET', `/quilts/${quilt.id}`)).body.revision).toBe(0);
+  });
+});
+
+describe('designs', () => {
+  it('are kept with their source, byte for byte', async () => {
+    const design = await newDesign();
+    expect(design).toMatchObject({
+      name: 'square',
+      measure: { width: 90, height: 90, length: 355, strokes: 1, start: { x: 5, y: 5 } },
+    });
+    expect((await api<string>('GET', `/designs/${design.id}/source`)).body).toBe(SQUARE);
+    const bytes = new Uint8Array(await (await fetch(`${base}/api/designs/${design.id}/strokes`)).arrayBuffer());
+    expect(decodeStrokes(bytes).map(lengthOf)).toEqual([expect.closeTo(355, 9)]);
+  });
+  it('that can’t be read are refused with the line and what to do', async () => {
+    const { status, body } = await api<ErrorAnswer>('POST', '/designs?file=bad.svg', '<svg>\n<g>');
+    expect(status).toBe(422);
+    expect(body.details[0]!.path).toBe('line 2');
+    expect((await api<ErrorAnswer>('POST', '/designs?file=a.png', 'x')).body.message).toMatch(/isn't an SVG/);
+    expect((await api('POST', '/designs?file=a.svg', new Uint8Array(20 * 1024 * 1024 + 1))).status).toBe(413);
+    expect((await api('POST', '/designs', SQUARE)).status).toBe(400);
+  });
+});
+
+describe('export', () => {
+  it('gives the whole quilt or one placement at true size', async () => {
+    const quilt = await newQuilt();
+    expect((await api('GET', `/quilts/${quilt.id}/export?format=svg`)).status).toBe(409);
+    await place(quilt, (await newDesign()).id);
+    const svg = (await api<string>('GET', `/quilts/${quilt.id}/export?format=svg`)).body;
+    expect(svg).toContain('width="380.000mm" height="380.000mm"');
+    const one = readSvg((await api<string>('GET', `/quilts/${quilt.id}/export?format=svg&placement=p1`)).body);
+    // The patch's outline, then the design bent to its corners 5 mm inside: from 35 to 175.
+    expect(pointsOf(one.strokes[1]!).map((p) => [p.x, p.y].map((v) => Math.round(v * 1000) / 1000))).toEqual([
+      [35, 35],
+      [175, 35],
+      [175, 175],
+      [35, 175],
+      [35, 42.778],
+    ]);
+    expect((await api<string>('GET', `/quilts/${quilt.id}/export?format=dxf`)).body).toContain('LWPOLYLINE');
+    expect((await api<string>('GET', `/quilts/${quilt.id}/export?format=gcode`)).body).toMatch(
+      /^\(Tide Table\)\n\(sheet 380.000 x 380.000 mm\)\nG21\n/,
+    );
+    expect((await api('GET', `/quilts/${quilt.id}/export?format=png`)).status).toBe(400);
+  });
+});
+
+describe('who may ask', () => {
+  it('foreign names and pages get nothing', async () => {
+    expect(
+      (await api<ErrorAnswer>('GET', '/quilts', undefined, { Origin: 'http://elsewhere.example' })).body.code,
+    ).toBe('forbidden');
+    const rebound = await new Promise<number>((resolve, reject) => {
+      const socket = new WebSocket(`ws://127.0.0.1:${app.port}/api/frame?quilt=x`, {
+        headers: { Host: 'elsewhere.example' },
+      });
+      socket.on('unexpected-response', (_request, response) => resolve(response.statusCode ?? 0));
+      socket.on('open', () => reject(new Error('it was let in')));
+    });
+    expect(rebound).toBe(403);
+    const page = await fetch(`${base}/api/health`);
+    expect(await page.json()).toEqual({ status: 'ok', version: '9.9.9' });
+    expect(page.headers.get('content-security-policy')).toMatch(/default-src 'none'/);
+  });
+});

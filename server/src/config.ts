@@ -1,0 +1,44 @@
+import { resolve } from 'node:path';
+
+export interface Config {
+  readonly host: string;
+  /** 0: any free port. */
+  readonly port: number;
+  /** Folder of the embedded database. */
+  readonly dataFolder: string;
+  /** A PostgreSQL server to use instead; null: the embedded one. */
+  readonly databaseUrl: string | null;
+  /** How many times faster than life the stand-in frame runs. */
+  readonly frameSpeed: number;
+  /** Where the frame link is; null: the stand-in that ships with Gorse. */
+  readonly frameLink: string | null;
+  /** Further host names that browsers may use. */
+  readonly hosts: readonly string[];
+  /** Built screens to serve; null: none (the development server has them). */
+  readonly webFolder: string | null;
+}
+
+/** Reads the settings. Throws a sentence on one that makes no sense. */
+export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {
+  const number = (name: string, fallback: number, least: number, most: number): number => {
+    const text = env[name];
+    if (text === undefined || text === '') return fallback;
+    const value = Number(text);
+    if (!(value >= least && value <= most))
+      throw new Error(`${name} is "${text}"; set it to a number from ${least} to ${most}.`);
+    return value;
+  };
+  return {
+    host: env.HOST || '127.0.0.1',
+    port: number('PORT', 4310, 0, 65535),
+    dataFolder: resolve(env.GORSE_DATA || './data'),
+    databaseUrl: env.DATABASE_URL || null,
+    frameSpeed: number('GORSE_FRAME_SPEED', 1, 0.1, 1000),
+    frameLink: env.GORSE_FRAME_LINK || null,
+    hosts: (env.GORSE_HOSTS ?? '')
+      .split(',')
+      .map((host) => host.trim())
+      .filter(Boolean),
+    webFolder,
+  };
+}

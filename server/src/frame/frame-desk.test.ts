@@ -1,0 +1,166 @@
+import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import { decodeStrokes, distance, estimateLineUp, GENERIC_FRAME, loadedCloth, pointOf } from '@gorse/core';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import type { RunningApp } from '../app.ts';
+import { apiOf, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
+
+let app: RunningApp;
+let api: ReturnType<typeof apiOf>;
+beforeAll(async () => {
+  app = await startApp();
+  api = apiOf(app);
+});
+afterAll(() => app.close());
+
+const pointsOfRun = async (run: RunAnswer): Promise<Float64Array[]> =>
+  decodeStrokes(
+    new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/points`)).arrayBuffer()),
+  );
+const load = async (quiltId: string): Promise<RunAnswer> =>
+  (await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'p1' })).body;
+const resume = async (run: RunAnswer, back: number): Promise<RunAnswer> =>
+  (await api<RunAnswer>('POST', `/runs/${run.id}/resume`, { back })).body;
+const logOf = async (quiltId: string): Promise<string[]> =>
+  (await api<RunAnswer[]>('GET', `/quilts/${quiltId}/runs`)).body[0]!.events.map((event) => event.kind).filter(
+    (kind) => kind !== 'progress',
+  );
+
+type Screen = Awaited<ReturnType<typeof openScreen>>;
+/** From the head anywhere to the needle going. */
+async function stitchFrom(screen: Screen, at: { readonly x: number; readonly y: number }): Promise<void> {
+  await screen.goTo(at);
+  screen.say({ type: 'bobbinThread' });
+  screen.say({ type: 'start' });
+  await screen.run('stitching');
+}
+
+describe('a run at the frame', () => {
+  it('passes exactly through the touched corners, five millimetres inside', async () => {
+    const run = await load(await readyQuilt(api));
+    const [line] = await pointsOfRun(run);
+    const lineUp = estimateLineUp(TOUCHES, loadedCloth(GENERIC_FRAME));
+    const inset = lineUp.toFrame({
+      x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
+      y: lineUp.toCloth(TOUCHES[0]!.frame).y + 5,
+    });
+    expect(distance(pointOf(line!, 0), inset)).toBeLessThan(0.1);
+    expect(run.holes).toEqual([line!.length / 2]);
+    expect(run.planHash).toMatch(/^[0-9a-f]{64}$/);
+  });
+
+  it('is stitched, stopped, taken up and finished, and the log says so', async () => {
+    const quiltId = await readyQuilt(api);
+    const screen = await openScreen(app, quiltId);
+    const made = await load(quiltId);
+    const [line] = await pointsOfRun(made);
+    screen.say({ type: 'start' });
+    expect((await screen.next('refused')).sentence).toMatch(/starting hole/);
+    await stitchFrom(screen, pointOf(line!, 0));
+    const { run: going } = await screen.next('run', ({ run }) => run.state.stitch > 10);
+    expect(going.state.status).toBe('stitching');
+    expect((await api<ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'p1' })).body.message).toMatch(
+      /is stitching/,
+    );
+    screen.say({ type: 'stop' });
+    const stopped = await screen.run('stopped');
+    const taken = await resume(made, 10);
+    expect(taken.state.status).toBe('ready');
+    expect(taken.state.stitch).toBeLessThanOrEqual(stopped.state.stitch - 3);
+    await stitchFrom(screen, pointOf(line!, taken.state.stitch));
+    expect((await screen.run('finished')).state.stitch).toBe(made.holes[0]! - 1);
+    screen.close();
+    expect(await logOf(quiltId)).toEqual([
+      'made',
+      'bobbinThreadUp',
+      'started',
+      'stopped',
+      'takenUp',
+      'bobbinThreadUp',
+      'started',
+      'finished',
+    ]);
+    const summary = (await api<QuiltSummary[]>('GET', '/quilts')).body.find((quilt) => quilt.id === quiltId);
+    expect(summary).toMatchObject({ placed: ['block-1-1'], stitched: ['block-1-1'] });
+    expect((await api<ErrorAnswer>('POST', `/runs/${made.id}/resume`, { back: 0 })).body.message).toMatch(/is over/);
+  });
+
+  it('of two strokes stops at the cut and asks for the bobbin thread again', async () => {
+    const quiltId = await readyQuilt(api, TWO_LINES);
+    const screen = await openScreen(app, quiltId);
+    const made = await load(quiltId);
+    expect(made.holes).toHaveLength(2);
+    const [first, second] = await pointsOfRun(made);
+    await stitchFrom(screen, pointOf(first!, 0));
+    const { run: cut } = await screen.next('run', ({ run }) => run.events.at(-1)?.kind === 'cut');
+    expect(cut.state).toMatchObject({ status: 'ready', stitch: made.holes[0], bobbinThreadUp: false });
+    await stitchFrom(screen, pointOf(second!, 0));
+    expect((await screen.run('finished')).state.stitch).toBe(made.holes[0]! + made.holes[1]! - 1);
+    screen.close();
+  });
+
+  it('whose thread broke goes on only after it was mended', async () => {
+    const quiltId = await readyQuilt(api);
+    const screen = await openScreen(app, quiltId);
+    const made = await load(quiltId);
+    const [line] = await pointsOfRun(made);
+    await stitchFrom(screen, pointOf(line!, 0));
+    screen.say({ type: 'fault', fault: 'threadBroke' });
+    expect((await screen.run('stopped')).state.fault).toBe('threadBroke');
+    const taken = await resume(made, 0);
+    await screen.goTo(pointOf(line!, taken.state.stitch));
+    screen.say({ type: 'bobbinThread' });
+    expect((await screen.next('refused')).sentence).toMatch(/thread broke/);
+    screen.say({ type: 'fault', fault: null });
+    await screen.next('run', ({ run }) => run.state.fault === null);
+    screen.say({ type: 'stop' });
+    screen.close();
+    expect((await api<RunAnswer>('POST', `/runs/${made.id}/abandon`)).body.state.status).toBe('abandoned');
+  });
+
+  it('pauses when the last screen leaves', async () => {
+    const quiltId = await readyQuilt(api);
+    const screen = await openScreen(app, quiltId);
+    const made = await load(quiltId);
+    await stitchFrom(screen, pointOf((await pointsOfRun(made))[0]!, 0));
+    screen.close();
+    await vi.waitFor(async () => expect((await logOf(quiltId)).at(-1)).toBe('paused'), 5000);
+    const again = await openScreen(app, quiltId);
+    expect((await again.run('paused')).id).toBe(made.id);
+    again.say({ type: 'stop' });
+    await again.run('stopped');
+    again.close();
+  });
+
+  it('is not made before two touches, nor outside the reach', async () => {
+    const untouched = await readyQuilt(api, SQUARE, TOUCHES.slice(0, 1));
+    expect((await api<ErrorAnswer>('POST', `/quilts/${untouched}/runs`, { placementId: 'p1' })).body.message).toMatch(
+      /at least two landmarks/,
+    );
+    expect((await api('POST', `/quilts/${untouched}/runs`, { placementId: 'nowhere' })).status).toBe(404);
+    const far = await readyQuilt(
+      api,
+      SQUARE,
+      TOUCHES.map((touch) => ({ ...touch, frame: { x: touch.frame.x, y: touch.frame.y + 500 } })),
+    );
+    const screen = await openScreen(app, far);
+    await load(far);
+    expect((await screen.next('refused')).sentence).toMatch(/outside the safe area/);
+    screen.close();
+  });
+});
+
+describe('a Frame screen', () => {
+  it('carries the head, touches, and hears why nonsense is refused', async () => {
+    const screen = await openScreen(app, await readyQuilt(api));
+    screen.say({ type: 'carry', x: 500, y: 300 });
+    await screen.next('state', (state) => state.x === 500);
+    screen.say({ type: 'touch' });
+    const touched = await screen.next('touched');
+    expect(Math.abs(touched.x - 500)).toBeLessThan(2);
+    for (const nonsense of [{ type: 'load', points: [] }, { type: 'jog', dx: 'far', dy: 0 }, 5, null]) {
+      screen.say(nonsense);
+      expect((await screen.next('refused')).sentence).not.toBe('');
+    }
+    screen.close();
+  });
+});

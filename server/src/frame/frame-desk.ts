@@ -1,0 +1,300 @@
+import type { RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
+import {
+  decodeStrokes,
+  type FrameEventKind,
+  type FrameReply,
+  type FrameState,
+  isOpen,
+  nextRunState,
+  resumePoint,
+  type RunEventKind,
+} from '@gorse/core';
+import { nanoid } from 'nanoid';
+import type { Logger } from 'pino';
+import { Refusal, found } from '../actions/refusal.ts';
+import { makeStitchPlan } from '../actions/stitch-plan.ts';
+import type { Database } from '../store/database.ts';
+import { findPlan } from '../store/quilt-store.ts';
+import { appendEvent, findRun, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
+import { FrameLink } from './frame-link.ts';
+
+/** How often stitching progress is written down, in ms. */
+const PROGRESS_EVERY = 200;
+
+/** A run at the frame, one of its strokes loaded. */
+interface Current {
+  run: RunAnswer;
+  readonly strokes: readonly Float64Array[];
+  stroke: number;
+  progressAt: number;
+}
+
+/** Frame events that go into the run's log as they are. */
+const LOGGED: Readonly<Partial<Record<FrameEventKind, RunEventKind>>> = {
+  rehearsed: 'rehearsed',
+  bobbinThreadUp: 'bobbinThreadUp',
+  started: 'started',
+  paused: 'paused',
+  resumed: 'resumed',
+  stopped: 'stopped',
+  threadBroke: 'threadBroke',
+  bobbinEmpty: 'bobbinEmpty',
+  mended: 'mended',
+};
+
+/**
+ * Runs quilts at the frame: loads stitch plans, writes the log, and tells the screens. What happens at the frame is taken one by one, in
+ * order, and each event is on the disk before a screen hears of it.
+ */
+export class FrameDesk {
+  private readonly link: FrameLink;
+  private readonly screens = new Set<(message: ScreenMessage) => void>();
+  private state: FrameState | null = null;
+  private view: Extract<FrameReply, { type: 'view' }> | null = null;
+  private quiltId: string | null = null;
+  private current: Current | null = null;
+  private queue: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly database: Database,
+    url: string,
+    private readonly log: Logger,
+  ) {
+    this.link = new FrameLink(url, {
+      reply: (reply) => this.receive(reply),
+      link: (up) => this.linkChanged(up),
+    });
+  }
+
+  /** Runs that were under way when the server last ended were interrupted where the log ends. */
+  static async recover(database: Database): Promise<void> {
+    for (const run of await listRuns(database.read, null)) {
+      if (!isUnderWay(run)) continue;
+      const event = { kind: 'interrupted' as const, at: Date.now(), stitch: run.state.stitch };
+      await database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    }
+  }
+
+  close(): void {
+    this.link.close();
+  }
+
+  /** A Frame screen has opened for a quilt; returns how it leaves. When the last one leaves, stitching pauses. */
+  async watch(quiltId: string, tell: (message: ScreenMessage) => void): Promise<() => void> {
+    await this.mount(quiltId);
+    this.screens.add(tell);
+    tell({ type: 'link', up: this.link.up });
+    if (this.view?.quilt === quiltId) tell(this.view);
+    if (this.state) tell(this.state);
+    if (this.current) tell({ type: 'run', run: this.current.run });
+    return () => {
+      this.screens.delete(tell);
+      if (this.screens.size === 0 && this.state?.mode === 'stitching') this.link.send({ type: 'pause' });
+    };
+  }
+
+  command(command: ScreenCommand): void {
+    if (!this.link.send(command)) {
+      this.tellScreens({
+        type: 'refused',
+        command: command.type,
+        sentence: 'The frame does not answer. Check that it is on and its link is up.',
+      });
+    }
+  }
+
+  /** Makes the stitch plan of a placement and loads it. */
+  async start(quiltId: string, placementId: string): Promise<RunAnswer> {
+    return this.inTurn(async () => {
+      this.refuseWhileStitching();
+      await this.mount(quiltId);
+      const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
+      const plan = await makeStitchPlan(this.database, records, placementId);
+      const id = nanoid(12);
+      const at = Date.now();
+      const open = (await listRuns(this.database.read, quiltId)).filter(
+        (run) => run.placementId === placementId && isOpen(run.state.status),
+      );
+      await this.database.commit(async (tables) => {
+        for (const run of open)
+          await appendEvent(tables, run.id, run.events.length, { kind: 'abandoned', at, stitch: run.state.stitch });
+        await insertRun(tables, { ...plan, id, quiltId, placementId, madeAt: at });
+        await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
+      });
+      return this.take(id, 0);
+    });
+  }
+
+  /** Loads an open run again, to go on from `back` mm before its last stitch. */
+  async resume(runId: string, back: number): Promise<RunAnswer> {
+    return this.inTurn(async () => {
+      this.refuseWhileStitching();
+      const run = found(await findRun(this.database.read, runId), 'run');
+      if (!isOpen(run.state.status))
+        throw new Refusal('refused', 'This run is over. Start a new one on the Frame screen.');
+      await this.mount(run.quiltId);
+      const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
+      const { stroke, hole } = locate(run.holes, run.state.stitch);
+      return this.take(runId, offsetOf(run.holes, stroke) + resumePoint(strokes[stroke]!, hole, back));
+    });
+  }
+
+  /** Ends a run that won't be gone on with. */
+  async abandon(runId: string): Promise<RunAnswer> {
+    return this.inTurn(async () => {
+      const run = found(await findRun(this.database.read, runId), 'run');
+      if (run.state.status === 'stitching') throw new Refusal('refused', 'This run is being stitched. Stop it first.');
+      if (!isOpen(run.state.status)) return run;
+      const ended = await this.write(run, 'abandoned', run.state.stitch);
+      if (this.current?.run.id === runId) this.current = null;
+      this.tellScreens({ type: 'run', run: ended });
+      return ended;
+    });
+  }
+
+  private async take(runId: string, stitch: number): Promise<RunAnswer> {
+    let run = found(await findRun(this.database.read, runId), 'run');
+    const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
+    if (run.state.status !== 'ready') run = await this.write(run, 'takenUp', stitch);
+    const { stroke, hole } = locate(run.holes, stitch);
+    this.current = { run, strokes, stroke, progressAt: 0 };
+    this.load(hole);
+    this.tellScreens({ type: 'run', run });
+    return run;
+  }
+
+  private load(hole: number): void {
+    const { run, strokes, stroke } = this.current!;
+    const sent = this.link.send({ type: 'load', run: run.id, points: [...strokes[stroke]!], from: hole });
+    if (!sent)
+      throw new Refusal(
+        'unavailable',
+        'The frame does not answer. Check that it is on and its link is up, then try again.',
+      );
+  }
+
+  /** Puts a quilt on the poles, as it is planned now. A quilt that is being stitched stays as it is. */
+  private async mount(quiltId: string): Promise<void> {
+    if (this.quiltId === quiltId && this.isBusy()) return;
+    this.refuseWhileStitching();
+    const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
+    if (this.quiltId !== quiltId) this.current = null;
+    this.quiltId = quiltId;
+    const patches = Object.values(records.regions).map(({ name, kind, ring }) => ({
+      name,
+      kind,
+      ring: ring.flatMap((p) => [p.x, p.y]),
+    }));
+    this.link.send({ type: 'mount', quilt: quiltId, patches });
+  }
+
+  private isBusy(): boolean {
+    return this.state?.mode === 'stitching' || this.state?.mode === 'paused';
+  }
+
+  private refuseWhileStitching(): void {
+    if (this.isBusy()) {
+      throw new Refusal('refused', 'The frame is stitching. Stop it before loading something else.');
+    }
+  }
+
+  private receive(reply: FrameReply): void {
+    switch (reply.type) {
+      case 'state':
+        this.state = reply;
+        if (reply.mode === 'stitching') void this.inTurn(() => this.progress(reply));
+        this.tellScreens(reply);
+        break;
+      case 'view':
+        this.view = reply;
+        this.tellScreens(reply);
+        break;
+      case 'event':
+        void this.inTurn(() => this.happened(reply.kind, reply.run, reply.stitch));
+        break;
+      default:
+        this.tellScreens(reply);
+    }
+  }
+
+  private async progress(state: FrameState): Promise<void> {
+    const { current } = this;
+    if (!current || state.run?.id !== current.run.id || Date.now() - current.progressAt < PROGRESS_EVERY) return;
+    const stitch = offsetOf(current.run.holes, current.stroke) + state.run.stitch;
+    if (current.run.state.status !== 'stitching' || stitch <= current.run.state.stitch) return;
+    current.progressAt = Date.now();
+    current.run = await this.write(current.run, 'progress', stitch);
+    this.tellScreens({ type: 'run', run: current.run });
+  }
+
+  private async happened(kind: FrameEventKind, runId: string | null, hole: number): Promise<void> {
+    const { current } = this;
+    if (!current || current.run.id !== runId) return;
+    const stitch = offsetOf(current.run.holes, current.stroke) + hole;
+    const logged = LOGGED[kind];
+    if (kind === 'finished') await this.finishStroke(current, stitch);
+    else if (logged && (kind !== 'stopped' || isUnderWay(current.run)))
+      current.run = await this.write(current.run, logged, stitch);
+    this.tellScreens({ type: 'run', run: current.run });
+  }
+
+  private async finishStroke(current: Current, stitch: number): Promise<void> {
+    if (current.stroke === current.strokes.length - 1) {
+      current.run = await this.write(current.run, 'finished', stitch);
+      return;
+    }
+    current.stroke += 1;
+    current.run = await this.write(current.run, 'cut', offsetOf(current.run.holes, current.stroke));
+    this.load(0);
+  }
+
+  private async write(run: RunAnswer, kind: RunEventKind, stitch: number): Promise<RunAnswer> {
+    const event = { kind, at: Date.now(), stitch };
+    await this.database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    return { ...run, events: [...run.events, event], state: nextRunState(run.state, event) };
+  }
+
+  private linkChanged(up: boolean): void {
+    this.tellScreens({ type: 'link', up });
+    const { quiltId } = this;
+    if (up) {
+      if (quiltId !== null) void this.inTurn(() => this.mount(quiltId));
+      return;
+    }
+    this.state = null;
+    this.view = null;
+    void this.inTurn(async () => {
+      const { current } = this;
+      this.current = null;
+      if (current && isUnderWay(current.run)) {
+        this.tellScreens({ type: 'run', run: await this.write(current.run, 'interrupted', current.run.state.stitch) });
+      }
+    });
+  }
+
+  /** One thing after the other, so that the log is in the order of events. */
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.queue.then(work);
+    this.queue = done.catch((error: unknown) => {
+      if (!(error instanceof Refusal)) this.log.error({ error }, 'something failed at the frame');
+    });
+    return done;
+  }
+
+  private tellScreens(message: ScreenMessage): void {
+    for (const tell of this.screens) tell(message);
+  }
+}
+
+const isUnderWay = ({ state }: RunAnswer): boolean => state.status === 'stitching' || state.status === 'paused';
+
+/** Holes before a stroke. */
+const offsetOf = (holes: readonly number[], stroke: number): number =>
+  holes.slice(0, stroke).reduce((sum, n) => sum + n, 0);
+
+function locate(holes: readonly number[], stitch: number): { readonly stroke: number; readonly hole: number } {
+  let hole = stitch;
+  let stroke = 0;
+  while (stroke < holes.length - 1 && hole >= holes[stroke]!) hole -= holes[stroke++]!;
+  return { stroke, hole: Math.min(hole, holes[stroke]! - 2) };
+}

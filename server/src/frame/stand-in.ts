@@ -1,0 +1,104 @@
+import {
+  advanceHead,
+  commandHead,
+  type FrameCommand,
+  type FrameReply,
+  GENERIC_FRAME,
+  type Head,
+  type HeadProfile,
+  headState,
+  makeTrueCloth,
+  type MountCommand,
+  newHead,
+  normalFrom,
+  PIECED_CLOTH,
+  randomFrom,
+  seedOf,
+  seeCloth,
+  standInProfile,
+} from '@gorse/core';
+import type { WebSocket } from 'ws';
+
+/** How often the stand-in moves and tells where it is, in ms. */
+const STEP = 16;
+const TOUCH_NOISE = 0.2;
+
+/**
+ * The frame that ships with Gorse: a simulated head and cloth behind the frame link. It alone knows how the cloth truly lies. One
+ * link at a time; a link that is lost stops all movement.
+ */
+export class StandIn {
+  private head: Head = newHead();
+  private readonly profile: HeadProfile;
+  private link: WebSocket | null = null;
+  private told = '';
+  private readonly timer: NodeJS.Timeout;
+  private last = performance.now();
+
+  constructor(private readonly speed: number) {
+    const normal = normalFrom(randomFrom(Date.now()));
+    this.profile = standInProfile(() => TOUCH_NOISE * normal());
+    this.timer = setInterval(() => this.tick(), STEP);
+  }
+
+  connect(link: WebSocket): void {
+    this.link?.close(1000, 'another link took over');
+    this.link = link;
+    this.told = '';
+    link.on('message', (data) => {
+      this.receive(JSON.parse((data as Buffer).toString('utf8')) as FrameCommand);
+    });
+    link.on('close', () => {
+      if (this.link !== link) return;
+      this.link = null;
+      this.take(commandHead(this.head, { type: 'stop' }, this.profile));
+    });
+  }
+
+  close(): void {
+    clearInterval(this.timer);
+    this.link?.terminate();
+  }
+
+  private receive(command: FrameCommand): void {
+    if (command.type === 'mount') this.mount(command);
+    else this.take(commandHead(this.head, command, this.profile));
+    this.tell();
+  }
+
+  /** The same quilt always lies the same way, so that a restart finds it where it was. */
+  private mount({ quilt, patches }: MountCommand): void {
+    const corners = patches.flatMap((patch) => patch.ring);
+    const middle = {
+      x: Math.max(0, ...corners.filter((_, i) => i % 2 === 0)) / 2,
+      y: Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
+    };
+    const truth = makeTrueCloth(seedOf(quilt), PIECED_CLOTH, middle, GENERIC_FRAME.loadedAt);
+    this.send({ type: 'view', quilt, patches: seeCloth(truth, patches) });
+  }
+
+  private tick(): void {
+    const now = performance.now();
+    const seconds = ((now - this.last) / 1000) * this.speed;
+    this.last = now;
+    this.take(advanceHead(this.head, seconds));
+    this.tell();
+  }
+
+  private take({ head, replies }: ReturnType<typeof commandHead>): void {
+    this.head = head;
+    for (const reply of replies) this.send(reply);
+  }
+
+  private tell(): void {
+    const state = headState(this.head);
+    const text = JSON.stringify(state);
+    if (text === this.told) return;
+    this.told = text;
+    this.send(state);
+  }
+
+  private send(reply: FrameReply): void {
+    if (this.link?.readyState === this.link?.OPEN) this.link?.send(JSON.stringify(reply));
+  }
+}

@@ -1,0 +1,111 @@
+import {
+  checked,
+  checkedEdit,
+  ExportQuery,
+  type HealthAnswer,
+  NewDesignQuery,
+  NewQuiltRequest,
+  NewRunRequest,
+  ResumeRequest,
+} from '@gorse/contract';
+import express, { Router } from 'express';
+import { addDesign, designBytes, LARGEST_FILE, setDesignInLibrary } from '../actions/designs.ts';
+import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
+import { found, Refusal } from '../actions/refusal.ts';
+import { exportQuilt } from '../export/export-sheet.ts';
+import type { FrameDesk } from '../frame/frame-desk.ts';
+import type { Database } from '../store/database.ts';
+import { findDesign, listDesigns } from '../store/design-store.ts';
+import { findRunPoints, listRuns } from '../store/run-store.ts';
+
+const BINARY = 'application/octet-stream';
+
+/** The API. Each route checks its input by the contract, calls one action and sends what it gives. */
+export function apiRoutes(database: Database, desk: FrameDesk, version: string): Router {
+  const api = Router();
+  const json = express.json({ limit: LARGEST_FILE, strict: true });
+
+  api.get('/health', async (_request, response) => {
+    await database.ping().catch(() => {
+      throw new Refusal('unavailable', 'The database does not answer. Look at the server’s messages.');
+    });
+    response.json({ status: 'ok', version } satisfies HealthAnswer);
+  });
+
+  api.get('/quilts', async (_request, response) => void response.json(await listQuilts(database)));
+  api.post('/quilts', json, async (request, response) => {
+    response.status(201).json(await makeQuilt(database, checked(NewQuiltRequest, request.body)));
+  });
+  api.get('/quilts/:id', async (request, response) => void response.json(await getQuilt(database, request.params.id)));
+  api.delete('/quilts/:id', async (request, response) => {
+    await setQuiltOnShelf(database, request.params.id, false);
+    response.status(204).end();
+  });
+  api.post('/quilts/:id/restore', async (request, response) => {
+    await setQuiltOnShelf(database, request.params.id, true);
+    response.status(204).end();
+  });
+  api.post(
+    '/quilts/:id/copy',
+    async (request, response) => void response.status(201).json(await copyQuilt(database, request.params.id)),
+  );
+  api.post('/quilts/:id/edits', json, async (request, response) => {
+    response.json(await editQuilt(database, request.params.id, checkedEdit(request.body)));
+  });
+  api.get('/quilts/:id/export', async (request, response) => {
+    const { format, placement } = checked(ExportQuery, { ...request.query });
+    const file = await exportQuilt(database, request.params.id, format, placement);
+    response.attachment(file.name).type(file.type).send(file.text);
+  });
+
+  api.get('/designs', async (_request, response) => void response.json(await listDesigns(database.read)));
+  api.post('/designs', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
+    const { file } = checked(NewDesignQuery, { ...request.query });
+    const source = request.body as unknown;
+    if (!(source instanceof Uint8Array) || source.length === 0)
+      throw new Refusal('cannotRead', `${file} is empty. Save the drawing again and drop that file.`);
+    response.status(201).json(await addDesign(database, file, source));
+  });
+  api.get('/designs/:id/strokes', async (request, response) => {
+    response
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .type(BINARY)
+      .send(Buffer.from(await designBytes(database, request.params.id, 'strokes')));
+  });
+  api.get('/designs/:id/source', async (request, response) => {
+    const { file } = found(await findDesign(database.read, request.params.id), 'design');
+    response
+      .attachment(file)
+      .type(BINARY)
+      .send(Buffer.from(await designBytes(database, request.params.id, 'source')));
+  });
+  api.delete('/designs/:id', async (request, response) => {
+    await setDesignInLibrary(database, request.params.id, false);
+    response.status(204).end();
+  });
+  api.post('/designs/:id/restore', async (request, response) => {
+    await setDesignInLibrary(database, request.params.id, true);
+    response.status(204).end();
+  });
+
+  api.get(
+    '/quilts/:id/runs',
+    async (request, response) => void response.json(await listRuns(database.read, request.params.id)),
+  );
+  api.post('/quilts/:id/runs', json, async (request, response) => {
+    const { placementId } = checked(NewRunRequest, request.body);
+    response.status(201).json(await desk.start(request.params.id, placementId));
+  });
+  api.get('/runs/:id/points', async (request, response) => {
+    response.type(BINARY).send(Buffer.from(found(await findRunPoints(database.read, request.params.id), 'run')));
+  });
+  api.post('/runs/:id/resume', json, async (request, response) => {
+    response.json(await desk.resume(request.params.id, checked(ResumeRequest, request.body).back));
+  });
+  api.post('/runs/:id/abandon', async (request, response) => void response.json(await desk.abandon(request.params.id)));
+
+  api.use((_request, _response, next) => {
+    next(new Refusal('notFound', 'There is nothing at this address.'));
+  });
+  return api;
+}

@@ -1,0 +1,83 @@
+import { PGlite } from '@electric-sql/pglite';
+import { sql } from 'drizzle-orm';
+import { drizzle as overServer } from 'drizzle-orm/node-postgres';
+import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { drizzle as overPglite } from 'drizzle-orm/pglite';
+import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
+import { mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import type { Config } from '../config.ts';
+import * as schema from './schema.ts';
+import { syncFolder, WalSync } from './wal-sync.ts';
+
+export type Tables = PgDatabase<PgQueryResultHKT, typeof schema>;
+
+/** The one way to the data. */
+export interface Database {
+  readonly read: Tables;
+  /** One transaction; returns only when it is safe on the disk. */
+  commit<T>(work: (tables: Tables) => Promise<T>): Promise<T>;
+  /** Throws unless the database answers. */
+  ping(): Promise<void>;
+  close(): Promise<void>;
+}
+
+/** Both `src/store` (run as it is) and `dist` (bundled) lie somewhere below the package that holds `migrations`. */
+export const MIGRATIONS = join(packageFolder(fileURLToPath(import.meta.url)), 'migrations');
+
+function packageFolder(file: string): string {
+  const folder = dirname(file);
+  return /[\\/](src|dist)$/.test(folder) ? dirname(folder) : packageFolder(folder);
+}
+
+export const openDatabase = (config: Config): Promise<Database> =>
+  config.databaseUrl === null ? openEmbedded(config.dataFolder) : openServer(config.databaseUrl);
+
+/** The folder must be locked by this process: two on one folder lose rows. */
+async function openEmbedded(dataFolder: string): Promise<Database> {
+  const folder = join(dataFolder, 'pg');
+  mkdirSync(folder, { recursive: true });
+  const client = await PGlite.create(folder);
+  const database = await overEmbedded(client, folder);
+  syncFolder(folder);
+  return database;
+}
+
+/** `folder` null: in memory, for tests. */
+export async function overEmbedded(client: PGlite, folder: string | null): Promise<Database> {
+  const tables = overPglite(client, { schema });
+  await migratePglite(tables, { migrationsFolder: MIGRATIONS });
+  const wal = folder === null ? null : new WalSync(folder);
+  return {
+    read: tables,
+    async commit(work) {
+      const result = await tables.transaction((tx) => work(tx));
+      wal?.sync();
+      return result;
+    },
+    async ping() {
+      await tables.execute(sql`select 1`);
+    },
+    async close() {
+      await client.close();
+      if (folder !== null) syncFolder(folder);
+    },
+  };
+}
+
+async function openServer(url: string): Promise<Database> {
+  const pool = new pg.Pool({ connectionString: url });
+  const tables = overServer(pool, { schema });
+  await migrateServer(tables, { migrationsFolder: MIGRATIONS });
+  return {
+    read: tables,
+    commit: (work) => tables.transaction((tx) => work(tx)),
+    async ping() {
+      await tables.execute(sql`select 1`);
+    },
+    close: () => pool.end(),
+  };
+}

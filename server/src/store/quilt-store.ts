@@ -1,0 +1,118 @@
+import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
+import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import type { Tables } from './database.ts';
+import { edits, planRecords, quilts } from './schema.ts';
+
+export interface StoredPlan {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: number;
+  readonly records: PlanRecords;
+}
+
+/** Rows a statement may insert at once, well below the driver's limit on parameters. */
+const ROWS_AT_ONCE = 1000;
+
+export async function insertQuilt(tables: Tables, id: string, records: PlanRecords, at: number): Promise<void> {
+  await tables.insert(quilts).values({ id, planVersion: PLAN_VERSION, revision: 0, updatedAt: at });
+  const rows = Object.entries(records).flatMap(([kind, byId]) =>
+    Object.entries(byId as Record<string, unknown>).map(([recordId, value]) => ({
+      quiltId: id,
+      kind,
+      id: recordId,
+      value,
+    })),
+  );
+  for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
+    await tables.insert(planRecords).values(rows.slice(i, i + ROWS_AT_ONCE));
+}
+
+/** Null when there is no such quilt, or it was removed. */
+export async function findPlan(tables: Tables, id: string): Promise<StoredPlan | null> {
+  const [quilt] = await tables
+    .select()
+    .from(quilts)
+    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)));
+  if (!quilt) return null;
+  const rows = await tables.select().from(planRecords).where(eq(planRecords.quiltId, id));
+  const records: Record<string, Record<string, unknown>> = {};
+  for (const kind of Object.keys(EMPTY_RECORDS)) records[kind] = {};
+  for (const row of rows) (records[row.kind] ??= {})[row.id] = row.value;
+  return { id, revision: quilt.revision, updatedAt: quilt.updatedAt, records: migratePlan(quilt.planVersion, records) };
+}
+
+export async function listPlanIds(tables: Tables): Promise<string[]> {
+  const rows = await tables
+    .select({ id: quilts.id })
+    .from(quilts)
+    .where(isNull(quilts.removedAt))
+    .orderBy(desc(quilts.updatedAt));
+  return rows.map((row) => row.id);
+}
+
+/** Holds the quilt for this transaction and tells its revision; null when there is none. */
+export async function lockQuilt(tables: Tables, id: string): Promise<number | null> {
+  const [quilt] = await tables
+    .select({ revision: quilts.revision })
+    .from(quilts)
+    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)))
+    .for('update');
+  return quilt?.revision ?? null;
+}
+
+export async function revisionOfEdit(tables: Tables, quiltId: string, editId: string): Promise<number | null> {
+  const [edit] = await tables
+    .select({ revision: edits.revision })
+    .from(edits)
+    .where(and(eq(edits.quiltId, quiltId), eq(edits.editId, editId)));
+  return edit?.revision ?? null;
+}
+
+export async function diffsSince(tables: Tables, quiltId: string, revision: number): Promise<PlanDiff> {
+  const rows = await tables
+    .select({ diff: edits.diff })
+    .from(edits)
+    .where(and(eq(edits.quiltId, quiltId), gt(edits.revision, revision)))
+    .orderBy(edits.revision);
+  return rows.flatMap((row) => row.diff);
+}
+
+export async function saveEdit(
+  tables: Tables,
+  quiltId: string,
+  edit: {
+    readonly editId: string;
+    readonly mark: string;
+    readonly diff: PlanDiff;
+    readonly revision: number;
+    readonly at: number;
+  },
+): Promise<void> {
+  await tables.insert(edits).values({ quiltId, ...edit });
+  const kept = edit.diff
+    .filter((change) => change.after !== null)
+    .map((change) => ({ quiltId, kind: change.kind, id: change.id, value: change.after }));
+  for (let i = 0; i < kept.length; i += ROWS_AT_ONCE) {
+    await tables
+      .insert(planRecords)
+      .values(kept.slice(i, i + ROWS_AT_ONCE))
+      .onConflictDoUpdate({
+        target: [planRecords.quiltId, planRecords.kind, planRecords.id],
+        set: { value: sql`excluded.value` },
+      });
+  }
+  for (const change of edit.diff)
+    if (change.after === null) await removeRecord(tables, quiltId, change.kind, change.id);
+  await tables.update(quilts).set({ revision: edit.revision, updatedAt: edit.at }).where(eq(quilts.id, quiltId));
+}
+
+const removeRecord = (tables: Tables, quiltId: string, kind: PlanKind, id: string): Promise<unknown> =>
+  tables
+    .delete(planRecords)
+    .where(and(eq(planRecords.quiltId, quiltId), eq(planRecords.kind, kind), eq(planRecords.id, id)));
+
+/** Removed quilts stay and can be brought back. Returns false when there is no such quilt. */
+export async function markRemoved(tables: Tables, id: string, removedAt: number | null): Promise<boolean> {
+  const rows = await tables.update(quilts).set({ removedAt }).where(eq(quilts.id, id)).returning({ id: quilts.id });
+  return rows.length > 0;
+}

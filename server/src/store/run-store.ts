@@ -1,0 +1,63 @@
+import type { RunAnswer } from '@gorse/contract';
+import { type RunEvent, runStateOf } from '@gorse/core';
+import { asc, desc, eq, inArray } from 'drizzle-orm';
+import type { Tables } from './database.ts';
+import { runEvents, runs } from './schema.ts';
+
+export type NewRun = typeof runs.$inferInsert;
+
+const SUMMARY = {
+  id: runs.id,
+  quiltId: runs.quiltId,
+  placementId: runs.placementId,
+  name: runs.name,
+  planHash: runs.planHash,
+  holes: runs.holes,
+  seconds: runs.seconds,
+  thread: runs.thread,
+};
+
+export async function insertRun(tables: Tables, run: NewRun): Promise<void> {
+  await tables.insert(runs).values(run);
+}
+
+/** Appends one event; `seq` is its place in the run's log. */
+export async function appendEvent(tables: Tables, runId: string, seq: number, event: RunEvent): Promise<void> {
+  await tables.insert(runEvents).values({ runId, seq, ...event });
+}
+
+/** A quilt's runs, or all; newest first, each with its whole log. */
+export async function listRuns(tables: Tables, quiltId: string | null): Promise<RunAnswer[]> {
+  const rows = await tables
+    .select(SUMMARY)
+    .from(runs)
+    .where(quiltId === null ? undefined : eq(runs.quiltId, quiltId))
+    .orderBy(desc(runs.madeAt));
+  return withEvents(tables, rows);
+}
+
+export async function findRun(tables: Tables, id: string): Promise<RunAnswer | null> {
+  const rows = await tables.select(SUMMARY).from(runs).where(eq(runs.id, id));
+  return (await withEvents(tables, rows))[0] ?? null;
+}
+
+export async function findRunPoints(tables: Tables, id: string): Promise<Uint8Array | null> {
+  const [row] = await tables.select({ points: runs.points }).from(runs).where(eq(runs.id, id));
+  return row?.points ?? null;
+}
+
+async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events' | 'state'>[]): Promise<RunAnswer[]> {
+  if (rows.length === 0) return [];
+  const ids = rows.map((row) => row.id);
+  const found = await tables
+    .select()
+    .from(runEvents)
+    .where(inArray(runEvents.runId, ids))
+    .orderBy(asc(runEvents.runId), asc(runEvents.seq));
+  return rows.map((row) => {
+    const events = found
+      .filter((event) => event.runId === row.id)
+      .map(({ kind, at, stitch }): RunEvent => ({ kind, at, stitch }));
+    return { ...row, events, state: runStateOf(events) };
+  });
+}

@@ -1,0 +1,110 @@
+import type { ClothPoint, DesignMeasure, PlanDiff, RunEventKind } from '@gorse/core';
+import {
+  bigint,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
+
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({
+  dataType: () => 'bytea',
+});
+/** Milliseconds since 1970. */
+const moment = (name: string) => bigint(name, { mode: 'number' });
+
+export const quilts = pgTable('quilts', {
+  id: text('id').primaryKey(),
+  /** Version of the plan document that its records are of. */
+  planVersion: integer('plan_version').notNull(),
+  revision: integer('revision').notNull(),
+  updatedAt: moment('updated_at').notNull(),
+  removedAt: moment('removed_at'),
+});
+
+export const planRecords = pgTable(
+  'plan_records',
+  {
+    quiltId: text('quilt_id')
+      .notNull()
+      .references(() => quilts.id),
+    kind: text('kind').notNull(),
+    id: text('id').notNull(),
+    value: jsonb('value').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.quiltId, table.kind, table.id] })],
+);
+
+export const edits = pgTable(
+  'edits',
+  {
+    quiltId: text('quilt_id')
+      .notNull()
+      .references(() => quilts.id),
+    /** The revision that this edit made. */
+    revision: integer('revision').notNull(),
+    editId: text('edit_id').notNull(),
+    mark: text('mark').notNull(),
+    diff: jsonb('diff').$type<PlanDiff>().notNull(),
+    at: moment('at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.quiltId, table.revision] }),
+    uniqueIndex('edits_once').on(table.quiltId, table.editId),
+  ],
+);
+
+export const designs = pgTable('designs', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** The file as it came, byte for byte, and its name. */
+  file: text('file').notNull(),
+  source: bytes('source').notNull(),
+  strokes: bytes('strokes').notNull(),
+  measure: jsonb('measure').$type<DesignMeasure>().notNull(),
+  remarks: jsonb('remarks').$type<readonly string[]>().notNull(),
+  addedAt: moment('added_at').notNull(),
+  removedAt: moment('removed_at'),
+});
+
+export const runs = pgTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    quiltId: text('quilt_id')
+      .notNull()
+      .references(() => quilts.id),
+    placementId: text('placement_id').notNull(),
+    name: text('name').notNull(),
+    planHash: text('plan_hash').notNull(),
+    /** Needle points on the frame, as they are stitched. */
+    points: bytes('points').notNull(),
+    holes: jsonb('holes').$type<readonly number[]>().notNull(),
+    seconds: doublePrecision('seconds').notNull(),
+    thread: doublePrecision('thread').notNull(),
+    /** The patch on the cloth when the run was made. */
+    ring: jsonb('ring').$type<readonly ClothPoint[]>().notNull(),
+    madeAt: moment('made_at').notNull(),
+  },
+  (table) => [index('runs_of_quilt').on(table.quiltId)],
+);
+
+/** Append-only. */
+export const runEvents = pgTable(
+  'run_events',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    seq: integer('seq').notNull(),
+    kind: text('kind').$type<RunEventKind>().notNull(),
+    stitch: integer('stitch').notNull(),
+    at: moment('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.seq] })],
+);

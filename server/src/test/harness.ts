@@ -1,0 +1,133 @@
+import { PGlite } from '@electric-sql/pglite';
+import type { ScreenMessage } from '@gorse/contract';
+import type { Change, RecipeRecord, TouchRecord } from '@gorse/core';
+import { pino } from 'pino';
+import { WebSocket } from 'ws';
+import { bind, type RunningApp, serve } from '../app.ts';
+import { readConfig } from '../config.ts';
+import { overEmbedded } from '../store/database.ts';
+
+/** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
+export async function startApp(frameSpeed = 15): Promise<RunningApp> {
+  const config = { ...readConfig({}, null), port: 0, frameSpeed };
+  const database = await overEmbedded(await PGlite.create(), null);
+  return serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
+}
+
+export const SQUARE =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95V95H5V10"/></svg>';
+export const TWO_LINES =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95"/><path d="M5 95H95"/></svg>';
+export const GRID = { across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20, border: 30 };
+
+export const recipeFor = (designId: string): RecipeRecord => ({
+  id: 'r1',
+  designId,
+  orient: { angle: 0, mirror: false },
+  fit: { kind: 'corners', margin: 5 },
+  stitch: { stitchesPerInch: 10, tieOff: 'short' },
+});
+
+/** The corners of block A1, found 80 mm to the right and 60 mm down, one of them a little off square. */
+export const TOUCHES: readonly TouchRecord[] = [
+  { x: 30, y: 30 },
+  { x: 180, y: 30 },
+  { x: 180, y: 180 },
+  { x: 30, y: 180 },
+].map((cloth, i) => ({
+  id: `t${i}`,
+  name: 'corner',
+  cloth,
+  frame: { x: cloth.x + 80 + (i === 2 ? 1 : 0), y: cloth.y + 60 },
+  at: i,
+}));
+
+export const added = (kind: Change['kind'], after: { readonly id: string }): Change =>
+  ({ kind, id: after.id, before: null, after }) as Change;
+
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+}
+type Api = <T>(method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+
+/** Asks an app's API; text and bytes are sent as they are, anything else as JSON. */
+export const apiOf =
+  (app: RunningApp): Api =>
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- says what the answer is
+  async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+    const raw = body instanceof Uint8Array || typeof body === 'string';
+    const type: Record<string, string> =
+      body === undefined ? {} : { 'Content-Type': raw ? 'application/octet-stream' : 'application/json' };
+    const response = await fetch(`http://127.0.0.1:${app.port}/api${path}`, {
+      method,
+      headers: { ...type, ...headers },
+      ...(body === undefined ? {} : { body: raw ? (body as BodyInit) : JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    const json = /json/.test(response.headers.get('content-type') ?? '');
+    return { status: response.status, body: (json ? JSON.parse(text) : text) as T };
+  };
+
+/** A quilt with one design in block A1 and, unless told otherwise, its corners touched. */
+export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly TouchRecord[] = TOUCHES): Promise<string> {
+  const { body: design } = await api<{ id: string }>('POST', '/designs?file=design.svg', svg);
+  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', grid: GRID });
+  const diff = [
+    added('recipes', recipeFor(design.id)),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1' } as never),
+    ...touches.map((touch) => added('touches', touch)),
+  ];
+  const { status } = await api('POST', `/quilts/${quilt.id}/edits`, {
+    editId: 'make-it-ready',
+    baseRevision: 0,
+    mark: 'ready',
+    diff,
+  });
+  if (status !== 200) throw new Error(`the quilt was not made: ${status}`);
+  return quilt.id;
+}
+
+type Of<T extends ScreenMessage['type']> = Extract<ScreenMessage, { type: T }>;
+
+/** A Frame screen: says things and waits for what the frame tells. Messages before the one waited for are passed over. */
+export async function openScreen(app: RunningApp, quiltId: string) {
+  const socket = new WebSocket(`ws://127.0.0.1:${app.port}/api/frame?quilt=${quiltId}`);
+  const heard: ScreenMessage[] = [];
+  const waiting = new Set<() => void>();
+  let last: Of<'state'> | null = null;
+  socket.on('message', (data) => {
+    const message = JSON.parse((data as Buffer).toString()) as ScreenMessage;
+    heard.push(message);
+    if (message.type === 'state') last = message;
+    for (const check of [...waiting]) check();
+  });
+  const next = <T extends ScreenMessage['type']>(
+    type: T,
+    fits: (message: Of<T>) => boolean = () => true,
+  ): Promise<Of<T>> =>
+    new Promise((resolve) => {
+      const check = (): void => {
+        const i = heard.findIndex((message) => message.type === type && fits(message as Of<T>));
+        if (i < 0) return;
+        waiting.delete(check);
+        resolve(heard.splice(0, i + 1).at(-1) as Of<T>);
+      };
+      waiting.add(check);
+      check();
+    });
+  await next('view');
+  return {
+    next,
+    say: (command: unknown) => socket.send(JSON.stringify(command)),
+    run: (status: string) => next('run', ({ run }) => run.state.status === status).then(({ run }) => run),
+    async goTo(p: { readonly x: number; readonly y: number }): Promise<void> {
+      const there = (state: Of<'state'>): boolean =>
+        state.mode === 'idle' && Math.hypot(state.x - p.x, state.y - p.y) < 0.01;
+      if (last && there(last)) return;
+      socket.send(JSON.stringify({ type: 'goTo', x: p.x, y: p.y }));
+      await next('state', there);
+    },
+    close: () => socket.close(),
+  };
+}
