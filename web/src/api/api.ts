@@ -1,0 +1,82 @@
+import type {
+  DesignAnswer,
+  EditAnswer,
+  EditRequest,
+  ErrorAnswer,
+  ExportFormat,
+  QuiltAnswer,
+  QuiltSummary,
+  RunAnswer,
+  StaleAnswer,
+} from '@gorse/contract';
+import { type BlockGrid, decodeStrokes } from '@gorse/core';
+
+/** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
+export class ApiError extends Error {
+  override readonly name = 'ApiError';
+  constructor(
+    readonly code: ErrorAnswer['code'] | 'offline',
+    message: string,
+    readonly answer: ErrorAnswer | null = null,
+  ) {
+    super(message);
+  }
+}
+
+async function ask(method: string, path: string, body?: unknown): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : body instanceof Blob
+          ? { body }
+          : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+    });
+  } catch {
+    throw new ApiError(
+      'offline',
+      'Gorse’s server does not answer. See that it is running; what you do is kept here until it is back.',
+    );
+  }
+  if (response.ok) return response;
+  const answer = (await response.json().catch(() => null)) as ErrorAnswer | null;
+  throw new ApiError(answer?.code ?? 'failed', answer?.message ?? 'The server gave no reason. Try again.', answer);
+}
+
+const json = async <T>(method: string, path: string, body?: unknown): Promise<T> =>
+  (await (await ask(method, path, body)).json()) as T;
+const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
+  decodeStrokes(new Uint8Array(await (await ask('GET', path)).arrayBuffer()));
+
+/** The only place that talks to the server over HTTP. */
+export const api = {
+  quilts: () => json<QuiltSummary[]>('GET', '/quilts'),
+  quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
+  makeQuilt: (name: string, grid: BlockGrid) => json<{ id: string }>('POST', '/quilts', { name, grid }),
+  copyQuilt: (id: string) => json<{ id: string }>('POST', `/quilts/${id}/copy`),
+  removeQuilt: (id: string) => ask('DELETE', `/quilts/${id}`),
+  restoreQuilt: (id: string) => ask('POST', `/quilts/${id}/restore`),
+  edit: (id: string, edit: EditRequest) => json<EditAnswer>('POST', `/quilts/${id}/edits`, edit),
+  exportAddress: (id: string, format: ExportFormat, placementId?: string) =>
+    `/api/quilts/${id}/export?format=${format}${placementId === undefined ? '' : `&placement=${placementId}`}`,
+  designs: () => json<DesignAnswer[]>('GET', '/designs'),
+  designStrokes: (id: string) => strokes(`/designs/${id}/strokes`),
+  designSourceAddress: (id: string) => `/api/designs/${id}/source`,
+  addDesign: (file: File) => json<DesignAnswer>('POST', `/designs?file=${encodeURIComponent(file.name)}`, file),
+  removeDesign: (id: string) => ask('DELETE', `/designs/${id}`),
+  restoreDesign: (id: string) => ask('POST', `/designs/${id}/restore`),
+  runs: (quiltId: string) => json<RunAnswer[]>('GET', `/quilts/${quiltId}/runs`),
+  runPoints: (id: string) => strokes(`/runs/${id}/points`),
+  startRun: (quiltId: string, placementId: string) =>
+    json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId }),
+  resumeRun: (id: string, back: number) => json<RunAnswer>('POST', `/runs/${id}/resume`, { back }),
+  abandonRun: (id: string) => json<RunAnswer>('POST', `/runs/${id}/abandon`),
+};
+
+export const staleAnswer = (error: unknown): StaleAnswer | null =>
+  error instanceof ApiError && error.code === 'stale' ? (error.answer as StaleAnswer) : null;
+
+export const sentenceOf = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something went wrong. Try again.';

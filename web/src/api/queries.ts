@@ -1,0 +1,22 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { api } from './api.ts';
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, staleTime: 5_000 } },
+});
+
+export const KEYS = {
+  quilts: ['quilts'] as const,
+  designs: ['designs'] as const,
+  strokes: (id: string) => ['strokes', id] as const,
+  runs: (quiltId: string) => ['runs', quiltId] as const,
+  runPoints: (id: string) => ['runPoints', id] as const,
+};
+
+export const useQuilts = () => useQuery({ queryKey: KEYS.quilts, queryFn: api.quilts, staleTime: 0 });
+export const useDesigns = () => useQuery({ queryKey: KEYS.designs, queryFn: api.designs });
+/** A design's strokes never change. */
+export const useDesignStrokes = (id: string) =>
+  useQuery({ queryKey: KEYS.strokes(id), queryFn: () => api.designStrokes(id), staleTime: Infinity });
+export const useRuns = (quiltId: string) =>
+  useQuery({ queryKey: KEYS.runs(quiltId), queryFn: () => api.runs(quiltId), staleTime: 0 });

@@ -1,0 +1,168 @@
+import type { Bounds, Point } from '@gorse/core';
+import { useElementSize } from '@mantine/hooks';
+import type Konva from 'konva';
+import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { Layer, Stage } from 'react-konva';
+import { Rulers, RULER } from './rulers.tsx';
+import { fitView, fromScreen, type View, zoomView } from './view.ts';
+
+/** What a pointer pressed on the cloth does: a small state machine of its own. */
+export interface Gesture {
+  move(p: Point): void;
+  end(p: Point): void;
+}
+
+interface Props {
+  /** What `F` and the first look show, in millimetres. */
+  readonly bounds: Bounds;
+  /** What `Z` shows; also looked at whenever its identity changes while `followFocus`. */
+  readonly focus?: Bounds | null;
+  readonly label: string;
+  /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
+  readonly ground: (view: View) => ReactNode;
+  readonly children?: (view: View) => ReactNode;
+  /** Drawn over the canvas, in screen pixels. */
+  readonly overlay?: (view: View) => ReactNode;
+  readonly onPick?: (p: Point) => void;
+  /** A press may start a gesture; null lets it pan. */
+  readonly onPress?: (p: Point, view: View) => Gesture | null;
+  readonly onKey?: (event: KeyboardEvent) => void;
+  readonly rulers?: boolean;
+}
+
+const CLICK_SLACK = 5;
+const PAD = 36;
+
+/** The cloth: zoom with the wheel at the pointer, drag or two fingers to pan, F to fit, Z to the selection, + and − to zoom. */
+export function ClothStage({
+  bounds,
+  focus = null,
+  label,
+  ground,
+  children,
+  overlay,
+  onPick,
+  onPress,
+  onKey,
+  rulers = true,
+}: Props) {
+  const { ref, width, height } = useElementSize<HTMLDivElement>();
+  const [view, setView] = useState<View | null>(null);
+  const stage = useRef<Konva.Stage>(null);
+  const gesture = useRef<{
+    readonly from: Point;
+    readonly view: View;
+    readonly tool: Gesture | null;
+    moved: boolean;
+    pinch: number | null;
+  } | null>(null);
+
+  const show = useCallback(
+    (what: Bounds) => {
+      if (width > 0 && height > 0) {
+        const inner = fitView(
+          what,
+          { width: width - (rulers ? RULER : 0), height: height - (rulers ? RULER : 0) },
+          PAD,
+        );
+        setView({ ...inner, x: inner.x + (rulers ? RULER : 0), y: inner.y + (rulers ? RULER : 0) });
+      }
+    },
+    [width, height, rulers],
+  );
+  const { minX, minY, maxX, maxY } = bounds;
+  useEffect(() => show({ minX, minY, maxX, maxY }), [show, minX, minY, maxX, maxY]);
+
+  const pointer = (): Point => stage.current?.getPointerPosition() ?? { x: 0, y: 0 };
+  const spread = (event: Event): number | null => {
+    const touches = (event as TouchEvent).touches as TouchList | undefined;
+    if (!touches || touches.length < 2) return null;
+    return Math.hypot(touches[0]!.clientX - touches[1]!.clientX, touches[0]!.clientY - touches[1]!.clientY);
+  };
+  const press = (event: Konva.KonvaEventObject<Event>): void => {
+    if (!view) return;
+    const at = pointer();
+    const pinch = spread(event.evt);
+    const middle = (event.evt as MouseEvent).button === 1;
+    const tool = pinch !== null || middle ? null : (onPress?.(fromScreen(view, at), view) ?? null);
+    gesture.current = { from: at, view, tool, moved: pinch !== null, pinch };
+  };
+  const move = (event: Konva.KonvaEventObject<Event>): void => {
+    const current = gesture.current;
+    if (!current || !view) return;
+    const at = pointer();
+    if (Math.abs(at.x - current.from.x) + Math.abs(at.y - current.from.y) > CLICK_SLACK) current.moved = true;
+    if (!current.moved) return;
+    if (current.tool) current.tool.move(fromScreen(view, at));
+    else {
+      const moved = {
+        ...current.view,
+        x: current.view.x + at.x - current.from.x,
+        y: current.view.y + at.y - current.from.y,
+      };
+      const pinch = spread(event.evt);
+      setView(pinch !== null && current.pinch !== null ? zoomView(moved, at, pinch / current.pinch) : moved);
+    }
+  };
+  const release = (): void => {
+    const current = gesture.current;
+    gesture.current = null;
+    if (!current || !view) return;
+    const p = fromScreen(view, pointer());
+    if (current.tool) current.tool.end(p);
+    else if (!current.moved) onPick?.(p);
+  };
+  const key = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey) return;
+    const centre = { x: width / 2, y: height / 2 };
+    if (event.key === 'f' || event.key === 'F') show(bounds);
+    else if ((event.key === 'z' || event.key === 'Z') && focus) show(focus);
+    else if (view && (event.key === '+' || event.key === '=')) setView(zoomView(view, centre, 1.25));
+    else if (view && event.key === '-') setView(zoomView(view, centre, 0.8));
+    else {
+      onKey?.(event);
+      return;
+    }
+    event.preventDefault();
+  };
+  return (
+    <div
+      ref={ref}
+      tabIndex={0}
+      role="application"
+      data-view={view ? `${view.scale} ${view.x} ${view.y}` : undefined}
+      aria-label={label}
+      onKeyDown={key}
+      style={{ position: 'relative', width: '100%', height: '100%', overflow: 'hidden', touchAction: 'none' }}
+    >
+      {view && (
+        <>
+          <Stage
+            ref={stage}
+            width={width}
+            height={height}
+            onMouseDown={press}
+            onTouchStart={press}
+            onMouseMove={move}
+            onTouchMove={move}
+            onMouseUp={release}
+            onMouseLeave={release}
+            onTouchEnd={release}
+            onWheel={(event) => {
+              event.evt.preventDefault();
+              setView(zoomView(view, pointer(), Math.exp(-event.evt.deltaY / 500)));
+            }}
+          >
+            {[ground, children].map((draw, i) => (
+              <Layer key={i} x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale} listening={false}>
+                {draw?.(view)}
+              </Layer>
+            ))}
+          </Stage>
+          {overlay?.(view)}
+          {rulers && <Rulers view={view} size={{ width, height }} />}
+        </>
+      )}
+    </div>
+  );
+}

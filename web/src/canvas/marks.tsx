@@ -1,0 +1,134 @@
+import type { DoubtEllipse, Point, Polyline } from '@gorse/core';
+import { Circle, Ellipse, Group, Line, Shape } from 'react-konva';
+import { MOORLAND } from '../ui/theme.ts';
+import { trace } from './patches.tsx';
+
+const flat = (points: readonly Point[]): number[] => points.flatMap((p) => [p.x, p.y]);
+
+/** The selected patch: a halo in gorse. */
+export function Halo({ ring, scale }: { readonly ring: readonly Point[]; readonly scale: number }) {
+  return <Line points={flat(ring)} closed stroke={MOORLAND.gorse} strokeWidth={4 / scale} lineJoin="round" />;
+}
+
+/** Start and end of a run: a hollow ring with a tick in the sewing direction, and a flat bar across the end. */
+export function RunEnds({ run, scale }: { readonly run: Polyline; readonly scale: number }) {
+  const n = run.length;
+  if (n < 4) return null;
+  const direction = (from: number, to: number): Point => {
+    const x = run[to]! - run[from]!;
+    const y = run[to + 1]! - run[from + 1]!;
+    const length = Math.hypot(x, y) || 1;
+    return { x: x / length, y: y / length };
+  };
+  const out = direction(0, Math.min(n - 2, 20));
+  const last = direction(Math.max(0, n - 22), n - 2);
+  const r = 6 / scale;
+  const stroke = { stroke: MOORLAND.bracken, strokeWidth: 2.5 / scale };
+  const [sx, sy, ex, ey] = [run[0]!, run[1]!, run[n - 2]!, run[n - 1]!];
+  return (
+    <Group>
+      <Circle x={sx} y={sy} radius={r} {...stroke} />
+      <Line points={[sx + out.x * r, sy + out.y * r, sx + out.x * 2.4 * r, sy + out.y * 2.4 * r]} {...stroke} />
+      <Line
+        points={[ex - last.y * 1.4 * r, ey + last.x * 1.4 * r, ex + last.y * 1.4 * r, ey - last.x * 1.4 * r]}
+        {...stroke}
+        strokeWidth={3.5 / scale}
+      />
+    </Group>
+  );
+}
+
+/** A touched landmark: a small stitched cross. */
+export function TouchMark({ at, scale }: { readonly at: Point; readonly scale: number }) {
+  const r = 7 / scale;
+  const dash = [3 / scale, 2 / scale];
+  const stroke = { stroke: MOORLAND.rowan, strokeWidth: 2.4 / scale, dash };
+  return (
+    <Group x={at.x} y={at.y}>
+      <Line points={[-r, -r, r, r]} {...stroke} />
+      <Line points={[-r, r, r, -r]} {...stroke} />
+    </Group>
+  );
+}
+
+/** Where a point lies in 95 of 100 cases. */
+export function DoubtMark({
+  at,
+  doubt,
+  scale,
+}: {
+  readonly at: Point;
+  readonly doubt: DoubtEllipse;
+  readonly scale: number;
+}) {
+  const least = 2 / scale;
+  return (
+    <Ellipse
+      x={at.x}
+      y={at.y}
+      radiusX={Math.max(least, doubt.major)}
+      radiusY={Math.max(least, doubt.minor)}
+      rotation={(doubt.angle * 180) / Math.PI}
+      fill="rgba(140, 90, 158, 0.16)"
+      stroke={MOORLAND.heather}
+      strokeWidth={1.2 / scale}
+    />
+  );
+}
+
+/** The fit's grid over a patch, so that a bend can be seen. */
+export function FitGrid({ frame, scale }: { readonly frame: readonly Point[]; readonly scale: number }) {
+  const [tl, tr, br, bl] = frame;
+  if (!tl || !tr || !br || !bl) return null;
+  const at = (u: number, v: number): Point => ({
+    x: (1 - u) * (1 - v) * tl.x + u * (1 - v) * tr.x + u * v * br.x + (1 - u) * v * bl.x,
+    y: (1 - u) * (1 - v) * tl.y + u * (1 - v) * tr.y + u * v * br.y + (1 - u) * v * bl.y,
+  });
+  const parts = [0, 0.25, 0.5, 0.75, 1];
+  return (
+    <Group opacity={0.7}>
+      {parts.flatMap((t) => [
+        <Line key={`u${t}`} points={flat([at(t, 0), at(t, 1)])} stroke={MOORLAND.heather} strokeWidth={1 / scale} />,
+        <Line key={`v${t}`} points={flat([at(0, t), at(1, t)])} stroke={MOORLAND.heather} strokeWidth={1 / scale} />,
+      ])}
+    </Group>
+  );
+}
+
+/** The head: a ring with cross hairs; filled when the needle is down. */
+export function HeadMark({ at, down, scale }: { readonly at: Point; readonly down: boolean; readonly scale: number }) {
+  const r = 16 / scale;
+  const stroke = { stroke: MOORLAND.ink, strokeWidth: 2 / scale };
+  return (
+    <Group x={at.x} y={at.y}>
+      <Circle radius={r} {...stroke} />
+      <Line points={[-1.6 * r, 0, -0.25 * r, 0]} {...stroke} />
+      <Line points={[0.25 * r, 0, 1.6 * r, 0]} {...stroke} />
+      <Line points={[0, -1.6 * r, 0, -0.25 * r]} {...stroke} />
+      <Line points={[0, 0.25 * r, 0, 1.6 * r]} {...stroke} />
+      {down && <Circle radius={3.5 / scale} fill={MOORLAND.rowan} />}
+    </Group>
+  );
+}
+
+/** A soft wash over everything but one band: what the head can't reach. */
+export function OutsideReach({ width, reach }: { readonly width: number; readonly reach: number }) {
+  const far = 1e4;
+  return (
+    <Shape
+      sceneFunc={(konva) => {
+        const context = konva._context;
+        context.beginPath();
+        trace(context, [
+          { x: -far, y: -far },
+          { x: far, y: -far },
+          { x: far, y: far },
+          { x: -far, y: far },
+        ]);
+        context.rect(0, 0, width, reach);
+        context.fillStyle = 'rgba(63, 86, 102, 0.28)';
+        context.fill('evenodd');
+      }}
+    />
+  );
+}

@@ -1,0 +1,123 @@
+import { type Point, pointsOf, type RegionKind, type TruePatch } from '@gorse/core';
+import { memo } from 'react';
+import { isOdd } from '../ui/block-parity.ts';
+import { Shape } from 'react-konva';
+
+export interface PatchOutline {
+  readonly name: string;
+  readonly kind: RegionKind;
+  readonly ring: readonly Point[];
+}
+
+interface Print {
+  readonly ground: string;
+  readonly figure: string;
+  readonly draw: (context: CanvasRenderingContext2D, size: number) => void;
+}
+
+const TILE = 48;
+
+const dots = (context: CanvasRenderingContext2D, size: number): void => {
+  for (const [x, y] of [
+    [0.25, 0.25],
+    [0.75, 0.75],
+  ] as const) {
+    context.beginPath();
+    context.arc(x * size, y * size, 1.7, 0, 7);
+    context.fill();
+  }
+};
+const ripples = (context: CanvasRenderingContext2D, size: number): void => {
+  for (const y of [0.25, 0.75]) {
+    context.beginPath();
+    context.moveTo(0, y * size);
+    context.quadraticCurveTo(size / 4, (y - 0.12) * size, size / 2, y * size);
+    context.quadraticCurveTo((3 * size) / 4, (y + 0.12) * size, size, y * size);
+    context.stroke();
+  }
+};
+const sprigs = (context: CanvasRenderingContext2D, size: number): void => {
+  for (const [x, y] of [
+    [0.3, 0.35],
+    [0.8, 0.85],
+  ] as const) {
+    context.beginPath();
+    context.moveTo(x * size, (y + 0.12) * size);
+    context.lineTo(x * size, (y - 0.1) * size);
+    context.moveTo((x - 0.09) * size, (y - 0.06) * size);
+    context.lineTo(x * size, (y + 0.03) * size);
+    context.lineTo((x + 0.09) * size, (y - 0.06) * size);
+    context.stroke();
+  }
+};
+const plain = (): void => undefined;
+
+/** Quiet prints; two for blocks, so that neighbours differ. */
+const PRINTS = {
+  light: { ground: '#F7F1E1', figure: '#E6DBC0', draw: dots },
+  sea: { ground: '#E4EAE6', figure: '#CBD7D2', draw: ripples },
+  sashing: { ground: '#DDD6C4', figure: '#CCC3AC', draw: plain },
+  cornerstone: { ground: '#CFC2A0', figure: '#BBAC86', draw: dots },
+  border: { ground: '#DCE2D3', figure: '#C6CFB9', draw: sprigs },
+} satisfies Record<string, Print>;
+
+const patterns = new Map<Print, CanvasPattern | string>();
+
+function fillOf(print: Print, context: CanvasRenderingContext2D): CanvasPattern | string {
+  const known = patterns.get(print);
+  if (known !== undefined) return known;
+  const tile = document.createElement('canvas');
+  tile.width = tile.height = TILE;
+  const paint = tile.getContext('2d');
+  if (!paint) return print.ground;
+  paint.fillStyle = print.ground;
+  paint.fillRect(0, 0, TILE, TILE);
+  paint.fillStyle = paint.strokeStyle = print.figure;
+  paint.lineWidth = 2;
+  print.draw(paint, TILE);
+  const pattern = context.createPattern(tile, 'repeat') ?? print.ground;
+  if (typeof pattern !== 'string') pattern.setTransform(new DOMMatrix().scale(0.6));
+  patterns.set(print, pattern);
+  return pattern;
+}
+
+const printOf = (patch: PatchOutline): Print =>
+  patch.kind !== 'block' ? PRINTS[patch.kind] : isOdd(patch.name) ? PRINTS.sea : PRINTS.light;
+
+/** The pieced cloth: each patch in its print, seams as fine shadows. */
+export const Patches = memo(function Patches({
+  patches,
+  scale,
+}: {
+  readonly patches: readonly PatchOutline[];
+  readonly scale: number;
+}) {
+  return (
+    <Shape
+      perfectDrawEnabled={false}
+      sceneFunc={(konva) => {
+        const context = konva._context;
+        for (const patch of patches) {
+          context.beginPath();
+          trace(context, patch.ring);
+          context.fillStyle = fillOf(printOf(patch), context);
+          context.fill();
+          context.lineWidth = Math.max(0.5, 0.8 / scale);
+          context.strokeStyle = '#b3a88c';
+          context.stroke();
+        }
+      }}
+    />
+  );
+});
+
+export function trace(context: CanvasRenderingContext2D, ring: readonly Point[]): void {
+  ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));
+  context.closePath();
+}
+
+export const outlineOf = ({ name, kind, ring }: TruePatch): PatchOutline => ({
+  name,
+  kind,
+  ring: pointsOf(Float64Array.from(ring)),
+});

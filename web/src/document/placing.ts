@@ -1,0 +1,120 @@
+import {
+  type BlockGrid,
+  gridRegions,
+  type PlacementRecord,
+  type PlanRecords,
+  QUILT_ID,
+  quiltOf,
+  type RecipeRecord,
+  type TouchRecord,
+} from '@gorse/core';
+import { nanoid } from 'nanoid';
+
+/** Edits of the plan in the words of the work: pure, from records to records. */
+type Edit = (records: PlanRecords) => PlanRecords;
+
+/** A quarter inch keeps lines off the seam allowance. */
+const USUAL_MARGIN = 6.35;
+
+export const newRecipe = (designId: string): RecipeRecord => ({
+  id: nanoid(10),
+  designId,
+  orient: { angle: 0, mirror: false },
+  fit: { kind: 'contain', margin: USUAL_MARGIN },
+  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+});
+
+export const placementIn = (records: PlanRecords, regionId: string): PlacementRecord | undefined =>
+  Object.values(records.placements).find((placement) => placement.regionId === regionId);
+
+export const placementsOf = (records: PlanRecords, recipeId: string): PlacementRecord[] =>
+  Object.values(records.placements).filter((placement) => placement.recipeId === recipeId);
+
+/** Puts a design into a patch with a recipe of its own; a patch that has one keeps its settings and changes the design. */
+export function placeDesign(regionId: string, designId: string): Edit {
+  return (records) => {
+    const placement = placementIn(records, regionId);
+    const recipe = placement && records.recipes[placement.recipeId];
+    if (recipe) return setRecipe(recipe.id, { designId })(records);
+    const made = newRecipe(designId);
+    return placeRecipe(regionId, made.id)({ ...records, recipes: { ...records.recipes, [made.id]: made } });
+  };
+}
+
+/** Puts a recipe into a patch, in place of what was there. */
+export function placeRecipe(regionId: string, recipeId: string): Edit {
+  return (records) => {
+    const cleared = clearRegion(regionId)(records);
+    const id = nanoid(10);
+    return {
+      ...cleared,
+      recipes: { ...cleared.recipes, [recipeId]: records.recipes[recipeId]! },
+      placements: { ...cleared.placements, [id]: { id, regionId, recipeId } },
+    };
+  };
+}
+
+/** Empties a patch; a recipe that nothing uses any more goes too. */
+export function clearRegion(regionId: string): Edit {
+  return (records) => {
+    const placement = placementIn(records, regionId);
+    if (!placement) return records;
+    const placements = without(records.placements, placement.id);
+    const used = Object.values(placements).some((p) => p.recipeId === placement.recipeId);
+    return { ...records, placements, recipes: used ? records.recipes : without(records.recipes, placement.recipeId) };
+  };
+}
+
+export function setRecipe(recipeId: string, change: Partial<Omit<RecipeRecord, 'id'>>): Edit {
+  return (records) => {
+    const recipe = records.recipes[recipeId];
+    return recipe ? { ...records, recipes: { ...records.recipes, [recipeId]: { ...recipe, ...change } } } : records;
+  };
+}
+
+/** Gives one placement a copy of its recipe, so that it can differ from its siblings. */
+export function ownRecipe(placementId: string): Edit {
+  return (records) => {
+    const placement = records.placements[placementId];
+    const recipe = placement && records.recipes[placement.recipeId];
+    if (!recipe) return records;
+    const id = nanoid(10);
+    return {
+      ...records,
+      recipes: { ...records.recipes, [id]: { ...recipe, id } },
+      placements: { ...records.placements, [placementId]: { ...placement, recipeId: id } },
+    };
+  };
+}
+
+/** Changes the quilt's measurements: patches keep their ids, and designs in patches that are gone go too. */
+export function setGrid(name: string, grid: BlockGrid): Edit {
+  return (records) => {
+    const old = records.regions;
+    const regions = Object.fromEntries(
+      gridRegions(grid).map((region) => [
+        region.id,
+        JSON.stringify(old[region.id]) === JSON.stringify(region) ? old[region.id]! : region,
+      ]),
+    );
+    const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
+    const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
+    return { ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), name, grid } } };
+  };
+}
+
+export const addTouch =
+  (touch: TouchRecord): Edit =>
+  (records) => ({ ...records, touches: { ...records.touches, [touch.id]: touch } });
+
+export const removeTouch =
+  (id: string): Edit =>
+  (records) => ({ ...records, touches: without(records.touches, id) });
+
+export const clearTouches: Edit = (records) => ({ ...records, touches: {} });
+
+function without<T>(records: Readonly<Record<string, T>>, id: string): Record<string, T> {
+  const rest = { ...records };
+  delete rest[id];
+  return rest;
+}

@@ -1,0 +1,166 @@
+import type { EditRequest } from '@gorse/contract';
+import { newPlan, type PlanDiff, type PlanRecords, quiltOf } from '@gorse/core';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import {
+  addTouch,
+  clearRegion,
+  newRecipe,
+  ownRecipe,
+  placeDesign,
+  placementIn,
+  placeRecipe,
+  setGrid,
+  setRecipe,
+} from './placing.ts';
+import {
+  cancel,
+  closePlan,
+  commit,
+  edit,
+  openPlan,
+  preview,
+  redo,
+  settleConflict,
+  undo,
+  usePlan,
+} from './plan-store.ts';
+
+const GRID = { across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
+const PLAN = newPlan('Tide Table', GRID);
+
+/** A server as far as the store sees one: takes edits in order, and answers `stale` with what another window did. */
+class FakeServer {
+  revision = 0;
+  readonly taken: EditRequest[] = [];
+  offline = false;
+  other: PlanDiff = [];
+
+  answer(url: string, init?: RequestInit): Response {
+    if (this.offline) throw new TypeError('no network');
+    if (init?.method !== 'POST')
+      return Response.json({ id: url.split('/').at(-1), revision: this.revision, records: PLAN });
+    const request = JSON.parse(init.body as string) as EditRequest;
+    if (request.baseRevision < this.revision) {
+      return Response.json(
+        { code: 'stale', message: 'changed', details: [], revision: this.revision, since: this.other, conflicts: [] },
+        { status: 409 },
+      );
+    }
+    this.taken.push(request);
+    return Response.json({ revision: ++this.revision });
+  }
+}
+
+let server: FakeServer;
+beforeEach(async () => {
+  server = new FakeServer();
+  vi.stubGlobal(
+    'fetch',
+    (url: string, init?: RequestInit) => new Promise((resolve) => resolve(server.answer(url, init))),
+  );
+  closePlan();
+  await openPlan('q1');
+});
+const records = (): PlanRecords => usePlan.getState().records;
+const saved = (): Promise<void> => vi.waitFor(() => expect(usePlan.getState().save).toBe('saved'));
+const rename =
+  (name: string) =>
+  (plan: PlanRecords): PlanRecords => ({ ...plan, quilts: { quilt: { ...quiltOf(plan), name } } });
+
+describe('the open plan', () => {
+  it('makes one mark and one undo step of a gesture, and none of one taken back', async () => {
+    for (const name of ['T', 'Ti', 'Tid']) preview(rename(name));
+    commit('rename');
+    preview(rename('nonsense'));
+    cancel();
+    commit('rename');
+    await saved();
+    expect(server.taken.map((one) => one.mark)).toEqual(['rename']);
+    undo();
+    expect(quiltOf(records()).name).toBe('Tide Table');
+    redo();
+    expect(quiltOf(records()).name).toBe('Tid');
+    await saved();
+    expect(server.taken.map((one) => one.mark)).toEqual(['rename', 'undo rename', 'redo rename']);
+    expect(usePlan.getState().acknowledged).toEqual(records());
+  });
+
+  it('undoes across kinds of records, in order', () => {
+    edit('design', placeDesign('block-1-1', 'd1'));
+    edit('touch', addTouch({ id: 't', name: 'corner', cloth: { x: 0, y: 0 }, frame: { x: 1, y: 1 }, at: 1 }));
+    undo();
+    expect(records().touches).toEqual({});
+    undo();
+    expect(records()).toEqual(PLAN);
+  });
+
+  it('keeps what the server hasn’t, and sends it when the server is back', async () => {
+    server.offline = true;
+    edit('rename', rename('Kept'));
+    await vi.waitFor(() => expect(usePlan.getState().save).toBe('waiting'));
+    server.offline = false;
+    await vi.waitFor(() => expect(usePlan.getState().save).toBe('saved'), 5000);
+    expect(server.taken).toHaveLength(1);
+  });
+
+  it('takes in what another window did elsewhere, and sends its own on top', async () => {
+    const border = PLAN.regions['border-top']!;
+    server.revision = 1;
+    server.other = [{ kind: 'regions', id: border.id, before: border, after: { ...border, name: 'north' } }];
+    edit('rename', rename('Mine'));
+    await saved();
+    expect(records().regions['border-top']!.name).toBe('north');
+    expect(quiltOf(records()).name).toBe('Mine');
+    expect(server.taken[0]!.baseRevision).toBe(1);
+  });
+
+  it.each([
+    ['mine', 'Mine', 1],
+    ['theirs', 'Theirs', 0],
+  ] as const)('asks when both changed the same record, and keeps %s', async (keep, name, sent) => {
+    server.revision = 1;
+    server.other = [
+      { kind: 'quilts', id: 'quilt', before: quiltOf(PLAN), after: { ...quiltOf(PLAN), name: 'Theirs' } },
+    ];
+    edit('rename', rename('Mine'));
+    await vi.waitFor(() => expect(usePlan.getState().save).toBe('conflict'));
+    expect(quiltOf(records()).name).toBe('Mine');
+    settleConflict(keep);
+    await saved();
+    expect(quiltOf(records()).name).toBe(name);
+    expect(server.taken).toHaveLength(sent);
+  });
+});
+
+describe('placing', () => {
+  const placed = placeDesign('block-1-1', 'd1')(PLAN);
+  const recipeId = placementIn(placed, 'block-1-1')!.recipeId;
+
+  it('shares a recipe until one is let differ', () => {
+    const shared = placeRecipe('block-2-1', recipeId)(placed);
+    const changed = setRecipe(recipeId, { fit: { kind: 'fill', margin: 0 } })(shared);
+    expect(Object.keys(changed.recipes)).toHaveLength(1);
+    const apart = ownRecipe(placementIn(changed, 'block-2-1')!.id)(changed);
+    expect(Object.keys(apart.recipes)).toHaveLength(2);
+    expect(apart.recipes[placementIn(apart, 'block-2-1')!.recipeId]!.fit.kind).toBe('fill');
+  });
+  it('keeps the settings when only the design changes, and leaves no recipe behind', () => {
+    expect(placementIn(placeDesign('block-1-1', 'd2')(placed), 'block-1-1')!.recipeId).toBe(recipeId);
+    expect(clearRegion('block-1-1')(placed)).toMatchObject({ recipes: {}, placements: {} });
+    const other = newRecipe('d3');
+    const replaced = placeRecipe(
+      'block-1-1',
+      other.id,
+    )({ ...placed, recipes: { ...placed.recipes, [other.id]: other } });
+    expect(Object.keys(replaced.recipes)).toEqual([other.id]);
+  });
+  it('measuring again keeps designs in patches that stay, and drops those in patches that go', () => {
+    const two = placeRecipe('block-2-2', recipeId)(placed);
+    const larger = setGrid('Tide Table', { ...GRID, blockWidth: 250 })(two);
+    expect(Object.keys(larger.placements)).toHaveLength(2);
+    expect(larger.regions['border-left']).toBe(two.regions['border-left']);
+    expect(Object.values(setGrid('Tide Table', { ...GRID, down: 1 })(two).placements).map((p) => p.regionId)).toEqual([
+      'block-1-1',
+    ]);
+  });
+});

@@ -1,0 +1,9 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@mantine/core/styles.css';
+import '@mantine/dropzone/styles.css';
+import '@mantine/notifications/styles.css';
+import './ui/styles.css';
+import { createRoot } from 'react-dom/client';
+import { App } from './app.tsx';
+
+createRoot(document.getElementById('root')!).render(<App />);

@@ -1,0 +1,42 @@
+import { useEffect, useRef } from 'react';
+import { sayToFrame } from '../../api/frame-socket.ts';
+
+const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps. */
+export function useFrameKeys(handlers: { readonly step: number; readonly act: () => void }): void {
+  const latest = useRef(handlers);
+  useEffect(() => {
+    latest.current = handlers;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      if (event.key === ' ') {
+        event.preventDefault();
+        event.stopPropagation();
+        sayToFrame({ type: 'stop' });
+        return;
+      }
+      const busy =
+        target.closest('input, textarea, select, [role="radiogroup"], [role="listbox"], [role="dialog"]') !== null;
+      if (busy || event.ctrlKey || event.metaKey) return;
+      const arrow = ARROWS[event.key];
+      if (arrow) {
+        event.preventDefault();
+        const by = latest.current.step * (event.shiftKey ? 4 : 1);
+        sayToFrame({ type: 'jog', dx: arrow[0] * by, dy: arrow[1] * by });
+      } else if (event.key === 'Enter' && target.closest('button, a') === null) {
+        event.preventDefault();
+        latest.current.act();
+      }
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  }, []);
+}

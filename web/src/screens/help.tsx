@@ -1,0 +1,85 @@
+import { Kbd, Modal, Stack, Table, Text, Title } from '@mantine/core';
+
+export type StepName = 'quilt' | 'designs' | 'layout' | 'frame' | 'log';
+
+const EVERYWHERE = [
+  ['1 – 5', 'go to a step'],
+  ['Ctrl Z', 'undo, Ctrl Shift Z redo'],
+  ['?', 'this list'],
+] as const;
+
+const CLOTH = [
+  ['wheel, + −', 'zoom; drag or two fingers to pan'],
+  ['F', 'show the whole quilt'],
+  ['Z', 'zoom to the selection'],
+] as const;
+
+const STEPS: Readonly<
+  Record<StepName, { readonly keys: readonly (readonly [string, string])[]; readonly how: string }>
+> = {
+  quilt: {
+    keys: CLOTH,
+    how: 'Measure the top in three places each way and both diagonals. Count blocks, then type block size, sashing and border as they finish, without seam allowances. The picture follows.',
+  },
+  designs: {
+    keys: [['drop a file', 'read an SVG design, anywhere on this screen']],
+    how: 'Look for where a design starts and ends, how many cuts it needs, and whether its size suits the patch. All pictures are drawn at the same scale, so that sizes can be compared by eye.',
+  },
+  layout: {
+    keys: [
+      ...CLOTH,
+      ['arrows', 'select the next patch'],
+      ['.', 'turn the design 90°'],
+      ['/', 'mirror it'],
+      ['Delete', 'empty the patch'],
+      ['Esc', 'end "same recipe", clear the selection'],
+    ],
+    how: 'Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once and all follow.',
+  },
+  frame: {
+    keys: [
+      ['Enter', 'the big button'],
+      ['Space', 'STOP, from anywhere'],
+      ['arrows', 'jog the head by the step chosen; Shift for four times as far'],
+      ['Ctrl Z', 'undo the last touch'],
+    ],
+    how: 'Touch only when clamps and tension are final, and don’t lean on the rails while you touch. Two landmarks set shift and turn; a patch’s four corners bend a corners fit to it. Rehearse before you stitch.',
+  },
+  log: {
+    keys: [],
+    how: 'What happened at the frame writes itself down here. A run that was interrupted can be gone on with from the Frame screen.',
+  },
+};
+
+export function Help({
+  step,
+  opened,
+  onClose,
+}: {
+  readonly step: StepName;
+  readonly opened: boolean;
+  readonly onClose: () => void;
+}) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="Keys, and how people do this" size="lg">
+      <Stack>
+        <Text>{STEPS[step].how}</Text>
+        <Title order={2} size="h5">
+          Keys
+        </Title>
+        <Table withRowBorders={false} verticalSpacing={4}>
+          <Table.Tbody>
+            {[...STEPS[step].keys, ...EVERYWHERE].map(([key, what]) => (
+              <Table.Tr key={key}>
+                <Table.Td w={140}>
+                  <Kbd>{key}</Kbd>
+                </Table.Td>
+                <Table.Td>{what}</Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      </Stack>
+    </Modal>
+  );
+}

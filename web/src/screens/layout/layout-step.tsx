@@ -1,0 +1,166 @@
+import type { DesignAnswer } from '@gorse/contract';
+import { type Bounds, boundsOf, gridSize, insideRing, type Point, polyline, quiltOf } from '@gorse/core';
+import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { useLocation } from 'react-router';
+import { useDesigns } from '../../api/queries.ts';
+import { ClothStage } from '../../canvas/cloth-stage.tsx';
+import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
+import { Patches } from '../../canvas/patches.tsx';
+import { Thread } from '../../canvas/thread.tsx';
+import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
+import { cancel, edit, usePlan } from '../../document/plan-store.ts';
+import { usePlanned } from '../../planning-worker/planned-store.ts';
+import { MOORLAND } from '../../ui/theme.ts';
+import { RollStrip } from '../roll-strip.tsx';
+import { ChecksTray } from './checks-tray.tsx';
+import { DesignDrawer } from './design-drawer.tsx';
+import { RecipeCard } from './recipe-card.tsx';
+import { neighbour } from './neighbour.ts';
+
+const NONE: readonly DesignAnswer[] = [];
+
+const boundsOfRing = (ring: readonly Point[]): Bounds => boundsOf([polyline(ring)])!;
+
+/** Designs into patches. */
+export default function LayoutStep() {
+  const records = usePlan((state) => state.records);
+  const planned = usePlanned((state) => state.byPlacement);
+  const designs = useDesigns().data ?? NONE;
+  const brought = (useLocation().state as { designId?: string } | null)?.designId ?? null;
+  const [regionId, setRegionId] = useState<string | null>(null);
+  /** A design in hand: the next patch clicked takes it. */
+  const [designInHand, setDesignInHand] = useState<string | null>(brought);
+  /** "Same recipe": every patch clicked takes it. */
+  const [recipeInHand, setRecipeInHand] = useState<string | null>(null);
+  const [stage, setStage] = useState<string | null>(null);
+  useEffect(() => () => cancel(), []);
+
+  const regions = useMemo(() => Object.values(records.regions), [records.regions]);
+  const region = regionId === null ? undefined : records.regions[regionId];
+  const placement = region && placementIn(records, region.id);
+  const recipe = placement && records.recipes[placement.recipeId];
+  const size = gridSize(quiltOf(records).grid);
+
+  const emptyHands = (): void => {
+    setRecipeInHand(null);
+    setDesignInHand(null);
+  };
+  const pick = (p: Point): void => {
+    const hit = regions.find((candidate) => insideRing(candidate.ring, p.x, p.y));
+    if (!hit) setRegionId(null);
+    else if (recipeInHand !== null && records.recipes[recipeInHand]) {
+      if (placementIn(records, hit.id)?.recipeId !== recipeInHand)
+        edit('same recipe', placeRecipe(hit.id, recipeInHand));
+    } else {
+      if (designInHand !== null) {
+        edit('design', placeDesign(hit.id, designInHand));
+        setDesignInHand(null);
+      }
+      setRegionId(hit.id);
+    }
+  };
+  const key = (event: KeyboardEvent): void => {
+    const arrow = /^Arrow(Up|Down|Left|Right)$/.exec(event.key)?.[1];
+    if (arrow !== undefined) setRegionId(neighbour(regions, region, arrow as 'Up')?.id ?? null);
+    else if (event.key === 'Escape') {
+      if (recipeInHand !== null || designInHand !== null) {
+        emptyHands();
+      } else setRegionId(null);
+    } else if ((event.key === 'Delete' || event.key === 'Backspace') && placement)
+      edit('empty the patch', clearRegion(placement.regionId));
+    else if (event.key === '.' && recipe)
+      edit('turn', setRecipe(recipe.id, { orient: { ...recipe.orient, angle: recipe.orient.angle + Math.PI / 2 } }));
+    else if (event.key === '/' && recipe)
+      edit('mirror', setRecipe(recipe.id, { orient: { ...recipe.orient, mirror: !recipe.orient.mirror } }));
+    else if (event.key === 'Enter' && region && recipeInHand !== null)
+      edit('same recipe', placeRecipe(region.id, recipeInHand));
+    else return;
+    event.preventDefault();
+  };
+
+  const chosen = placement && planned[placement.id];
+  return (
+    <div className="desk">
+      <RollStrip />
+      <div className="middle">
+        <div style={{ position: 'relative', minHeight: 0 }}>
+          <ClothStage
+            bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
+            focus={region ? boundsOfRing(region.ring) : null}
+            label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
+            onPick={pick}
+            ground={(view) => <Patches patches={regions} scale={view.scale} />}
+            onKey={key}
+          >
+            {(view) => (
+              <>
+                {region && <Halo ring={region.ring} scale={view.scale} />}
+                {Object.values(planned).map((one) => (
+                  <Thread
+                    key={one.placementId}
+                    runs={one.runs}
+                    coarse={one.coarse}
+                    scale={view.scale}
+                    colour={MOORLAND.slate}
+                    look="thread"
+                  />
+                ))}
+                {stage === 'fit' && chosen && <FitGrid frame={chosen.frame} scale={view.scale} />}
+                {chosen?.runs.map((run, i) => (
+                  <RunEnds key={i} run={run} scale={view.scale} />
+                ))}
+              </>
+            )}
+          </ClothStage>
+          {(recipeInHand !== null || designInHand !== null) && (
+            <div role="status" style={HINT}>
+              {recipeInHand !== null
+                ? 'Click each patch that should be the same. '
+                : 'Click the patch that should take this design. '}
+              <button
+                type="button"
+                style={{
+                  fontWeight: 700,
+                  textDecoration: 'underline',
+                  border: 0,
+                  background: 'none',
+                  cursor: 'pointer',
+                  font: 'inherit',
+                }}
+                onClick={() => emptyHands()}
+              >
+                Done (Esc)
+              </button>
+            </div>
+          )}
+        </div>
+        <div>
+          {region && recipeInHand === null && (
+            <DesignDrawer designs={designs} chosenId={recipe?.designId ?? null} regionId={region.id} />
+          )}
+          <ChecksTray onShow={setRegionId} />
+        </div>
+      </div>
+      <RecipeCard
+        region={region}
+        designs={designs}
+        stage={stage}
+        onStage={setStage}
+        onRegion={setRegionId}
+        onSame={(recipeId) => setRecipeInHand(recipeId)}
+        planned={chosen}
+      />
+    </div>
+  );
+}
+
+const HINT = {
+  position: 'absolute',
+  top: 34,
+  left: '50%',
+  transform: 'translateX(-50%)',
+  background: '#fffdf7',
+  border: '2px solid var(--gorse)',
+  borderRadius: 6,
+  padding: '8px 14px',
+} as const;

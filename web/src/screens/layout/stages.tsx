@@ -1,0 +1,143 @@
+import { type FitKind, MM_PER_INCH, type RecipeRecord, toDegrees, toRadians, type TieOff } from '@gorse/core';
+import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
+import { IconRotateClockwise2 } from '@tabler/icons-react';
+import { setRecipe } from '../../document/placing.ts';
+import { commit, edit, preview } from '../../document/plan-store.ts';
+import { LengthInput } from '../../ui/length-input.tsx';
+
+type StageProps = { readonly recipe: RecipeRecord };
+
+/** The largest margin a slider offers; more can be typed. */
+const SLIDER_MARGIN = 2 * MM_PER_INCH;
+
+export function OrientStage({ recipe: { id, orient } }: StageProps) {
+  const degrees = Math.round(((toDegrees(orient.angle) % 360) + 360) * 100) / 100;
+  const shown = degrees >= 360 ? degrees - 360 : degrees;
+  const turnTo = (angle: number) => setRecipe(id, { orient: { ...orient, angle: toRadians(angle) } });
+  return (
+    <Stack gap="sm">
+      <Group>
+        <Button
+          variant="default"
+          leftSection={<IconRotateClockwise2 size={18} />}
+          onClick={() => edit('turn', turnTo((shown + 90) % 360))}
+        >
+          Turn 90°
+        </Button>
+        <Switch
+          label="Mirror"
+          checked={orient.mirror}
+          onChange={(event) =>
+            edit('mirror', setRecipe(id, { orient: { ...orient, mirror: event.currentTarget.checked } }))
+          }
+        />
+      </Group>
+      <NumberInput
+        label="Angle"
+        suffix="°"
+        min={-360}
+        max={720}
+        decimalScale={2}
+        value={shown}
+        onChange={(value) => typeof value === 'number' && edit('turn', turnTo(value))}
+      />
+      <Slider
+        thumbLabel="Angle in degrees"
+        min={0}
+        max={359}
+        value={shown}
+        label={(value) => `${value}°`}
+        onChange={(value) => preview(turnTo(value))}
+        onChangeEnd={() => commit('turn')}
+      />
+    </Stack>
+  );
+}
+
+const FITS: { readonly value: FitKind; readonly label: string; readonly why: string }[] = [
+  { value: 'contain', label: 'Contain', why: 'Keeps the proportions and centres the design.' },
+  { value: 'fill', label: 'Fill', why: 'Stretches the design to the patch’s box.' },
+  {
+    value: 'corners',
+    label: 'Corners',
+    why: 'Bends the design to the patch’s four corners, and at the frame to the corners as touched.',
+  },
+];
+
+export function FitStage({ recipe: { id, fit } }: StageProps) {
+  const marginTo = (margin: number) => setRecipe(id, { fit: { ...fit, margin } });
+  return (
+    <Stack gap="sm">
+      <SegmentedControl
+        aria-label="Fit"
+        data={FITS.map(({ value, label }) => ({ value, label }))}
+        value={fit.kind}
+        onChange={(kind) => edit('fit', setRecipe(id, { fit: { ...fit, kind: kind } }))}
+      />
+      <Text size="sm">{FITS.find((one) => one.value === fit.kind)?.why}</Text>
+      <LengthInput
+        label="Margin"
+        description="Kept free along every seam; less than 0 runs over it"
+        value={fit.margin}
+        least={-200}
+        most={1000}
+        onLength={(mm) => edit('margin', marginTo(mm))}
+      />
+      <Slider
+        thumbLabel="Margin, drag to see it at once"
+        min={-SLIDER_MARGIN / 4}
+        max={SLIDER_MARGIN}
+        step={MM_PER_INCH / 64}
+        value={fit.margin}
+        label={null}
+        marks={[{ value: 0 }]}
+        onChange={(mm) => preview(marginTo(mm))}
+        onChangeEnd={() => commit('margin')}
+      />
+    </Stack>
+  );
+}
+
+const TIES: { readonly value: TieOff; readonly label: string }[] = [
+  { value: 'short', label: 'Short' },
+  { value: 'inPlace', label: 'In place' },
+  { value: 'none', label: 'None' },
+];
+
+export function StitchStage({ recipe: { id, stitch } }: StageProps) {
+  const stitchesTo = (stitchesPerInch: number) => setRecipe(id, { stitch: { ...stitch, stitchesPerInch } });
+  return (
+    <Stack gap="sm">
+      <NumberInput
+        label="Stitches per inch (SPI)"
+        description={`One stitch is ${(MM_PER_INCH / stitch.stitchesPerInch).toFixed(1)} mm`}
+        min={4}
+        max={18}
+        step={0.5}
+        decimalScale={1}
+        clampBehavior="strict"
+        value={stitch.stitchesPerInch}
+        onChange={(value) => typeof value === 'number' && value >= 4 && edit('stitches per inch', stitchesTo(value))}
+      />
+      <Slider
+        thumbLabel="Stitches per inch"
+        min={4}
+        max={18}
+        step={0.5}
+        value={stitch.stitchesPerInch}
+        label={null}
+        onChange={(value) => preview(stitchesTo(value))}
+        onChangeEnd={() => commit('stitches per inch')}
+      />
+      <Text fw={500} size="sm">
+        Tie-off
+      </Text>
+      <SegmentedControl
+        aria-label="Tie-off"
+        data={TIES}
+        value={stitch.tieOff}
+        onChange={(tieOff) => edit('tie-off', setRecipe(id, { stitch: { ...stitch, tieOff: tieOff } }))}
+      />
+    </Stack>
+  );
+}

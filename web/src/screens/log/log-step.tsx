@@ -1,0 +1,143 @@
+import type { RunAnswer } from '@gorse/contract';
+import {
+  BOBBIN_LENGTH,
+  formatDuration,
+  isOpen,
+  type RunEvent,
+  type RunEventKind,
+  type RunStatus,
+  trimmed,
+} from '@gorse/core';
+import { Stack, Table, Text, Title } from '@mantine/core';
+import { Link } from 'react-router';
+import { sentenceOf } from '../../api/api.ts';
+import { useRuns } from '../../api/queries.ts';
+import { usePlan } from '../../document/plan-store.ts';
+import { Waiting } from '../../ui/waiting.tsx';
+
+const EVENTS: Readonly<Record<RunEventKind, string>> = {
+  made: 'loaded',
+  rehearsed: 'rehearsed',
+  bobbinThreadUp: 'bobbin thread up',
+  started: 'stitching began',
+  progress: '',
+  paused: 'paused',
+  resumed: 'went on',
+  stopped: 'stopped',
+  threadBroke: 'thread broke',
+  bobbinEmpty: 'bobbin ran out',
+  mended: 'mended',
+  takenUp: 'taken up again',
+  cut: 'cut, on to the next stroke',
+  interrupted: 'interrupted: the server or the link ended',
+  finished: 'finished',
+  abandoned: 'given up',
+};
+
+const STATUS: Readonly<Record<RunStatus, string>> = {
+  ready: '○ loaded',
+  stitching: '◐ stitching',
+  paused: '◐ paused',
+  stopped: '◐ stopped',
+  interrupted: '▲ interrupted',
+  finished: '● stitched',
+  abandoned: '✕ given up',
+};
+
+/** What really happened, run by run, newest first. */
+export default function LogStep() {
+  const quiltId = usePlan((state) => state.quiltId)!;
+  const runs = useRuns(quiltId);
+  if (runs.isPending) return <Waiting what="the log" />;
+  if (runs.isError)
+    return (
+      <Text p="xl" role="alert">
+        {sentenceOf(runs.error)}
+      </Text>
+    );
+  const done = runs.data.filter((run) => run.state.status === 'finished');
+  return (
+    <div className="page">
+      <Stack maw={980} mx="auto">
+        <Title order={1} size="h2">
+          Log
+        </Title>
+        {runs.data.length === 0 ? (
+          <Text fz={18}>
+            Nothing has been stitched yet. Line up and stitch a block on{' '}
+            <Link to={`/quilts/${quiltId}/frame`}>Frame</Link>; what happens there writes itself down here.
+          </Text>
+        ) : (
+          <Text>
+            {done.length} {done.length === 1 ? 'run' : 'runs'} finished: planned{' '}
+            {formatDuration(done.reduce((sum, run) => sum + run.seconds, 0))}, took{' '}
+            {formatDuration(done.reduce((sum, run) => sum + stitchingSeconds(run.events), 0))} of stitching,{' '}
+            {trimmed(done.reduce((sum, run) => sum + run.thread, 0) / 1000, 1)} m of thread from the top and as much
+            from the bobbin.
+          </Text>
+        )}
+        {runs.data.map((run) => (
+          <RunLog key={run.id} run={run} quiltId={quiltId} />
+        ))}
+      </Stack>
+    </div>
+  );
+}
+
+const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' });
+
+function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: string }) {
+  const shown = run.events.filter((event) => event.kind !== 'progress');
+  const of = run.holes.reduce((a, b) => a + b, 0) - 1;
+  return (
+    <section className="tile" style={{ padding: 16 }} aria-label={run.name}>
+      <Title order={2} size="h4">
+        {run.name} <span style={{ fontWeight: 500 }}>· {STATUS[run.state.status]}</span>
+      </Title>
+      <Text c="var(--ink-soft)" mb={6}>
+        {day.format(run.events[0]?.at)} · stitch {run.state.stitch.toLocaleString('en')} of {of.toLocaleString('en')} ·
+        planned {formatDuration(run.seconds)}, stitched {formatDuration(stitchingSeconds(run.events))} ·{' '}
+        {trimmed((100 * run.thread) / BOBBIN_LENGTH, 0)} % of a bobbin
+        {run.holes.length > 1 ? ` · ${run.holes.length - 1} cuts` : ''}
+      </Text>
+      <Table withRowBorders={false} verticalSpacing={2}>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th w={110}>Time</Table.Th>
+            <Table.Th>What happened</Table.Th>
+            <Table.Th w={120}>Stitch</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {shown.map((event) => (
+            <Table.Tr key={`${event.at} ${event.kind} ${event.stitch}`}>
+              <Table.Td>{clock.format(event.at)}</Table.Td>
+              <Table.Td>{EVENTS[event.kind]}</Table.Td>
+              <Table.Td>{event.stitch.toLocaleString('en')}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
+      {isOpen(run.state.status) && run.state.status !== 'stitching' && (
+        <Text mt={6}>
+          <Link to={`/quilts/${quiltId}/frame`}>Go on with it at the frame</Link>
+        </Text>
+      )}
+    </section>
+  );
+}
+
+/** Time with the needle going, by the log. */
+function stitchingSeconds(events: readonly RunEvent[]): number {
+  let since: number | null = null;
+  let total = 0;
+  for (const { kind, at } of events) {
+    if (kind === 'started' || kind === 'resumed') since = at;
+    else if (since !== null && kind !== 'progress') {
+      total += at - since;
+      since = null;
+    }
+  }
+  return total / 1000;
+}

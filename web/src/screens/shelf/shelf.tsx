@@ -1,0 +1,110 @@
+import type { QuiltSummary } from '@gorse/contract';
+import { formatLength, gridSize } from '@gorse/core';
+import { Button, Group, SimpleGrid, Stack, Text, Title } from '@mantine/core';
+import { useDisclosure } from '@mantine/hooks';
+import { IconPlus } from '@tabler/icons-react';
+import { useEffect } from 'react';
+import { Link } from 'react-router';
+import { sentenceOf } from '../../api/api.ts';
+import { useDesigns, useQuilts } from '../../api/queries.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import { UnitsSelect } from '../../ui/units-select.tsx';
+import { Waiting } from '../../ui/waiting.tsx';
+import { GridPicture } from '../quilt/grid-picture.tsx';
+import { NewQuilt } from './new-quilt.tsx';
+
+/** All quilts, each with the next thing to do. */
+export function Shelf() {
+  const quilts = useQuilts();
+  const designs = useDesigns();
+  const [making, { open, close }] = useDisclosure(false);
+  useEffect(() => {
+    document.title = 'Gorse';
+  }, []);
+  return (
+    <div className="shell">
+      <header className="header">
+        <img src="/sprig.svg" alt="" width={30} height={30} />
+        <Text fw={700} fz={20} style={{ flex: 1 }}>
+          Gorse
+        </Text>
+        <Link to="/designs">Designs ({designs.data?.length ?? 0})</Link>
+        <UnitsSelect />
+      </header>
+      <main className="page">
+        <Group justify="space-between" mb="lg">
+          <Title order={1}>Quilts</Title>
+          <Button size="md" leftSection={<IconPlus size={20} />} onClick={open}>
+            New quilt
+          </Button>
+        </Group>
+        {quilts.isPending && <Waiting what="the shelf" />}
+        {quilts.isError && (
+          <Stack align="flex-start">
+            <Text role="alert">{sentenceOf(quilts.error)}</Text>
+            <Button onClick={() => void quilts.refetch()}>Try again</Button>
+          </Stack>
+        )}
+        {quilts.data?.length === 0 && (
+          <Stack align="flex-start" maw={520}>
+            <Text fz={18}>
+              The shelf is empty. Make a quilt of its blocks, sashing and border; then put designs into the blocks and
+              line it up at the frame.
+            </Text>
+            <Button size="md" onClick={open}>
+              Make the first quilt
+            </Button>
+          </Stack>
+        )}
+        <SimpleGrid cols={{ base: 1, sm: 2, lg: 3 }} spacing="lg">
+          {quilts.data?.map((quilt) => (
+            <QuiltCard key={quilt.id} quilt={quilt} />
+          ))}
+        </SimpleGrid>
+      </main>
+      {making && <NewQuilt onClose={close} />}
+    </div>
+  );
+}
+
+/** The step where the work goes on, and what it is. */
+function nextThing(quilt: QuiltSummary): { readonly step: string; readonly text: string } {
+  if (quilt.placed.length === 0) return { step: 'layout', text: 'Choose designs' };
+  if (quilt.stitched.length >= quilt.placed.length) return { step: 'log', text: 'Look at the log' };
+  return { step: 'frame', text: quilt.touches < 2 ? 'Line up and stitch' : 'Stitch the next block' };
+}
+
+function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
+  const style = useLengthStyle();
+  const size = gridSize(quilt.grid);
+  const next = nextThing(quilt);
+  const placed =
+    quilt.placed.length === 0
+      ? 'nothing placed yet'
+      : `${quilt.stitched.length} of ${quilt.placed.length} ${quilt.placed.length === 1 ? 'design' : 'designs'} stitched`;
+  return (
+    <article className="tile" style={{ padding: 16 }}>
+      <Link
+        to={`/quilts/${quilt.id}/layout`}
+        aria-label={`Open ${quilt.name}`}
+        style={{ display: 'block', height: 190 }}
+      >
+        <GridPicture
+          grid={quilt.grid}
+          placed={quilt.placed}
+          stitched={quilt.stitched}
+          label={`${quilt.name}: ${quilt.grid.across} by ${quilt.grid.down} blocks`}
+        />
+      </Link>
+      <Title order={2} size="h3" mt="sm">
+        {quilt.name}
+      </Title>
+      <Text c="var(--ink-soft)" mb="sm">
+        {formatLength(size.width, style)} × {formatLength(size.length, style)} · {placed}
+      </Text>
+      <Button component={Link} to={`/quilts/${quilt.id}/${next.step}`} fullWidth>
+        {next.text}
+      </Button>
+    </article>
+  );
+}

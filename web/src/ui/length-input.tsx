@@ -1,0 +1,61 @@
+import { formatLengthNumber, parseLength, unitOf } from '@gorse/core';
+import { TextInput, type TextInputProps } from '@mantine/core';
+import { useState, type KeyboardEvent } from 'react';
+import { useLengthStyle } from './preferences.ts';
+
+interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
+  /** Millimetres. */
+  readonly value: number;
+  /** Bounds in millimetres, both allowed. */
+  readonly least: number;
+  readonly most: number;
+  /** Called with millimetres when a length within the bounds is entered. */
+  readonly onLength: (mm: number) => void;
+}
+
+const SIXTEENTH = 25.4 / 16;
+
+/** A length typed as people say it; arrow keys step by 1/16 in, Shift 1/4 in, Alt 1/64 in. */
+export function LengthInput({ value, least, most, onLength, ...rest }: Props) {
+  const style = useLengthStyle();
+  const [draft, setDraft] = useState<string | null>(null);
+  const shown = draft ?? formatLengthNumber(value, style);
+  const read = draft === null ? value : parseLength(draft, style);
+  const error =
+    read === null
+      ? 'Type a length, such as 7 3/8 or 18.7 cm'
+      : read < least - 1e-9 || read > most + 1e-9
+        ? `From ${formatLengthNumber(least, style)} to ${formatLengthNumber(most, style)} ${unitOf(style)}`
+        : null;
+  const enter = (): void => {
+    if (draft !== null && read !== null && error === null) {
+      onLength(read);
+      setDraft(null);
+    }
+  };
+  const step = (event: KeyboardEvent): void => {
+    // The first Enter takes the length; only one with nothing left to take may submit a form.
+    if (event.key === 'Enter' && draft !== null) {
+      event.preventDefault();
+      enter();
+    }
+    if (event.key === 'Escape') setDraft(null);
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    event.preventDefault();
+    const size = event.altKey ? SIXTEENTH / 4 : event.shiftKey ? SIXTEENTH * 4 : SIXTEENTH;
+    onLength(Math.min(most, Math.max(least, (read ?? value) + (event.key === 'ArrowUp' ? size : -size))));
+    setDraft(null);
+  };
+  return (
+    <TextInput
+      {...rest}
+      value={shown}
+      error={error}
+      inputMode="text"
+      rightSection={<span style={{ color: 'var(--ink-soft)', fontSize: 13 }}>{unitOf(style)}</span>}
+      onChange={(event) => setDraft(event.currentTarget.value)}
+      onBlur={enter}
+      onKeyDown={step}
+    />
+  );
+}
