@@ -1,0 +1,1 @@
+export function makeDemo(base: string): Promise<void>;
