@@ -1,0 +1,68 @@
+import {
+  fitStrokes,
+  GENERIC_MOTION,
+  polyline,
+  readSvg,
+  type RecipeRecord,
+  resolvePlacement,
+  stitchClock,
+} from '@gorse/core';
+import { medianMs, printFigure } from './figures.ts';
+
+/** A long curving line of so many points, in a box of about 300 mm: loops wound round a ring. */
+export function longLine(points: number): Float64Array {
+  return polyline(
+    Array.from({ length: points }, (_, i) => {
+      const t = (i / (points - 1)) * 2 * Math.PI;
+      const r = 100 + 48 * Math.sin(37 * t);
+      return { x: 150 + r * Math.cos(5 * t), y: 150 + r * Math.sin(5 * t) };
+    }),
+  );
+}
+
+export const svgOf = (line: Float64Array): string => {
+  let path = '';
+  for (let i = 0; i < line.length; i += 2)
+    path += `${i === 0 ? 'M' : 'L'}${line[i]!.toFixed(3)} ${line[i + 1]!.toFixed(3)}`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="300mm" height="300mm" viewBox="0 0 300 300"><path d="${path}"/></svg>`;
+};
+
+const RING = [
+  { x: 0, y: 0 },
+  { x: 300, y: 4 },
+  { x: 296, y: 303 },
+  { x: -3, y: 299 },
+] as const;
+
+const RECIPE: RecipeRecord = {
+  id: 'r',
+  designId: 'd',
+  orient: { angle: 0.2, mirror: false },
+  fit: { kind: 'corners', margin: 6 },
+  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+};
+
+export function benchCore(): void {
+  const strokes = [longLine(20_000)];
+  printFigure(
+    'fit.corners_ms',
+    medianMs(() => fitStrokes(strokes, RECIPE.orient, RECIPE.fit, RING)),
+    'ms, 20,000 points',
+    null,
+  );
+  printFigure(
+    'plan.resolve_ms',
+    medianMs(() => resolvePlacement(strokes, RECIPE, RING)),
+    'ms, 20,000 points, stitches included',
+    null,
+  );
+  const [run] = resolvePlacement(strokes, RECIPE, RING)!.runs;
+  printFigure(
+    'stitch.clock_ms',
+    medianMs(() => stitchClock(run!, GENERIC_MOTION)),
+    'ms',
+    null,
+  );
+  const svg = svgOf(strokes[0]!);
+  printFigure('import.svg_mb_per_s', svg.length / 1e6 / (medianMs(() => readSvg(svg), 5) / 1000), 'MB/s', null);
+}

@@ -1,0 +1,129 @@
+import {
+  BENCH_CLOTH,
+  type ClothPoint,
+  distance,
+  estimateLineUp,
+  makeTrueCloth,
+  nextTouch,
+  normalFrom,
+  randomFrom,
+  type Touch,
+} from '@gorse/core';
+import { medianMs, printFigure, quantile } from './figures.ts';
+
+/** Line-up on the simulated cloth that DESIGN.md section 5 fixes: error and stated doubt over a band, beside moving the plan by one point. */
+const QUILTS = 400;
+const BAND = { width: 1800, height: 400 };
+
+const grid = (nx: number, ny: number): ClothPoint[] =>
+  Array.from({ length: nx * ny }, (_, i) => ({
+    x: (BAND.width * (i % nx)) / (nx - 1),
+    y: (BAND.height * Math.floor(i / nx)) / (ny - 1),
+  }));
+const TARGETS = grid(25, 7);
+const SUGGEST_FOR = grid(7, 3);
+const LANDMARKS: ClothPoint[] = Array.from({ length: 13 * 3 }, (_, i) => ({
+  x: 150 * (i % 13),
+  y: 150 * Math.floor(i / 13) + 50,
+}));
+
+const asPlanned = (cloth: ClothPoint): Touch => ({ cloth, frame: { x: cloth.x, y: cloth.y } });
+
+/** The landmarks to touch don't depend on what the touches read, so the sequence is found once. */
+function suggestedLandmarks(count: number): ClothPoint[] {
+  const out: ClothPoint[] = [];
+  while (out.length < count) {
+    const lineUp = estimateLineUp(out.map(asPlanned));
+    out.push(LANDMARKS[nextTouch(lineUp, LANDMARKS, SUGGEST_FOR)!.landmark]!);
+  }
+  return out;
+}
+
+const rms = (values: readonly number[]): number => Math.sqrt(values.reduce((s, v) => s + v * v, 0) / values.length);
+
+function measure(touchCount: number, sequence: readonly ClothPoint[], waviness = 1, scale = 1) {
+  const errors: number[] = [];
+  const onePoint: number[] = [];
+  let inside = 0;
+  for (let seed = 1; seed <= QUILTS; seed++) {
+    const wave = BENCH_CLOTH.waves[0]!;
+    const nature = {
+      ...BENCH_CLOTH,
+      waves: [{ size: wave.size * waviness, shortest: wave.shortest * scale, longest: wave.longest * scale }],
+    };
+    const truth = makeTrueCloth(seed, nature, { x: BAND.width / 2, y: BAND.height / 2 }, { x: 0, y: 0 });
+    const normal = normalFrom(randomFrom(seed + 100_000));
+    const touches: Touch[] = sequence.slice(0, touchCount).map((cloth) => {
+      const frame = truth(cloth);
+      return { cloth, frame: { x: frame.x + 0.3 * normal(), y: frame.y + 0.3 * normal() } };
+    });
+    const lineUp = estimateLineUp(touches);
+    const middle = { x: 900, y: 200 };
+    const found = truth(middle);
+    const shift = { x: found.x + 0.3 * normal() - middle.x, y: found.y + 0.3 * normal() - middle.y };
+    errors.push(rms(TARGETS.map((p) => distance(truth(p), lineUp.toFrame(p)))));
+    onePoint.push(rms(TARGETS.map((p) => distance(truth(p), { x: p.x + shift.x, y: p.y + shift.y }))));
+    for (const p of TARGETS) {
+      const t = truth(p);
+      const m = lineUp.toFrame(p);
+      const d = lineUp.doubt(p);
+      const x = t.x - m.x;
+      const y = t.y - m.y;
+      const det = d.xx * d.yy - d.xy * d.xy;
+      if ((d.yy * x * x - 2 * d.xy * x * y + d.xx * y * y) / det <= 5.991) inside++;
+    }
+  }
+  return {
+    error: quantile(errors, 0.5),
+    onePoint: quantile(onePoint, 0.5),
+    coverage: inside / (QUILTS * TARGETS.length),
+  };
+}
+
+export function benchLineUp(): void {
+  const sequence = suggestedLandmarks(6);
+  const coverages: number[] = [];
+  for (const [touches, bar] of [
+    [1, null],
+    [2, '>= 3'],
+    [4, null],
+    [6, '>= 5'],
+  ] as const) {
+    const { error, onePoint, coverage } = measure(touches, sequence);
+    printFigure(`lineup.rms_mm.${touches}`, error, 'mm', null);
+    printFigure(`lineup.rms_ratio.${touches}`, onePoint / error, 'times better than one-point shift', bar);
+    printFigure(`lineup.coverage95.${touches}`, coverage, 'part inside the stated 95 % bound', '0.93-0.97');
+    coverages.push(coverage);
+  }
+  printFigure(
+    'lineup.coverage95',
+    coverages.reduce((a, b) => a + b, 0) / coverages.length,
+    'part inside the stated 95 % bound',
+    '0.93-0.97',
+  );
+  const off = [
+    [0.5, 1],
+    [2, 1],
+    [1, 0.5],
+    [1, 2],
+  ].map(([size, scale]) => measure(6, sequence, size, scale).coverage);
+  printFigure(
+    'lineup.coverage95_misspecified',
+    Math.min(...off),
+    'least part inside, cloth half or double as wavy or as fine',
+    '>= 0.90',
+  );
+  const touches = sequence.map(asPlanned);
+  printFigure(
+    'lineup.solve_ms',
+    medianMs(() => estimateLineUp(touches).toFrame({ x: 1, y: 1 })),
+    'ms',
+    null,
+  );
+  printFigure(
+    'lineup.suggest_ms',
+    medianMs(() => nextTouch(estimateLineUp(touches), LANDMARKS, SUGGEST_FOR), 5),
+    'ms',
+    '< 50',
+  );
+}

@@ -1,0 +1,40 @@
+import type { QuiltAnswer } from '@gorse/contract';
+import { removeFolder, startServer } from '../e2e/server.ts';
+import { printFigure, quantile } from './figures.ts';
+
+const EDITS = 200;
+const GRID = { across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30, border: 80 };
+
+/** The real server on an embedded database on disk: one record an edit, acknowledged only when it is synced. */
+export async function benchServer(): Promise<void> {
+  const first = await startServer();
+  const { folder } = first;
+  const ask = async <T>(path: string, body?: unknown): Promise<T> => {
+    const post =
+      body === undefined
+        ? {}
+        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+    const response = await fetch(`${first.address}/api${path}`, post);
+    if (!response.ok) throw new Error(await response.text());
+    return (await response.json()) as T;
+  };
+  const { id } = await ask<{ id: string }>('/quilts', { name: 'Bench', grid: GRID });
+  const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
+  const before = records.regions['block-1-1']!;
+  const times: number[] = [];
+  for (let revision = 0; revision < EDITS; revision++) {
+    const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `A${revision}` } }];
+    const start = performance.now();
+    await ask(`/quilts/${id}/edits`, { editId: `bench-edit-${revision}`, baseRevision: revision, mark: 'bench', diff });
+    times.push(performance.now() - start);
+  }
+  printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
+  printFigure('server.edit_ms_p95', quantile(times, 0.95), 'ms, synced to disk, a quilt of 365 patches', null);
+  await first.kill();
+  const start = performance.now();
+  const second = await startServer({ folder });
+  await fetch(`${second.address}/api/health`);
+  printFigure('start.warm_s', (performance.now() - start) / 1000, 's, after a kill, until health answers', null);
+  await second.kill();
+  removeFolder(folder);
+}

@@ -1,0 +1,133 @@
+import { expect, type Page, test } from '@playwright/test';
+import { makeDemo } from '../demo/make-demo.mjs';
+import { removeFolder, startServer, type TestServer } from './server.ts';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer();
+  await makeDemo(server.address);
+  await makeDemo(server.address); // Once is enough: nothing is there twice.
+});
+test.afterAll(async () => {
+  await server.kill();
+  removeFolder(server.folder);
+});
+
+const cloth = (page: Page) => page.getByRole('application');
+const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'saved' })).toBeVisible();
+
+async function openTideTable(page: Page): Promise<void> {
+  await page.goto(server.address);
+  await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
+  await expect(cloth(page)).toBeVisible();
+}
+
+/** A design into the first empty block, by keyboard alone. */
+async function placeByKeyboard(page: Page, design: string): Promise<void> {
+  await cloth(page).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.getByRole('button', { name: new RegExp(design) }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('totals')).toBeVisible();
+}
+
+test('the demo shows one quilt and its designs, and the whole layout goes by keyboard', async ({ page }) => {
+  await page.goto(server.address);
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await expect(page.getByText('40 1/2 in × 21 1/2 in · nothing placed yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Choose designs' }).click();
+  await placeByKeyboard(page, 'Shell');
+  await cloth(page).focus();
+  await page.keyboard.press('/');
+  await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('mirrored');
+  await page.keyboard.press('Delete');
+  await expect(page.getByText(/^A1 is 8 × 8\sin and empty/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('mirrored');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('turn the design 90°');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('1');
+  await expect(page.getByRole('heading', { name: 'The quilt top' })).toBeVisible();
+});
+
+test('a check tells what is wrong, and its button mends it', async ({ page }) => {
+  await openTideTable(page);
+  await placeByKeyboard(page, 'Compass');
+  await page.getByRole('button', { name: /^Fit/ }).click();
+  await page.getByLabel('Margin', { exact: true }).fill('5');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /Checks: 1 to mend/ }).click();
+  await expect(page.getByText('A margin of 5 in leaves nothing of A1.')).toBeVisible();
+  await page.getByRole('button', { name: 'Margin 0 in' }).click();
+  await expect(page.getByText('Checks: nothing to mend')).toBeVisible();
+  await page.getByLabel('Margin', { exact: true }).fill('wide');
+  await expect(page.getByText('Type a length, such as 7 3/8 or 18.7 cm')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Margin', { exact: true })).toHaveValue('0');
+});
+
+test('two windows: what was done elsewhere is taken in, and the same place is asked about', async ({
+  page,
+  context,
+}) => {
+  await openTideTable(page);
+  const other = await context.newPage();
+  await openTideTable(other);
+  await other.keyboard.press('1');
+  await other.getByLabel('Border width').fill('3');
+  await other.getByLabel('Border width').press('Enter');
+  await saved(other);
+
+  await placeByKeyboard(page, 'Float');
+  await saved(page);
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Border width')).toHaveValue('3');
+
+  await other.getByLabel('Border width').fill('4');
+  await other.getByLabel('Border width').press('Enter');
+  await expect(other.getByLabel('Border width')).toHaveValue('4');
+  await saved(other);
+  await page.getByLabel('Border width').fill('5');
+  await page.getByLabel('Border width').press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'changed in another window' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(page.getByLabel('Border width')).toHaveValue('4');
+  await saved(page);
+  await other.close();
+});
+
+test('a quilt is copied, renamed, taken off the shelf and put back', async ({ page }) => {
+  await openTideTable(page);
+  await page.getByRole('button', { name: 'Tide Table ▾' }).click();
+  await page.getByRole('menuitem', { name: 'Make a copy' }).click();
+  await page.getByRole('button', { name: 'Tide Table (copy) ▾' }).click();
+  await page.getByRole('menuitem', { name: 'Rename…' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Spring Tide');
+  await page.getByRole('button', { name: 'Rename' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Spring Tide ▾' }).click();
+  await page.getByRole('menuitem', { name: 'Take off the shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Quilts' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Spring Tide' })).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Spring Tide ▾' })).toBeVisible();
+});
+
+test('addresses that lead nowhere say so and lead back', async ({ page }) => {
+  await page.goto(`${server.address}/quilts/nowhere/layout`);
+  await expect(page.getByText('There is no such quilt. It may have been removed; go back to the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Quilts' })).toBeVisible();
+  await page.goto(`${server.address}/puffins`);
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});
+
+test('a design goes out of the library and back, and plans keep it', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await page.getByRole('button', { name: /^Drawing of Kelp/ }).click();
+  await page.getByRole('button', { name: 'Take Kelp out of the library' }).click();
+  await expect(page.getByRole('button', { name: /^Drawing of Kelp/ })).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Drawing of Kelp/ })).toBeVisible();
+});

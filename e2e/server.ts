@@ -1,0 +1,61 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = fileURLToPath(new URL('../server/dist/main.js', import.meta.url));
+
+export interface TestServer {
+  readonly address: string;
+  readonly folder: string;
+  /** As a power cut would: no chance to tidy up. */
+  kill(): Promise<void>;
+}
+
+/** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
+export async function startServer(
+  options: { readonly folder?: string; readonly port?: string; readonly speed?: number } = {},
+): Promise<TestServer> {
+  const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'gorse-'));
+  const child = spawnServer(folder, options.port ?? '0', options.speed ?? 10);
+  const address = await new Promise<string>((resolve, reject) => {
+    child.stdout!.setEncoding('utf8').on('data', (text: string) => {
+      const found = /http:\/\/\S+/.exec(text)?.[0];
+      if (found) resolve(found);
+    });
+    child.on('exit', (code) => reject(new Error(`the server ended with ${String(code)}`)));
+  });
+  return {
+    address,
+    folder,
+    async kill() {
+      child.kill('SIGKILL');
+      await once(child, 'exit');
+    },
+  };
+}
+
+/** A server that is expected to refuse: what it says and how it ends. */
+export async function refusedServer(folder: string): Promise<{ readonly code: number; readonly said: string }> {
+  const child = spawnServer(folder, '0', 1);
+  let said = '';
+  child.stderr!.setEncoding('utf8').on('data', (text: string) => (said += text));
+  const [code] = (await once(child, 'close')) as [number];
+  return { code, said };
+}
+
+const spawnServer = (folder: string, port: string, speed: number): ChildProcess =>
+  spawn('node', [MAIN], {
+    env: {
+      ...process.env,
+      GORSE_DATA: folder,
+      PORT: port,
+      HOST: '127.0.0.1',
+      GORSE_FRAME_SPEED: String(speed),
+      DATABASE_URL: '',
+    },
+  });
+
+export const removeFolder = (folder: string): void => rmSync(folder, { recursive: true, force: true });

@@ -1,0 +1,133 @@
+import { chromium } from '@playwright/test';
+import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import { type PlanDiff, type RecipeRecord } from '@gorse/core';
+import { mkdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { makeDemo } from '../demo/make-demo.mjs';
+import config from './playwright.config.ts';
+import { seeCorners } from './frame-eye.ts';
+import { removeFolder, startServer } from './server.ts';
+
+/** One picture of each main view, from the demo data with a few blocks filled and one lined up. */
+const FOLDER = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+mkdirSync(FOLDER, { recursive: true });
+
+const server = await startServer({ speed: 12 });
+await makeDemo(server.address);
+const ask = async <T>(path: string, body?: unknown): Promise<T> => {
+  const post =
+    body === undefined
+      ? {}
+      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+  const response = await fetch(`${server.address}/api${path}`, post);
+  if (!response.ok) throw new Error(await response.text());
+  return (await response.json()) as T;
+};
+const [quilt] = await ask<QuiltSummary[]>('/quilts');
+const id = quilt!.id;
+const designs = await ask<DesignAnswer[]>('/designs');
+const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
+
+const recipe = (name: string, fit: RecipeRecord['fit']['kind'], angle = 0): RecipeRecord => ({
+  id: name.toLowerCase(),
+  designId: designs.find((design) => design.name === name)!.id,
+  orient: { angle, mirror: false },
+  fit: { kind: fit, margin: 6.35 },
+  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+});
+const recipes = [
+  recipe('Kelp', 'corners'),
+  recipe('Compass', 'contain'),
+  recipe('Float', 'contain'),
+  recipe('Rope', 'contain'),
+];
+const places = {
+  A1: 'kelp',
+  B1: 'compass',
+  C1: 'kelp',
+  D1: 'compass',
+  A2: 'float',
+  B2: 'kelp',
+  C2: 'float',
+  'bottom border': 'rope',
+} as const;
+const corners = await seeCorners(server.address, id, 'A1');
+const a1 = Object.values(records.regions).find((region) => region.name === 'A1')!;
+const diff: PlanDiff = [
+  ...recipes.map((after) => ({ kind: 'recipes' as const, id: after.id, before: null, after })),
+  ...Object.entries(places).map(([name, recipeId], i) => {
+    const regionId = Object.values(records.regions).find((region) => region.name === name)!.id;
+    return { kind: 'placements' as const, id: `p${i}`, before: null, after: { id: `p${i}`, regionId, recipeId } };
+  }),
+  ...corners.slice(0, 3).map((frame, i) => ({
+    kind: 'touches' as const,
+    id: `t${i}`,
+    before: null,
+    after: { id: `t${i}`, name: 'corner of A1', cloth: a1.ring[i]!, frame, at: i },
+  })),
+];
+await ask(`/quilts/${id}/edits`, { editId: 'demo-for-shots', baseRevision: 0, mark: 'shots', diff });
+
+const browser = await chromium.launch(config.use!.launchOptions);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shot = async (name: string): Promise<void> => {
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: `${FOLDER}${name}.png` });
+};
+const big = page.getByTestId('big-button');
+
+await page.goto(server.address);
+await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
+await shot('shelf');
+await page.getByRole('button', { name: 'New quilt' }).click();
+await shot('new-quilt');
+await page.goto(`${server.address}/quilts/${id}/quilt`);
+await shot('quilt');
+await page.goto(`${server.address}/quilts/${id}/designs`);
+await page.getByRole('button', { name: /Kelp/ }).click();
+await shot('designs');
+await page.goto(`${server.address}/quilts/${id}/layout`);
+await page.getByRole('application').focus();
+await page.keyboard.press('ArrowRight');
+await page.getByRole('button', { name: /^Fit/ }).click();
+await page.getByTestId('totals').waitFor();
+await shot('layout');
+await page.goto(`${server.address}/quilts/${id}/frame`);
+await page.getByRole('button', { name: 'Understood' }).click();
+const last = corners[3]!;
+await page.getByRole('button', { name: 'Take me near' }).click();
+await page.getByText(/^needle up/).waitFor();
+await page.waitForTimeout(1500);
+await page.getByRole('application').focus();
+await page.keyboard.press('z');
+await shot('frame-touch');
+await ask(`/quilts/${id}/edits`, {
+  editId: 'last-corner',
+  baseRevision: 1,
+  mark: 'shots',
+  diff: [
+    {
+      kind: 'touches',
+      id: 't3',
+      before: null,
+      after: { id: 't3', name: 'corner of A1', cloth: a1.ring[3], frame: last, at: 3 },
+    },
+  ],
+});
+await page.reload();
+await big.click();
+await page.getByRole('button', { name: 'Go to the start' }).click();
+await page.getByRole('button', { name: 'Skip: I know where it goes' }).click();
+await page.getByRole('button', { name: 'Understood' }).click();
+await page.getByRole('button', { name: 'Needle down and up' }).click();
+await page.getByRole('button', { name: 'Stitch', exact: true }).click();
+await page.waitForTimeout(1200);
+await page.screenshot({ path: `${FOLDER}frame-stitch.png` });
+await page.getByText('A1 is stitched.').waitFor();
+await page.goto(`${server.address}/quilts/${id}/log`);
+await shot('log');
+
+await browser.close();
+await server.kill();
+removeFolder(server.folder);
+process.exit(0);
