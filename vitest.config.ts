@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+  },
+});
