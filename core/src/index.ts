@@ -2,14 +2,42 @@
 export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block-grid.ts';
 export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
 export { checkPlacement } from './checks/check-placement.ts';
+export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
 export { type Design, type DesignMeasure, measureDesign } from './design/design.ts';
+export {
+  applyEdit,
+  applyEdits,
+  DESIGN_EDIT_KINDS,
+  type DesignEdit,
+  type Edited,
+  type EditRefusal,
+  isRefusal,
+} from './design/design-edit.ts';
+export type { Stretch } from './design/doubled.ts';
+export { cornerPlaces, isClosed, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
+export { DESIGN_KINDS, type DesignKind, isDesignKind } from './design/kind.ts';
+export { unlikeness } from './design/likeness.ts';
+export type { RowJoin } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
 export type { Distortion } from './fit/distortion.ts';
 export { type FitKind, type FitRule, type Fitted, fitStrokes, type Orient } from './fit/fit.ts';
-export type { Drawing } from './formats/drawing.ts';
+export { writeCsv } from './formats/csv-write.ts';
+export {
+  type Drawing,
+  type DrawnUnit,
+  FILE_UNITS,
+  type FileUnit,
+  MM_PER_FILE_UNIT,
+  type ReadAnswers,
+  type UnnamedTable,
+} from './formats/drawing.ts';
 export { writeDxf } from './formats/dxf-write.ts';
-export type { ExportPlacement, ExportSheet } from './formats/exported.ts';
+export { designSheet, type ExportPlacement, type ExportSheet } from './formats/exported.ts';
 export { writeGcode } from './formats/gcode-write.ts';
+export { type DesignLabels, writeGorseDocument } from './formats/gorse-document.ts';
+export { writeHpgl } from './formats/hpgl-write.ts';
+export { isReadable, READABLE, readDrawing, type ReadDesign } from './formats/read-drawing.ts';
+export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
@@ -18,6 +46,7 @@ export {
   type Bounds,
   type Polyline,
   boundsOf,
+  cumulativeLength,
   lengthOf,
   pointCount,
   pointOf,
@@ -97,7 +126,7 @@ export {
 } from './simulate/head.ts';
 export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
 export { BENCH_CLOTH, makeTrueCloth, PIECED_CLOTH, seeCloth, type TrueCloth } from './simulate/true-cloth.ts';
-export { GENERIC_MOTION, type MotionProfile, stitchClock } from './stitch/motion.ts';
+export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';

@@ -41,3 +41,21 @@ export const LARGEST_QUILT = 6000;
 
 /** Coordinates beyond this (a kilometre) are refused by every reader. */
 export const LARGEST_COORDINATE = 1e6;
+
+/** A line stitched within this of an earlier one, alongside it, looks like one thick line: a thread's thickness. */
+export const DOUBLED_DISTANCE = 0.3;
+
+/** Shorter doubled stretches are a crossing at a slant, or the turn at a tip. */
+export const SHORTEST_DOUBLED = 1;
+
+/** Crossings this near each other are seen as one. */
+export const SAME_PLACE = 0.1;
+
+/** How far a design may miss itself, mirrored or turned, and still look the same: a needle hole. */
+export const SYMMETRY_MISS = 0.8;
+
+/** Upside down matters when it differs by more than this part. */
+export const DIRECTIONAL = 0.2;
+
+/** A row whose repeats climb by more than this each shows a step at every join. */
+export const ROW_JOIN = 0.5;

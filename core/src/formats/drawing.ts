@@ -1,7 +1,7 @@
-import { JOIN_DISTANCE, LARGEST_COORDINATE } from '../tolerances.ts';
+import { LARGEST_COORDINATE } from '../tolerances.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
+import { MM_PER_INCH } from '../units.ts';
 
 /** What a reader makes of a file. */
 export interface Drawing {
@@ -9,7 +9,38 @@ export interface Drawing {
   readonly strokes: readonly Float64Array<ArrayBuffer>[];
   /** Sentences about what was left out or assumed, with the line in the file. */
   readonly remarks: readonly string[];
+  readonly unit: DrawnUnit;
+  /** Of a table whose columns aren't named: what stands in them. Null for every other file. */
+  readonly table: UnnamedTable | null;
 }
+
+/** Millimetres that one unit of the file stands for, and whether the file says so itself. */
+export interface DrawnUnit {
+  readonly mm: number;
+  readonly stated: boolean;
+}
+
+/** The first rows of a table of which nobody said which columns are x and y. */
+export interface UnnamedTable {
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** What the person says of a file that doesn't say it itself. */
+export interface ReadAnswers {
+  readonly unit?: FileUnit;
+  /** 0-based columns of a table that hold x and y. */
+  readonly columns?: readonly [x: number, y: number];
+}
+
+/** Units that a file may be drawn in without saying so. */
+export const FILE_UNITS = ['in', 'mm', 'px', 'cm'] as const;
+export type FileUnit = (typeof FILE_UNITS)[number];
+export const MM_PER_FILE_UNIT: Readonly<Record<FileUnit, number>> = {
+  in: MM_PER_INCH,
+  mm: 1,
+  px: MM_PER_INCH / 96,
+  cm: 10,
+};
 
 /** Most points a drawing may have: a king quilt's rows have fewer than a tenth of that. */
 const MOST_POINTS = 2_000_000;
@@ -53,34 +84,8 @@ export class StrokeCollector {
     );
   }
 
-  /** All strokes; neighbours in drawing order whose ends meet become one stroke. */
+  /** All strokes, as drawn. */
   strokes(): Float64Array<ArrayBuffer>[] {
-    const out: Float64Array<ArrayBuffer>[] = [];
-    let chain: Polyline[] = [];
-    const flush = (): void => {
-      if (chain.length > 0) out.push(concatenate(chain));
-      chain = [];
-    };
-    for (const stroke of this.done) {
-      const before = chain.at(-1);
-      if (before && !meets(before, stroke)) flush();
-      chain.push(stroke);
-    }
-    flush();
-    return out;
+    return this.done;
   }
-}
-
-const meets = (before: Polyline, after: Polyline): boolean =>
-  Math.abs(before.at(-2)! - after[0]!) <= JOIN_DISTANCE && Math.abs(before.at(-1)! - after[1]!) <= JOIN_DISTANCE;
-
-function concatenate(chain: readonly Polyline[]): Float64Array<ArrayBuffer> {
-  const out = new Float64Array(chain.reduce((n, s) => n + s.length, 0) - 2 * (chain.length - 1));
-  let at = 0;
-  chain.forEach((stroke, i) => {
-    const part = i === 0 ? stroke : stroke.subarray(2);
-    out.set(part, at);
-    at += part.length;
-  });
-  return out;
 }

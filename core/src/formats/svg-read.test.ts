@@ -97,11 +97,6 @@ describe('structure', () => {
     );
   });
 
-  it('keeps the order drawn and joins neighbours that meet', () => {
-    const strokes = readSvg(svg('<path d="M0 0H10"/><path d="M10.02 0V10"/><path d="M30 0H40"/>')).strokes;
-    expect(strokes.map((s) => s.length / 2)).toEqual([3, 2]);
-  });
-
   it('remarks on what it leaves out, naming the line', () => {
     const { remarks } = readSvg(
       svg('\n<text>puffin</text>\n<path d="M0 0L5 5 L nonsense"/><g display="none"><text/></g>'),

@@ -5,7 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
 import { FLATTEN_CHORD } from '../tolerances.ts';
 import { toRadians } from '../units.ts';
-import { type Drawing, StrokeCollector } from './drawing.ts';
+import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
 import { shapePath } from './svg-shapes.ts';
 import { MM_PER_PX, svgLength, svgTransform, viewBoxOf, viewBoxTransform } from './svg-units.ts';
 import { type XmlElement, readXml } from './xml-tree.ts';
@@ -38,28 +38,46 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
   foreignObject: 'embedded content is left out',
 };
 
+const EFFECTS = [
+  ['clip-path', 'clipping is left out; the whole lines are kept'],
+  ['mask', 'masking is left out; the whole lines are kept'],
+  ['filter', 'a filter is left out; only the lines are kept'],
+] as const;
+
 /**
  * Reads an SVG document's outlines as strokes in millimetres, with its units, view boxes, nested transforms, `use` and all basic shapes.
- * Curves are flattened to `FLATTEN_CHORD`. A document that states no size is read at 96 px an inch, with a remark.
+ * Curves are flattened to `FLATTEN_CHORD`. A document that states no size is read in the unit answered, else at 96 px an inch, with a remark.
  * Throws `FormatError` on what can't be read; bounded in elements, points and depth.
  */
-export function readSvg(text: string): Drawing {
+export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
   const root = readXml(text);
   if (root.name !== 'svg')
     throw new FormatError(
       `The file holds <${root.name}>, not <svg>. Save the drawing as SVG and try again.`,
       root.line,
     );
+  const stated = statesSize(root);
+  const mm = stated || !answers.unit ? MM_PER_PX : MM_PER_FILE_UNIT[answers.unit];
   const walk = new Walk(root);
-  walk.svg(root, scaling(MM_PER_PX, MM_PER_PX), null, 0);
+  if (!stated && !answers.unit) {
+    walk.remark(
+      root,
+      'the file states no size in mm, cm or in; it is read at 96 units an inch, so check the size shown',
+    );
+  }
+  walk.svg(root, scaling(mm, mm), null, 0);
   const strokes = walk.pen.strokes();
   if (strokes.length === 0) {
     throw new FormatError(
       'There is no line in this file that could be stitched. Turn text and pictures into paths, then save it again.',
     );
   }
-  return { strokes, remarks: walk.remarks };
+  return { strokes, remarks: walk.remarks, unit: { mm, stated }, table: null };
 }
+
+/** Width and height in real units. */
+const statesSize = ({ attributes }: XmlElement): boolean =>
+  [attributes.width, attributes.height].every((size) => /\d\s*(in|mm|cm|q|pt|pc|px)\s*$/i.test(size ?? ''));
 
 interface View {
   readonly width: number;
@@ -89,12 +107,6 @@ class Walk {
     const box = viewBoxOf(a.viewBox);
     const width = svgLength(a.width, outer?.width ?? box?.width ?? 0) ?? outer?.width ?? box?.width;
     const height = svgLength(a.height, outer?.height ?? box?.height ?? 0) ?? outer?.height ?? box?.height;
-    if (!outer && (!/[a-z]/i.test(a.width ?? '') || !/[a-z]/i.test(a.height ?? ''))) {
-      this.remark(
-        element,
-        'the file states no size in mm, cm or in; it is read at 96 units an inch, so check the size shown',
-      );
-    }
     const at = outer
       ? translation(svgLength(a.x, outer.width) ?? 0, svgLength(a.y, outer.height) ?? 0)
       : translation(0, 0);
@@ -116,6 +128,7 @@ class Walk {
     }
     const { name } = element;
     if (NOT_DRAWN.has(name) || isHidden(element)) return;
+    for (const [attribute, sentence] of EFFECTS) if (element.attributes[attribute]) this.remark(element, sentence);
     if (name === 'svg') this.svg(element, matrix, view, depth);
     else if (name === 'use') this.use(element, matrix, view, depth);
     else if (GROUPS.has(name)) this.children(element, compose(this.ownTransform(element), matrix), view, depth);
@@ -238,7 +251,7 @@ class Walk {
   }
 
   /** One remark a kind; the first place is named. */
-  private remark(element: XmlElement, sentence: string): void {
+  remark(element: XmlElement, sentence: string): void {
     if (this.remarked.has(sentence) || this.remarks.length >= 50) return;
     this.remarked.add(sentence);
     this.remarks.push(`Line ${element.line}: ${sentence}.`);

@@ -82,5 +82,31 @@ export function flattenArcInto(out: number[], from: Point, arc: EllipticalArc, t
   out.push(to.x, to.y);
 }
 
+/** The points `centre + u·cos t + v·sin t`: a circle or ellipse, also after any affine map. */
+export interface ConicFrame {
+  readonly centre: Point;
+  readonly u: Point;
+  readonly v: Point;
+}
+
+/** Appends the stretch of a circle or ellipse from angle `from` on by `turn` (radians, either sign), without its first point. */
+export function flattenConicInto(
+  out: number[],
+  conic: ConicFrame,
+  from: number,
+  turn: number,
+  tolerance: number,
+): void {
+  const { centre, u, v } = conic;
+  const radius = Math.sqrt(Math.max(u.x * u.x + u.y * u.y, v.x * v.x + v.y * v.y));
+  const step = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(radius, tolerance)));
+  const steps = stepCount(Math.abs(turn) / step);
+  for (let i = 1; i <= steps; i++) {
+    const cos = Math.cos(from + (turn * i) / steps);
+    const sin = Math.sin(from + (turn * i) / steps);
+    out.push(centre.x + u.x * cos + v.x * sin, centre.y + u.y * cos + v.y * sin);
+  }
+}
+
 /** A curve of a broken file can ask for any number of steps; a hundred thousand draws anything that fits on a quilt. */
 const stepCount = (wanted: number): number => Math.max(1, Math.min(100_000, Math.ceil(wanted) || 1));

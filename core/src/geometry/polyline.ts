@@ -58,6 +58,29 @@ export function cumulativeLength(line: Polyline): Float64Array<ArrayBuffer> {
   return out;
 }
 
+/** The same line from its other end. */
+export function reversed(line: Polyline): Float64Array<ArrayBuffer> {
+  const n = pointCount(line);
+  const out = new Float64Array(line.length);
+  for (let i = 0; i < n; i++) {
+    out[2 * i] = line[2 * (n - 1 - i)]!;
+    out[2 * i + 1] = line[2 * (n - 1 - i) + 1]!;
+  }
+  return out;
+}
+
+/** Lines end to start in one; the first point of each but the first is taken to be the last of the one before. */
+export function concatenate(chain: readonly Polyline[]): Float64Array<ArrayBuffer> {
+  const out = new Float64Array(chain.reduce((n, s) => n + s.length, 0) - 2 * (chain.length - 1));
+  let at = 0;
+  chain.forEach((line, i) => {
+    const part = i === 0 ? line : line.subarray(2);
+    out.set(part, at);
+    at += part.length;
+  });
+  return out;
+}
+
 /** The box round all strokes, or null when there is no point. */
 export function boundsOf(strokes: readonly Polyline[]): Bounds | null {
   let minX = Infinity;

@@ -46,9 +46,15 @@ export function stitchClock(needle: Polyline, profile: MotionProfile): Float64Ar
   return clock;
 }
 
-function turnSpeed(needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number {
-  const turn = turnAt(needle, i);
+const turnSpeed = (needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number =>
+  speedAtCorner(turnAt(needle, i), Math.min(before, after), profile);
+
+/** mm/s at which a corner of this turn (radians) can be taken between two stitches of this length (mm). */
+export function speedAtCorner(turn: number, stitch: number, profile: MotionProfile): number {
   if (turn < 1e-6) return Infinity;
-  const radius = Math.min(before, after) / 2 / Math.tan(Math.min(turn, Math.PI - 1e-6) / 2);
+  const radius = stitch / 2 / Math.tan(Math.min(turn, Math.PI - 1e-6) / 2);
   return Math.max(Math.sqrt(profile.acceleration * radius), profile.cornerSpeed);
 }
+
+/** mm/s at which a bend of this radius (mm) can be taken: v² ≤ a·r. */
+export const speedAtBend = (radius: number, profile: MotionProfile): number => Math.sqrt(profile.acceleration * radius);

@@ -1,0 +1,87 @@
+import type { DesignPoint, Point } from '../geometry/point.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+import { indexSegments } from '../geometry/segment-index.ts';
+import { convexHull } from '../geometry/hull.ts';
+import { DIRECTIONAL } from '../tolerances.ts';
+import { crossings } from './crossings.ts';
+import { type Corner, type Bend, sharpestCorner, tightestBend } from './curvature.ts';
+import { designBounds, type DesignMeasure, measureDesign } from './design.ts';
+import { doubledStretches, type Stretch } from './doubled.ts';
+import { type DesignKind, guessKind } from './kind.ts';
+import { shapeOf } from './likeness.ts';
+import { type RowJoin, rowJoin } from './row-join.ts';
+import { type EmptyCircle, medianSpacing, widestGap } from './spacing.ts';
+import { type Symmetry, symmetryOf } from './symmetry.ts';
+
+/** What is known of a design before it is loaded. Lengths in millimetres, angles in radians. */
+export interface DesignFacts extends DesignMeasure {
+  readonly join: RowJoin;
+  readonly symmetry: Symmetry;
+  /** Upside down matters. */
+  readonly directional: boolean;
+  /** Length that is stitched over an earlier stretch. */
+  readonly doubled: number;
+  readonly crossings: number;
+  /** Turn at the sharpest corner; 0 when there is none. */
+  readonly sharpestTurn: number;
+  /** Null when the line is straight between its corners. */
+  readonly smallestRadius: number | null;
+  readonly spacing: number | null;
+  /** Diameter of the widest circle without a stitch; 0 when the design encloses none. */
+  readonly widestGap: number;
+  readonly kind: DesignKind;
+  readonly shape: readonly number[];
+}
+
+/** The same on the picture. */
+export interface DesignPlaces {
+  readonly doubled: readonly Stretch[];
+  readonly crossings: readonly DesignPoint[];
+  readonly sharpest: Corner | null;
+  readonly tightest: Bend | null;
+  readonly gap: EmptyCircle | null;
+}
+
+export interface DesignAnalysis {
+  readonly facts: DesignFacts;
+  readonly places: DesignPlaces;
+}
+
+/** Everything that can be told from the strokes alone; about n log n. Throws when there is no stroke with a length. */
+export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
+  const index = indexSegments(strokes);
+  const measure = measureDesign(strokes);
+  const places: DesignPlaces = {
+    doubled: doubledStretches(index),
+    crossings: crossings(index),
+    sharpest: sharpestCorner(strokes),
+    tightest: tightestBend(strokes),
+    gap: widestGap(index),
+  };
+  const join = rowJoin(measure);
+  const symmetry = symmetryOf(index);
+  const bounds = designBounds(strokes);
+  const hull: Point[] = convexHull(strokes).map((p) => ({ x: p.x - bounds.minX, y: p.y - bounds.minY }));
+  const inBox = {
+    ...measure,
+    start: { x: measure.start.x - bounds.minX, y: measure.start.y - bounds.minY },
+    end: { x: measure.end.x - bounds.minX, y: measure.end.y - bounds.minY },
+  };
+  return {
+    places,
+    facts: {
+      ...measure,
+      join,
+      symmetry,
+      directional: symmetry.turns % 2 === 1 && symmetry.upsideDown > DIRECTIONAL,
+      doubled: places.doubled.reduce((sum, stretch) => sum + stretch.to - stretch.from, 0),
+      crossings: places.crossings.length,
+      sharpestTurn: places.sharpest?.turn ?? 0,
+      smallestRadius: places.tightest?.radius ?? null,
+      spacing: medianSpacing(index, bounds),
+      widestGap: places.gap?.diameter ?? 0,
+      kind: guessKind(inBox, join, hull),
+      shape: shapeOf(strokes, index, measure),
+    },
+  };
+}

@@ -1,0 +1,75 @@
+import { FormatError } from '../problems.ts';
+import { type DesignKind, isDesignKind } from '../design/kind.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+import { type Drawing, StrokeCollector } from './drawing.ts';
+
+/** Of the open document; docs/gorse-design.schema.json describes it. */
+export const GORSE_DOCUMENT_VERSION = 1;
+
+/** What the open document can say of a design beyond its strokes. */
+export interface DesignLabels {
+  readonly name: string;
+  readonly kind: DesignKind | null;
+  readonly tags: readonly string[];
+}
+
+/** Strokes as flat `[x0, y0, x1, y1, …]`, millimetres, rounded to a ten-thousandth. */
+export function writeGorseDocument(labels: DesignLabels, strokes: readonly Polyline[]): string {
+  return `${JSON.stringify({
+    format: 'gorse-design',
+    version: GORSE_DOCUMENT_VERSION,
+    name: labels.name,
+    ...(labels.kind === null ? {} : { kind: labels.kind }),
+    tags: labels.tags,
+    unit: 'mm',
+    strokes: strokes.map((stroke) => Array.from(stroke, (value) => Math.round(value * 1e4) / 1e4)),
+  })}\n`;
+}
+
+/** Reads the open document. Throws `FormatError` with the path of what is wrong. */
+export function readGorseDocument(text: string): Drawing & { readonly labels: DesignLabels } {
+  const body = parsed(text);
+  if (body.format !== 'gorse-design')
+    throw new FormatError('This JSON file is no Gorse design: "format" must be "gorse-design".');
+  if (typeof body.version !== 'number' || body.version > GORSE_DOCUMENT_VERSION)
+    throw new FormatError(
+      `This design was written by a newer Gorse (version ${String(body.version)}). Bring Gorse up to date to read it.`,
+    );
+  if (body.unit !== 'mm') throw new FormatError('"unit" must be "mm".');
+  if (!Array.isArray(body.strokes)) throw new FormatError('"strokes" must be a list of lists of numbers.');
+  const pen = new StrokeCollector();
+  (body.strokes as unknown[]).forEach((stroke, i) => {
+    if (!Array.isArray(stroke) || stroke.length % 2 !== 0 || !stroke.every((value) => Number.isFinite(value))) {
+      throw new FormatError(`strokes[${i}] must be a list of x and y in turn, all numbers.`);
+    }
+    const values = stroke as number[];
+    if (values.length < 4) return;
+    const out = pen.from({ x: values[0]!, y: values[1]! }, null);
+    for (let k = 2; k < values.length; k++) out.push(values[k]!);
+    pen.finish(null);
+  });
+  const strokes = pen.strokes();
+  if (strokes.length === 0) throw new FormatError('"strokes" has no line of two or more points.');
+  const tags = Array.isArray(body.tags) ? body.tags.filter((tag): tag is string => typeof tag === 'string') : [];
+  return {
+    strokes,
+    remarks: [],
+    unit: { mm: 1, stated: true },
+    table: null,
+    labels: {
+      name: typeof body.name === 'string' ? body.name.slice(0, 120) : '',
+      kind: isDesignKind(body.kind) ? body.kind : null,
+      tags: tags.slice(0, 20).map((tag) => tag.slice(0, 40)),
+    },
+  };
+}
+
+function parsed(text: string): Record<string, unknown> {
+  try {
+    const value: unknown = JSON.parse(text);
+    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;
+  } catch {
+    // Said below.
+  }
+  throw new FormatError('This is no JSON object. Save the design again.');
+}

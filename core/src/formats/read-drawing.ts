@@ -1,0 +1,81 @@
+import { boundsOf } from '../geometry/polyline.ts';
+import { applyToPolyline, translation } from '../geometry/affine.ts';
+import { FormatError } from '../problems.ts';
+import { joinStrokes } from '../route/join-strokes.ts';
+import { JOIN_DISTANCE } from '../tolerances.ts';
+import { readCsv } from './csv-read.ts';
+import type { Drawing, ReadAnswers } from './drawing.ts';
+import { readDxf } from './dxf-read.ts';
+import { readGcode } from './gcode-read.ts';
+import { type DesignLabels, readGorseDocument } from './gorse-document.ts';
+import { readHpgl } from './hpgl-read.ts';
+import { readSvg } from './svg-read.ts';
+
+export interface ReadDesign extends Drawing {
+  readonly labels: DesignLabels | null;
+}
+
+type Reader = (text: string, answers: ReadAnswers) => Drawing & { readonly labels?: DesignLabels };
+
+/** Endings and readers of all that can be read. */
+const READERS: readonly { readonly ending: RegExp; readonly read: Reader }[] = [
+  { ending: /\.svg$/i, read: readSvg },
+  { ending: /\.dxf$/i, read: readDxf },
+  { ending: /\.(gcode|gco|g|nc|ngc|cnc|tap)$/i, read: readGcode },
+  { ending: /\.(hpgl|hpg|plt)$/i, read: readHpgl },
+  { ending: /\.(csv|tsv|txt)$/i, read: readCsv },
+  { ending: /\.json$/i, read: readGorseDocument },
+];
+
+export const READABLE = 'SVG, DXF, G-code, HPGL, CSV and Gorse’s own .gorse.json';
+
+/** Whether a file's name has an ending that is read. */
+export const isReadable = (file: string): boolean => READERS.some(({ ending }) => ending.test(file));
+
+/**
+ * Reads a design file by its ending: strokes joined where they meet, in design space (millimetres, y down, the box's upper left corner at
+ * the origin). Throws `FormatError` with a sentence whatever is wrong with the file.
+ */
+export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadDesign {
+  const reader = READERS.find(({ ending }) => ending.test(file));
+  if (!reader) throw new FormatError(`Gorse reads ${READABLE}. Save the design as one of these and drop that.`);
+  const drawing = read(reader.read, textOf(bytes), answers);
+  const joined = joinStrokes(drawing.strokes, JOIN_DISTANCE);
+  const bounds = boundsOf(joined);
+  if (!bounds) throw new FormatError('There is no line in this file that could be stitched.');
+  const home = translation(-bounds.minX, -bounds.minY);
+  const remarks =
+    joined.length < drawing.strokes.length
+      ? [
+          ...drawing.remarks,
+          `Joined ${drawing.strokes.length} pieces into ${joined.length} where their ends meet within ${JOIN_DISTANCE} mm.`,
+        ]
+      : drawing.remarks;
+  return {
+    ...drawing,
+    strokes: joined.map((stroke) => applyToPolyline(home, stroke)),
+    remarks,
+    labels: drawing.labels ?? null,
+  };
+}
+
+/** A reader's library may trip over a broken file in ways of its own; to the person that is one more file that can't be read. */
+function read(reader: Reader, text: string, answers: ReadAnswers): ReturnType<Reader> {
+  try {
+    return reader(text, answers);
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
+    throw new FormatError('The file is damaged or cut short. Open it in the program that made it and save it again.');
+  }
+}
+
+/** Drawing programs write UTF-8, seldom UTF-16 with its mark. */
+function textOf(source: Uint8Array): string {
+  const encoding =
+    source[0] === 0xff && source[1] === 0xfe
+      ? 'utf-16le'
+      : source[0] === 0xfe && source[1] === 0xff
+        ? 'utf-16be'
+        : 'utf-8';
+  return new TextDecoder(encoding).decode(source);
+}

@@ -1,0 +1,65 @@
+import Flatbush from 'flatbush';
+import { squaredDistanceToSegment, type Polyline } from './polyline.ts';
+
+/** The segments of some strokes in sewing order, found by place. Segments of no length are left out. */
+export interface SegmentIndex {
+  readonly count: number;
+  /** `x0, y0, x1, y1` of each segment, mm. */
+  readonly ends: Float64Array;
+  /** Index of the stroke that each belongs to. */
+  readonly stroke: Int32Array;
+  /** Millimetres of line before each segment, all strokes laid end to end; one more entry holds the whole length. */
+  readonly along: Float64Array;
+  /** Segments whose box meets a box. */
+  within(minX: number, minY: number, maxX: number, maxY: number): number[];
+  /** Distance from a point to the nearest segment; O(log n). */
+  distance(x: number, y: number): number;
+}
+
+/** Throws when there is no segment with a length. */
+export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
+  const most = strokes.reduce((n, stroke) => n + Math.max(0, stroke.length / 2 - 1), 0);
+  const ends = new Float64Array(4 * most);
+  const owner = new Int32Array(most);
+  const along = new Float64Array(most + 1);
+  let count = 0;
+  strokes.forEach((line, stroke) => {
+    for (let i = 2; i < line.length; i += 2) {
+      const [x0, y0, x1, y1] = [line[i - 2]!, line[i - 1]!, line[i]!, line[i + 1]!];
+      const length = Math.sqrt((x1 - x0) ** 2 + (y1 - y0) ** 2);
+      if (length === 0) continue;
+      ends.set([x0, y0, x1, y1], 4 * count);
+      owner[count] = stroke;
+      along[count + 1] = along[count]! + length;
+      count++;
+    }
+  });
+  if (count === 0) throw new RangeError('there is no line to index');
+  const boxes = new Flatbush(count);
+  for (let i = 0; i < count; i++) {
+    const [x0, y0, x1, y1] = [ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!];
+    boxes.add(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
+  }
+  boxes.finish();
+  const squared = (i: number, x: number, y: number): number =>
+    squaredDistanceToSegment(
+      x,
+      y,
+      { x: ends[4 * i]!, y: ends[4 * i + 1]! },
+      { x: ends[4 * i + 2]!, y: ends[4 * i + 3]! },
+    );
+  const nearest = (x: number, y: number, among: readonly number[]): number =>
+    among.reduce((least, i) => Math.min(least, squared(i, x, y)), Infinity);
+  return {
+    count,
+    ends: ends.subarray(0, 4 * count),
+    stroke: owner.subarray(0, count),
+    along: along.subarray(0, count + 1),
+    within: (minX, minY, maxX, maxY) => boxes.search(minX, minY, maxX, maxY),
+    distance(x, y) {
+      // Boxes near the point first, then whatever could still be nearer than the best of them.
+      const first = Math.sqrt(nearest(x, y, boxes.neighbors(x, y, 4)));
+      return Math.sqrt(nearest(x, y, boxes.search(x - first, y - first, x + first, y + first)));
+    },
+  };
+}
