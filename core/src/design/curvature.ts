@@ -1,5 +1,5 @@
 import type { DesignPoint } from '../geometry/point.ts';
-import { type Polyline, pointCount, turnAt } from '../geometry/polyline.ts';
+import { cumulativeLength, type Polyline, pointCount, turnAt } from '../geometry/polyline.ts';
 import { CORNER_TURN } from '../tolerances.ts';
 
 export interface Corner {
@@ -13,8 +13,8 @@ export interface Bend {
   readonly radius: number;
 }
 
-/** Points this far before and after (mm) tell a bend: short enough for a tight curl, long enough for rounded coordinates. */
-const REACH = 0.5;
+/** Points this far along the line before and after (mm) tell a bend: short enough for a curl, long enough for rounded coordinates. */
+const REACH = 1;
 
 /** The sharpest corner, or null when the line has none. */
 export function sharpestCorner(strokes: readonly Polyline[]): Corner | null {
@@ -30,21 +30,22 @@ export function sharpestCorner(strokes: readonly Polyline[]): Corner | null {
   return sharpest;
 }
 
-/** The tightest bend between corners: the circle through a point and its neighbours at least `REACH` away. Null for straight lines. */
+/** The tightest bend between corners: the circle through a point and the points about `REACH` before and after it. Null for straight lines. */
 export function tightestBend(strokes: readonly Polyline[]): Bend | null {
   let tightest: Bend | null = null;
   for (const line of strokes) {
     const n = pointCount(line);
+    const along = cumulativeLength(line);
     let before = 0;
     for (let i = 1; i < n - 1; i++) {
       if (turnAt(line, i) >= CORNER_TURN) {
         before = i;
         continue;
       }
-      while (before + 1 < i && apart(line, before + 1, i) >= REACH) before++;
+      while (before + 1 < i && along[i]! - along[before + 1]! >= REACH) before++;
       let after = i + 1;
       let smooth = before < i;
-      while (after < n - 1 && apart(line, i, after) < REACH && smooth) {
+      while (after < n - 1 && along[after]! - along[i]! < REACH && smooth) {
         smooth = turnAt(line, after) < CORNER_TURN;
         after++;
       }

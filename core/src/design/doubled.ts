@@ -10,6 +10,9 @@ export interface Stretch {
 /** Lines within about 3° run alongside each other. */
 const ALONGSIDE = 0.05;
 
+/** A line that runs on the same way must have gone at least this far (mm) before it can lie on itself; one that comes back may turn on the spot. */
+const LEAST_ROUND = 2;
+
 /**
  * Stretches that are stitched over an earlier part of the same design, merged and in sewing order: exact, by projecting each segment on the
  * earlier ones that run alongside it within `DOUBLED_DISTANCE`.
@@ -28,12 +31,19 @@ export function doubledStretches(index: SegmentIndex): Stretch[] {
     const length = along[i + 1]! - along[i]!;
     for (const j of near) {
       if (j >= i) continue;
+      const runsOn = index.stroke[i] === index.stroke[j] && along[i]! - along[j + 1]! < LEAST_ROUND;
+      if (runsOn && isSameWay(ends, i, j)) continue;
       const overlap = overlapWith(ends, i, j, length, along[j + 1]! - along[j]!);
       if (overlap) found.push({ from: along[i]! + overlap[0] * length, to: along[i]! + overlap[1] * length });
     }
   }
   return merged(found).filter((stretch) => stretch.to - stretch.from >= SHORTEST_DOUBLED);
 }
+
+const isSameWay = (e: Float64Array, i: number, j: number): boolean =>
+  (e[4 * i + 2]! - e[4 * i]!) * (e[4 * j + 2]! - e[4 * j]!) +
+    (e[4 * i + 3]! - e[4 * i + 1]!) * (e[4 * j + 3]! - e[4 * j + 1]!) >
+  0;
 
 /** The part of segment `i` (as parameters 0…1) that lies square beside segment `j`, near it and alongside it. */
 function overlapWith(ends: Float64Array, i: number, j: number, a: number, b: number): readonly [number, number] | null {

@@ -101,7 +101,9 @@ function mean(line: Polyline, sigma: number): Float64Array<ArrayBuffer> {
     return line[2 * i + axis]!;
   };
   const out = new Float64Array(line.length);
-  for (let i = 0; i < n; i++) {
+  out.set([line[0]!, line[1]!]);
+  out.set([line.at(-2)!, line.at(-1)!], 2 * (n - 1));
+  for (let i = 1; i < n - 1; i++) {
     for (const axis of [0, 1]) {
       let sum = weights[0]! * coordinate(i, axis);
       let weight = weights[0]!;

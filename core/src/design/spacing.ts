@@ -1,5 +1,5 @@
 import Delaunator from 'delaunator';
-import type { DesignPoint, Point } from '../geometry/point.ts';
+import { type DesignPoint, distance, type Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { DOUBLED_DISTANCE } from '../tolerances.ts';
@@ -86,10 +86,17 @@ export function widestGap(index: SegmentIndex): EmptyCircle | null {
     }
   }
   circles.sort((a, b) => b.diameter - a.diameter);
-  return circles
-    .slice(0, CANDIDATES)
-    .map((circle) => settled(index, hull, circle))
-    .reduce<EmptyCircle | null>((best, one) => (one.diameter > (best?.diameter ?? 0) ? one : best), null);
+  let best: EmptyCircle | null = null;
+  const tried: EmptyCircle[] = [];
+  for (const circle of circles) {
+    // Samples leave a circle at least as wide as the line itself does.
+    if (tried.length >= CANDIDATES || circle.diameter <= (best?.diameter ?? 0)) break;
+    if (tried.some((one) => distance(one.centre, circle.centre) < circle.diameter / 50)) continue;
+    tried.push(circle);
+    const exact = settled(index, hull, circle);
+    if (exact.diameter > (best?.diameter ?? 0)) best = exact;
+  }
+  return best;
 }
 
 /** Walks a circle's centre to where it is farthest from every stitch, in ever smaller steps. */

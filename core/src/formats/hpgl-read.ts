@@ -17,14 +17,19 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
   RO: 'a turned page is read unturned; turn the design after reading',
 };
 
+/** A label runs to its end mark and may hold anything; commands for the plotter itself begin with an escape. */
+const END_MARK = String.fromCharCode(3);
+const ESCAPE = String.fromCharCode(27);
+const LABEL = new RegExp(`LB[^${END_MARK}]*${END_MARK}?`, 'g');
+const DEVICE = new RegExp(`${ESCAPE}\\.[A-Z@()][^:;A-Za-z]*:?`, 'g');
+
 /**
  * Reads HPGL pen movements: IN PU PD PA PR AA AR CI SP, with SC scaling (by the points of IP where given). 40 units a millimetre; y is
  * turned down. Throws `FormatError`.
  */
 export function readHpgl(text: string): Drawing {
   const reader = new HpglReader();
-  // A label runs to its end mark and may hold anything.
-  const plain = text.replace(/LB[^\x03]*\x03?/g, 'LB;').replace(/\x1b\.[A-Z@()][^:;A-Za-z]*:?/g, '');
+  const plain = text.replace(LABEL, 'LB;').replace(DEVICE, '');
   for (const [, name, values] of plain.matchAll(/([A-Za-z]{2})([^A-Za-z;]*);?/g)) {
     const numbers = (values!.match(/[+-]?(?:\d+\.?\d*|\.\d+)/g) ?? []).map(Number);
     reader.command(name!.toUpperCase(), numbers);

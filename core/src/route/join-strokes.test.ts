@@ -38,7 +38,7 @@ describe('joining strokes', () => {
 });
 
 /** By counting: colour the parts, then the odd nodes of each. */
-function fewest(edges: readonly (readonly [number, number] | number[])[]): number {
+function fewest(edges: readonly (readonly number[])[]): number {
   const part = Array.from({ length: 16 }, (_, i) => i);
   for (let round = 0; round < 16; round++) {
     for (const [a, b] of edges) part[a!] = part[b!] = Math.min(part[a!]!, part[b!]!);
