@@ -2,11 +2,12 @@ import { build } from 'esbuild';
 import { join } from 'node:path';
 import { ROOT } from './lib.mjs';
 
-/** The server as one file; packages stay outside, the workspace's own are bundled in. */
+/** The server and its reading thread, a file each; packages stay outside, the workspace's own are bundled in. */
 await build({
   absWorkingDir: ROOT,
-  entryPoints: ['server/src/main.ts'],
-  outfile: 'server/dist/main.js',
+  entryPoints: ['server/src/main.ts', 'server/src/reading/read-worker.ts'],
+  outdir: 'server/dist',
+  entryNames: '[name]',
   bundle: true,
   platform: 'node',
   format: 'esm',

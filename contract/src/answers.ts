@@ -1,17 +1,29 @@
 import type {
   BlockGrid,
-  DesignMeasure,
+  DesignEdit,
+  DesignFacts,
+  DesignKind,
   FrameReply,
   FrameState,
   PlanDiff,
   PlanRecords,
   RunEvent,
   RunState,
+  UnnamedTable,
 } from '@gorse/core';
 import type { Detail } from './check.ts';
 
 export type ErrorCode =
-  'badInput' | 'notFound' | 'stale' | 'tooLarge' | 'cannotRead' | 'refused' | 'forbidden' | 'unavailable' | 'failed';
+  | 'badInput'
+  | 'notFound'
+  | 'stale'
+  | 'tooLarge'
+  | 'cannotRead'
+  | 'needsUnits'
+  | 'refused'
+  | 'forbidden'
+  | 'unavailable'
+  | 'failed';
 
 /** Every answer that isn't 2xx. */
 export interface ErrorAnswer {
@@ -61,9 +73,29 @@ export interface DesignAnswer {
   readonly id: string;
   readonly name: string;
   readonly file: string;
-  readonly measure: DesignMeasure;
+  readonly facts: DesignFacts;
+  /** Guessed, or as the person said. */
+  readonly kind: DesignKind;
+  readonly tags: readonly string[];
   readonly remarks: readonly string[];
   readonly addedAt: number;
+  /** Null for an original; else the design that this is a revision of. */
+  readonly originalId: string | null;
+  readonly revision: number;
+  /** What made it of the revision before. */
+  readonly edits: readonly DesignEdit[];
+}
+
+/** 422 "needsUnits": what a file doesn't say of itself. */
+export interface UnitsQuestion {
+  /** Its size in its own units; null when the unit is known. */
+  readonly unit: { readonly width: number; readonly height: number } | null;
+  /** The first rows of a table whose columns aren't named. */
+  readonly table: UnnamedTable | null;
+}
+export interface UnitsAnswer extends ErrorAnswer {
+  readonly code: 'needsUnits';
+  readonly question: UnitsQuestion;
 }
 
 export interface RunAnswer {

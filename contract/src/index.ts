@@ -1,10 +1,15 @@
 /** What server and screens agree on: requests (checked by class-validator), answers, and the Frame screen's messages. */
 export * from './answers.ts';
 export { checked, ContractError, type Detail } from './check.ts';
+export { checkedRevision, type RevisionRequest } from './design-edits.ts';
 export { checkedEdit, type EditRequest } from './edits.ts';
 export { checkedScreenCommand, type ScreenCommand } from './frame-commands.ts';
 export { BlockGridBody } from './records.ts';
 export {
+  DESIGN_FORMATS,
+  DesignExportQuery,
+  type DesignFormat,
+  DesignLabelsRequest,
   EXPORT_FORMATS,
   type ExportFormat,
   ExportQuery,

@@ -1,4 +1,6 @@
-import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
+import { DESIGN_KINDS, type DesignKind, FILE_UNITS, type FileUnit, type Paper, PAPERS } from '@gorse/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
 import { BlockGridBody } from './records.ts';
 
@@ -16,9 +18,43 @@ export class ResumeRequest {
   @IsFiniteNumber(0, 2000) back!: number;
 }
 
+/** An index in an address, which arrives as text. */
+const IsIndex = (): PropertyDecorator => (target, property) => {
+  IsOptional()(target, property);
+  Type(() => Number)(target, property);
+  IsInt()(target, property);
+  Min(0)(target, property);
+  Max(999)(target, property);
+};
+
 export class NewDesignQuery {
   /** The file's name, ending included. */
   @IsString() @Length(1, 200, { message: 'file must have 1 to 200 characters' }) file!: string;
+  /** For a file that doesn't say its unit. */
+  @IsOptional() @IsIn(FILE_UNITS, { message: `unit must be one of ${FILE_UNITS.join(', ')}` }) unit?: FileUnit;
+  /** Columns of a table, 0-based. */
+  @IsIndex() x?: number;
+  @IsIndex() y?: number;
+}
+
+export class DesignLabelsRequest {
+  @IsOptional() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
+  @IsOptional() @IsIn(DESIGN_KINDS, { message: `kind must be one of ${DESIGN_KINDS.join(', ')}` }) kind?: DesignKind;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @Length(1, 40, { each: true, message: 'each tag must have 1 to 40 characters' })
+  tags?: string[];
+}
+
+export const DESIGN_FORMATS = ['svg', 'dxf', 'gcode', 'hpgl', 'csv', 'json', 'pdf'] as const;
+export type DesignFormat = (typeof DESIGN_FORMATS)[number];
+
+export class DesignExportQuery {
+  @IsIn(DESIGN_FORMATS, { message: `format must be one of ${DESIGN_FORMATS.join(', ')}` }) format!: DesignFormat;
+  /** For PDF: one large page, or tiles of a paper. */
+  @IsOptional() @IsIn(PAPERS, { message: `paper must be one of ${PAPERS.join(', ')}` }) paper?: Paper;
 }
 
 export const EXPORT_FORMATS = ['svg', 'dxf', 'gcode'] as const;

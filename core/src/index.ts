@@ -3,7 +3,7 @@ export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block
 export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
 export { checkPlacement } from './checks/check-placement.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
-export { type Design, type DesignMeasure, measureDesign } from './design/design.ts';
+export { type Design, type DesignMeasure, measureDesign, normalisedStrokes } from './design/design.ts';
 export {
   applyEdit,
   applyEdits,
@@ -36,6 +36,15 @@ export { designSheet, type ExportPlacement, type ExportSheet } from './formats/e
 export { writeGcode } from './formats/gcode-write.ts';
 export { type DesignLabels, writeGorseDocument } from './formats/gorse-document.ts';
 export { writeHpgl } from './formats/hpgl-write.ts';
+export {
+  layOnPaper,
+  type Paper,
+  PAPER_MARGIN,
+  PAPER_OVERLAP,
+  type PaperLayout,
+  PAPERS,
+  type PaperTile,
+} from './formats/paper.ts';
 export { isReadable, READABLE, readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';

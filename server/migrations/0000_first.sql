@@ -2,12 +2,17 @@ CREATE TABLE "designs" (
 	"id" text PRIMARY KEY NOT NULL,
 	"name" text NOT NULL,
 	"file" text NOT NULL,
-	"source" "bytea" NOT NULL,
+	"source" "bytea",
 	"strokes" "bytea" NOT NULL,
-	"measure" jsonb NOT NULL,
+	"facts" jsonb NOT NULL,
+	"kind" text NOT NULL,
+	"tags" jsonb NOT NULL,
 	"remarks" jsonb NOT NULL,
 	"added_at" bigint NOT NULL,
-	"removed_at" bigint
+	"removed_at" bigint,
+	"original_id" text,
+	"revision" integer NOT NULL,
+	"edits" jsonb NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "edits" (
@@ -63,5 +68,6 @@ ALTER TABLE "edits" ADD CONSTRAINT "edits_quilt_id_quilts_id_fk" FOREIGN KEY ("q
 ALTER TABLE "plan_records" ADD CONSTRAINT "plan_records_quilt_id_quilts_id_fk" FOREIGN KEY ("quilt_id") REFERENCES "public"."quilts"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "run_events" ADD CONSTRAINT "run_events_run_id_runs_id_fk" FOREIGN KEY ("run_id") REFERENCES "public"."runs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "runs" ADD CONSTRAINT "runs_quilt_id_quilts_id_fk" FOREIGN KEY ("quilt_id") REFERENCES "public"."quilts"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "designs_of_original" ON "designs" USING btree ("original_id");--> statement-breakpoint
 CREATE UNIQUE INDEX "edits_once" ON "edits" USING btree ("quilt_id","edit_id");--> statement-breakpoint
 CREATE INDEX "runs_of_quilt" ON "runs" USING btree ("quilt_id");

@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type Router } from 'express';
 import helmet from 'helmet';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -14,6 +14,7 @@ import { StandIn } from './frame/stand-in.ts';
 import { onError, sendRefusal } from './http/errors.ts';
 import { foreignRequest, isLocalProgram } from './http/guard.ts';
 import { apiRoutes } from './http/routes.ts';
+import { ReadingDesk } from './reading/reading-desk.ts';
 import { serveScreen } from './http/screen-socket.ts';
 import type { Database } from './store/database.ts';
 
@@ -77,12 +78,14 @@ export async function serve(
     log,
   );
 
+  const reading = new ReadingDesk();
   server.removeAllListeners('request');
-  server.on('request', makeExpress(database, desk, config, version, log));
+  server.on('request', makeExpress(apiRoutes(database, desk, reading, version), config, log));
   return {
     port,
     async close() {
       desk.close();
+      reading.close();
       standIn?.close();
       for (const client of [...links.clients, ...screens.clients]) client.terminate();
       server.closeAllConnections();
@@ -92,7 +95,7 @@ export async function serve(
   };
 }
 
-function makeExpress(database: Database, desk: FrameDesk, config: Config, version: string, log: Logger): Express {
+function makeExpress(api: Router, config: Config, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -123,7 +126,7 @@ function makeExpress(database: Database, desk: FrameDesk, config: Config, versio
     }),
   );
   app.use(compression());
-  app.use('/api', apiRoutes(database, desk, version));
+  app.use('/api', api);
   const { webFolder } = config;
   if (webFolder !== null) {
     app.use(

@@ -1,3 +1,4 @@
+import { applyToPolyline, translation } from '../geometry/affine.ts';
 import type { DesignPoint } from '../geometry/point.ts';
 import { type Bounds, type Polyline, boundsOf, lengthOf, pointOf } from '../geometry/polyline.ts';
 
@@ -38,4 +39,10 @@ export function designBounds(strokes: readonly Polyline[]): Bounds {
   const bounds = boundsOf(strokes);
   if (!bounds) throw new RangeError('a design has at least one stroke');
   return bounds;
+}
+
+/** The same strokes with the upper left corner of their box at the origin: where design space begins. */
+export function normalisedStrokes(strokes: readonly Polyline[]): Float64Array<ArrayBuffer>[] {
+  const { minX, minY } = designBounds(strokes);
+  return strokes.map((stroke) => applyToPolyline(translation(-minX, -minY), stroke));
 }

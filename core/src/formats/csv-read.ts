@@ -35,7 +35,15 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
     strokes,
     remarks: [],
     unit: { mm, stated: columns.unit !== null },
-    table: chosen ? null : { rows: rows.slice(first, first + SHOWN_ROWS).map((row) => row.slice(0, SHOWN_COLUMNS)) },
+    table: chosen
+      ? null
+      : {
+          rows: rows
+            .slice(first)
+            .filter((row) => row.some((cell) => cell !== ''))
+            .slice(0, SHOWN_ROWS)
+            .map((row) => row.slice(0, SHOWN_COLUMNS)),
+        },
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
-import { applyToPolyline, translation } from '../geometry/affine.ts';
-import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import { designBounds, normalisedStrokes } from '../design/design.ts';
+import type { Polyline } from '../geometry/polyline.ts';
 
 /** What the writers take: everything in cloth millimetres, y down, inside the sheet 0…width × 0…height. */
 export interface ExportSheet {
@@ -28,14 +28,13 @@ export const coordinate = (value: number): string => {
 
 /** A sheet that just holds a design, for writing it by itself: no stitches, only its lines. */
 export function designSheet(name: string, strokes: readonly Polyline[]): ExportSheet {
-  const bounds = boundsOf(strokes) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
-  const home = translation(-bounds.minX, -bounds.minY);
-  const lines = strokes.map((stroke) => applyToPolyline(home, stroke));
+  const lines = normalisedStrokes(strokes);
+  const { maxX, maxY } = designBounds(lines);
   return {
     title: name,
     // A straight line has no width, but a sheet must.
-    width: Math.max(1, bounds.maxX - bounds.minX),
-    height: Math.max(1, bounds.maxY - bounds.minY),
+    width: Math.max(1, maxX),
+    height: Math.max(1, maxY),
     patches: [],
     placements: [{ name, strokes: lines, needlePoints: lines }],
   };

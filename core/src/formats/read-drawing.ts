@@ -1,5 +1,5 @@
-import { boundsOf } from '../geometry/polyline.ts';
-import { applyToPolyline, translation } from '../geometry/affine.ts';
+import { normalisedStrokes } from '../design/design.ts';
+import { lengthOf } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
 import { joinStrokes } from '../route/join-strokes.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
@@ -41,9 +41,8 @@ export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswer
   if (!reader) throw new FormatError(`Gorse reads ${READABLE}. Save the design as one of these and drop that.`);
   const drawing = read(reader.read, textOf(bytes), answers);
   const joined = joinStrokes(drawing.strokes, JOIN_DISTANCE);
-  const bounds = boundsOf(joined);
-  if (!bounds) throw new FormatError('There is no line in this file that could be stitched.');
-  const home = translation(-bounds.minX, -bounds.minY);
+  if (joined.every((stroke) => lengthOf(stroke) === 0))
+    throw new FormatError('There is no line in this file that could be stitched.');
   const remarks =
     joined.length < drawing.strokes.length
       ? [
@@ -53,7 +52,7 @@ export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswer
       : drawing.remarks;
   return {
     ...drawing,
-    strokes: joined.map((stroke) => applyToPolyline(home, stroke)),
+    strokes: normalisedStrokes(joined),
     remarks,
     labels: drawing.labels ?? null,
   };

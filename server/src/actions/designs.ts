@@ -1,69 +1,148 @@
-import type { DesignAnswer } from '@gorse/contract';
-import { decodeStrokes, type Design, encodeStrokes, FormatError, measureDesign, readSvg } from '@gorse/core';
+import type { DesignAnswer, DesignLabelsRequest, NewDesignQuery, UnitsQuestion } from '@gorse/contract';
+import { decodeStrokes, type Design, type DesignEdit, encodeStrokes, type ReadAnswers } from '@gorse/core';
 import { nanoid } from 'nanoid';
+import { ReadRefused, type ReadingDesk } from '../reading/reading-desk.ts';
+import type { ReadResult, ReadTask } from '../reading/read-task.ts';
 import type { Database } from '../store/database.ts';
-import { findDesign, findDesignBytes, insertDesign, setDesignRemoved } from '../store/design-store.ts';
+import {
+  findDesign,
+  findDesignBytes,
+  insertDesign,
+  insertRevision,
+  setDesignLabels,
+  setDesignRemoved,
+} from '../store/design-store.ts';
 import { found, notFound, Refusal } from './refusal.ts';
 
 /** Largest file that is read. */
 export const LARGEST_FILE = 20 * 1024 * 1024;
 
-/** Reads a drawing's bytes, keeps them as they are, and adds the design to the library. */
-export async function addDesign(database: Database, file: string, source: Uint8Array): Promise<DesignAnswer> {
-  if (!/\.svg$/i.test(file)) {
-    throw new Refusal(
-      'cannotRead',
-      `${file} isn't an SVG file. Save the design as plain SVG in the drawing program and drop that.`,
-      [{ path: 'file', message: 'Only SVG can be read.' }],
-    );
-  }
-  const drawing = readDrawing(file, source);
+/**
+ * Reads a drawing's bytes, keeps them as they are, and adds the design to the library. Refuses a file that doesn't say its unit, or which of
+ * its columns are meant, with what must be known; asked again with the answer, it is read.
+ */
+export async function addDesign(
+  database: Database,
+  reading: ReadingDesk,
+  { file, unit, x, y }: NewDesignQuery,
+  source: Uint8Array,
+): Promise<DesignAnswer> {
+  const answers: ReadAnswers = {
+    ...(unit === undefined ? {} : { unit }),
+    ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
+  };
+  const read = await lines(reading, { kind: 'read', file, source, answers }, file);
+  const asks = (!read.unit.stated && unit === undefined) || read.table !== null;
+  if (asks) throw unitsUnknown(file, read);
+  const said = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
   const design = {
     id: nanoid(12),
-    name: file.replace(/\.[^.]*$/, '').slice(0, 120) || 'Design',
+    name: read.labels?.name || nameOf(file),
     file,
-    measure: measureDesign(drawing.strokes),
-    remarks: drawing.remarks,
+    facts: read.facts,
+    kind: read.labels?.kind ?? read.facts.kind,
+    tags: read.labels?.tags ?? [],
+    remarks: [...said, ...read.remarks],
     addedAt: Date.now(),
+    originalId: null,
+    revision: 1,
+    edits: [],
   };
-  await database.commit((tables) =>
-    insertDesign(tables, { ...design, source, strokes: encodeStrokes(drawing.strokes) }),
-  );
+  await database.commit((tables) => insertDesign(tables, { ...design, source, strokes: encodeStrokes(read.strokes) }));
   return design;
 }
 
-function readDrawing(file: string, source: Uint8Array): ReturnType<typeof readSvg> {
-  try {
-    return readSvg(textOf(source));
-  } catch (error) {
-    if (!(error instanceof FormatError)) throw error;
-    const path = error.line === null ? 'file' : `line ${error.line}`;
-    throw new Refusal('cannotRead', `${file}: ${error.message}`, [{ path, message: error.message }]);
-  }
+const UNIT_WORDS = { in: 'inches', mm: 'millimetres', cm: 'centimetres', px: 'pixels of 1/96 in' } as const;
+
+const nameOf = (file: string): string => file.replace(/(\.gorse)?\.[^.]*$/, '').slice(0, 120) || 'Design';
+
+function unitsUnknown(file: string, { facts, unit, table }: ReadResult): Refusal {
+  const question: UnitsQuestion = {
+    unit: unit.stated ? null : { width: facts.width / unit.mm, height: facts.height / unit.mm },
+    table,
+  };
+  return new Refusal(
+    'needsUnits',
+    table === null
+      ? `${file} doesn't say in which unit it is drawn. Choose the size that is right.`
+      : `${file} doesn't say which columns are x and y. Choose them.`,
+    [],
+    { question },
+  );
 }
 
-/** Drawing programs write UTF-8, seldom UTF-16 with its mark. */
-function textOf(source: Uint8Array): string {
-  const encoding =
-    source[0] === 0xff && source[1] === 0xfe
-      ? 'utf-16le'
-      : source[0] === 0xfe && source[1] === 0xff
-        ? 'utf-16be'
-        : 'utf-8';
-  return new TextDecoder(encoding).decode(source);
+/** A new revision of a design by edits of its line; the one it is made from stays as it is. */
+export async function reviseDesign(
+  database: Database,
+  reading: ReadingDesk,
+  id: string,
+  edits: readonly DesignEdit[],
+  name: string | undefined,
+): Promise<DesignAnswer> {
+  const parent = found(await findDesign(database.read, id), 'design');
+  const others = new Map<string, readonly Float64Array[]>();
+  for (const edit of edits) {
+    if (edit.kind === 'join') others.set(edit.designId, await strokesOf(database, edit.designId));
+  }
+  const task: ReadTask = { kind: 'edit', strokes: await strokesOf(database, id), edits, others };
+  const read = await lines(reading, task, null);
+  return database.commit((tables) =>
+    insertRevision(tables, {
+      id: nanoid(12),
+      name: name ?? parent.name,
+      file: parent.file,
+      facts: read.facts,
+      kind: parent.kind === parent.facts.kind ? read.facts.kind : parent.kind,
+      tags: parent.tags,
+      remarks: parent.remarks,
+      addedAt: Date.now(),
+      originalId: parent.originalId ?? parent.id,
+      edits,
+      source: null,
+      strokes: encodeStrokes(read.strokes),
+    }),
+  );
+}
+
+async function lines(reading: ReadingDesk, task: ReadTask, file: string | null): Promise<ReadResult> {
+  try {
+    return await reading.run(task);
+  } catch (error) {
+    if (!(error instanceof ReadRefused)) throw error;
+    const { message, line } = error.fault;
+    const path = line === null ? (file === null ? 'edits' : 'file') : `line ${line}`;
+    throw new Refusal('cannotRead', file === null ? message : `${file}: ${message}`, [{ path, message }]);
+  }
 }
 
 /** A design with its strokes, for computing. */
 export async function loadDesign(database: Database, id: string): Promise<Design> {
   const { name } = found(await findDesign(database.read, id), 'design');
-  return { id, name, strokes: decodeStrokes(await designBytes(database, id, 'strokes')) };
+  return { id, name, strokes: await strokesOf(database, id) };
 }
 
-export const designBytes = async (database: Database, id: string, part: 'source' | 'strokes'): Promise<Uint8Array> =>
-  found(await findDesignBytes(database.read, id, part), 'design');
+const strokesOf = async (database: Database, id: string): Promise<Float64Array[]> =>
+  decodeStrokes(await designStrokes(database, id));
 
-/** Takes a design out of the library, or puts it back. Plans that use it keep it. */
+export const designStrokes = async (database: Database, id: string): Promise<Uint8Array> =>
+  found(await findDesignBytes(database.read, id, 'strokes'), 'design');
+
+/** The file as it came: a revision's is its original's. */
+export async function designSource(database: Database, id: string): Promise<{ file: string; bytes: Uint8Array }> {
+  const { originalId, file } = found(await findDesign(database.read, id), 'design');
+  return { file, bytes: found(await findDesignBytes(database.read, originalId ?? id, 'source'), 'design') };
+}
+
+export async function labelDesign(database: Database, id: string, labels: DesignLabelsRequest): Promise<DesignAnswer> {
+  await database.commit((tables) => setDesignLabels(tables, id, labels));
+  return found(await findDesign(database.read, id), 'design');
+}
+
+/** Takes a design with all its revisions out of the library, or puts it back. Plans that use it keep it. */
 export async function setDesignInLibrary(database: Database, id: string, inLibrary: boolean): Promise<void> {
-  const done = await database.commit((tables) => setDesignRemoved(tables, id, inLibrary ? null : Date.now()));
+  const { originalId } = found(await findDesign(database.read, id), 'design');
+  const done = await database.commit((tables) =>
+    setDesignRemoved(tables, originalId ?? id, inLibrary ? null : Date.now()),
+  );
   if (!done) throw notFound('design');
 }

@@ -19,8 +19,11 @@ import { findPlan } from '../store/quilt-store.ts';
 export interface ExportFile {
   readonly name: string;
   readonly type: string;
-  readonly text: string;
+  readonly body: string | Buffer;
 }
+
+/** A file name that every system takes. */
+export const safeName = (name: string): string => name.replace(/[^\w .()-]/g, '_');
 
 const KINDS: Readonly<Record<ExportFormat, { readonly ending: string; readonly type: string }>> = {
   svg: { ending: 'svg', type: 'image/svg+xml' },
@@ -70,11 +73,11 @@ export async function exportQuilt(
   };
   const recipe = records.recipes[chosen[0]!.recipeId]!;
   const feed = stitchLength(recipe.stitch.stitchesPerInch) * GENERIC_MOTION.stitchesPerMinute;
-  const text = format === 'svg' ? writeSvg(sheet) : format === 'dxf' ? writeDxf(sheet) : writeGcode(sheet, feed);
+  const body = format === 'svg' ? writeSvg(sheet) : format === 'dxf' ? writeDxf(sheet) : writeGcode(sheet, feed);
   const one = placementId === undefined ? '' : ` ${records.regions[chosen[0]!.regionId]!.name}`;
   return {
-    name: `${quilt.name}${one}.${KINDS[format].ending}`.replace(/[^\w .()-]/g, '_'),
+    name: safeName(`${quilt.name}${one}.${KINDS[format].ending}`),
     type: KINDS[format].type,
-    text,
+    body,
   };
 }

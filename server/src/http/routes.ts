@@ -1,6 +1,9 @@
 import {
   checked,
   checkedEdit,
+  checkedRevision,
+  DesignExportQuery,
+  DesignLabelsRequest,
   ExportQuery,
   type HealthAnswer,
   NewDesignQuery,
@@ -9,19 +12,29 @@ import {
   ResumeRequest,
 } from '@gorse/contract';
 import express, { Router } from 'express';
-import { addDesign, designBytes, LARGEST_FILE, setDesignInLibrary } from '../actions/designs.ts';
+import {
+  addDesign,
+  designSource,
+  designStrokes,
+  labelDesign,
+  LARGEST_FILE,
+  reviseDesign,
+  setDesignInLibrary,
+} from '../actions/designs.ts';
 import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { found, Refusal } from '../actions/refusal.ts';
+import { exportDesign } from '../export/export-design.ts';
 import { exportQuilt } from '../export/export-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
-import { findDesign, listDesigns } from '../store/design-store.ts';
+import type { ReadingDesk } from '../reading/reading-desk.ts';
+import { listDesigns } from '../store/design-store.ts';
 import { findRunPoints, listRuns } from '../store/run-store.ts';
 
 const BINARY = 'application/octet-stream';
 
 /** The API. Each route checks its input by the contract, calls one action and sends what it gives. */
-export function apiRoutes(database: Database, desk: FrameDesk, version: string): Router {
+export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingDesk, version: string): Router {
   const api = Router();
   const json = express.json({ limit: LARGEST_FILE, strict: true });
 
@@ -55,29 +68,38 @@ export function apiRoutes(database: Database, desk: FrameDesk, version: string):
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, placement } = checked(ExportQuery, { ...request.query });
     const file = await exportQuilt(database, request.params.id, format, placement);
-    response.attachment(file.name).type(file.type).send(file.text);
+    response.attachment(file.name).type(file.type).send(file.body);
   });
 
   api.get('/designs', async (_request, response) => void response.json(await listDesigns(database.read)));
   api.post('/designs', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
-    const { file } = checked(NewDesignQuery, { ...request.query });
+    const query = checked(NewDesignQuery, { ...request.query });
     const source = request.body as unknown;
     if (!(source instanceof Uint8Array) || source.length === 0)
-      throw new Refusal('cannotRead', `${file} is empty. Save the drawing again and drop that file.`);
-    response.status(201).json(await addDesign(database, file, source));
+      throw new Refusal('cannotRead', `${query.file} is empty. Save the drawing again and drop that file.`);
+    response.status(201).json(await addDesign(database, reading, query, source));
   });
   api.get('/designs/:id/strokes', async (request, response) => {
     response
       .set('Cache-Control', 'private, max-age=31536000, immutable')
       .type(BINARY)
-      .send(Buffer.from(await designBytes(database, request.params.id, 'strokes')));
+      .send(Buffer.from(await designStrokes(database, request.params.id)));
   });
   api.get('/designs/:id/source', async (request, response) => {
-    const { file } = found(await findDesign(database.read, request.params.id), 'design');
-    response
-      .attachment(file)
-      .type(BINARY)
-      .send(Buffer.from(await designBytes(database, request.params.id, 'source')));
+    const { file, bytes } = await designSource(database, request.params.id);
+    response.attachment(file).type(BINARY).send(Buffer.from(bytes));
+  });
+  api.get('/designs/:id/export', async (request, response) => {
+    const query = checked(DesignExportQuery, { ...request.query });
+    const file = await exportDesign(database, request.params.id, query);
+    response.attachment(file.name).type(file.type).send(file.body);
+  });
+  api.post('/designs/:id/revisions', json, async (request, response) => {
+    const { edits, name } = checkedRevision(request.body);
+    response.status(201).json(await reviseDesign(database, reading, request.params.id, edits, name));
+  });
+  api.patch('/designs/:id', json, async (request, response) => {
+    response.json(await labelDesign(database, request.params.id, checked(DesignLabelsRequest, request.body)));
   });
   api.delete('/designs/:id', async (request, response) => {
     await setDesignInLibrary(database, request.params.id, false);

@@ -1,4 +1,4 @@
-import type { ClothPoint, DesignMeasure, PlanDiff, RunEventKind } from '@gorse/core';
+import type { ClothPoint, DesignEdit, DesignFacts, DesignKind, PlanDiff, RunEventKind } from '@gorse/core';
 import {
   bigint,
   customType,
@@ -59,18 +59,30 @@ export const edits = pgTable(
   ],
 );
 
-export const designs = pgTable('designs', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  /** The file as it came, byte for byte, and its name. */
-  file: text('file').notNull(),
-  source: bytes('source').notNull(),
-  strokes: bytes('strokes').notNull(),
-  measure: jsonb('measure').$type<DesignMeasure>().notNull(),
-  remarks: jsonb('remarks').$type<readonly string[]>().notNull(),
-  addedAt: moment('added_at').notNull(),
-  removedAt: moment('removed_at'),
-});
+export const designs = pgTable(
+  'designs',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    /** The file as it came, byte for byte, and its name. A revision has its original's. */
+    file: text('file').notNull(),
+    source: bytes('source'),
+    strokes: bytes('strokes').notNull(),
+    facts: jsonb('facts').$type<DesignFacts>().notNull(),
+    /** Guessed, or as the person said. */
+    kind: text('kind').$type<DesignKind>().notNull(),
+    tags: jsonb('tags').$type<readonly string[]>().notNull(),
+    remarks: jsonb('remarks').$type<readonly string[]>().notNull(),
+    addedAt: moment('added_at').notNull(),
+    removedAt: moment('removed_at'),
+    /** Null for an original; else what it goes back to. */
+    originalId: text('original_id'),
+    revision: integer('revision').notNull(),
+    /** What made it of the revision it was taken from. */
+    edits: jsonb('edits').$type<readonly DesignEdit[]>().notNull(),
+  },
+  (table) => [index('designs_of_original').on(table.originalId)],
+);
 
 export const runs = pgTable(
   'runs',

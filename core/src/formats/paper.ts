@@ -1,0 +1,61 @@
+/** Papers to print a design on at true size: one page as large as it needs, or tiles. */
+export const PAPERS = ['one', 'a4', 'letter'] as const;
+export type Paper = (typeof PAPERS)[number];
+
+/** Width and height of the tiled papers, upright, mm. */
+const SIZE: Readonly<Record<Exclude<Paper, 'one'>, readonly [number, number]>> = {
+  a4: [210, 297],
+  letter: [215.9, 279.4],
+};
+
+/** White edge that no printer reaches, mm; the marks stand in it. */
+export const PAPER_MARGIN = 12;
+/** Neighbouring tiles show this much of the same, to be glued, mm. */
+export const PAPER_OVERLAP = 12;
+/** Most pages: more would not be glued by anybody. */
+export const MOST_PAGES = 200;
+
+/** One page: its size, and the corner of the drawing that its upper left printed corner shows, mm. */
+export interface PaperTile {
+  readonly column: number;
+  readonly row: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface PaperLayout {
+  readonly pageWidth: number;
+  readonly pageHeight: number;
+  /** What each page shows of the drawing. */
+  readonly tileWidth: number;
+  readonly tileHeight: number;
+  readonly columns: number;
+  readonly rows: number;
+  readonly tiles: readonly PaperTile[];
+}
+
+/** Lays a drawing of this size (mm) on pages, upright or across, whichever takes fewer. Null when it takes more than `MOST_PAGES`. */
+export function layOnPaper(width: number, height: number, paper: Paper): PaperLayout | null {
+  if (paper === 'one') return tiled(width, height, width + 2 * PAPER_MARGIN, height + 2 * PAPER_MARGIN);
+  const [short, long] = SIZE[paper];
+  const upright = tiled(width, height, short, long);
+  const across = tiled(width, height, long, short);
+  if (!upright || !across) return upright ?? across;
+  return across.tiles.length < upright.tiles.length ? across : upright;
+}
+
+function tiled(width: number, height: number, pageWidth: number, pageHeight: number): PaperLayout | null {
+  const tileWidth = pageWidth - 2 * PAPER_MARGIN;
+  const tileHeight = pageHeight - 2 * PAPER_MARGIN;
+  const columns = count(width, tileWidth);
+  const rows = count(height, tileHeight);
+  if (!(columns * rows <= MOST_PAGES)) return null;
+  const tiles = Array.from({ length: columns * rows }, (_, i): PaperTile => {
+    const [column, row] = [i % columns, Math.floor(i / columns)];
+    return { column, row, x: column * (tileWidth - PAPER_OVERLAP), y: row * (tileHeight - PAPER_OVERLAP) };
+  });
+  return { pageWidth, pageHeight, tileWidth, tileHeight, columns, rows, tiles };
+}
+
+const count = (length: number, tile: number): number =>
+  length <= tile ? 1 : Math.ceil((length - PAPER_OVERLAP) / (tile - PAPER_OVERLAP) - 1e-9);

@@ -1,0 +1,60 @@
+import type { DesignExportQuery, DesignFormat } from '@gorse/contract';
+import {
+  designSheet,
+  GENERIC_MOTION,
+  stitchLength,
+  writeCsv,
+  writeDxf,
+  writeGcode,
+  writeGorseDocument,
+  writeHpgl,
+  writeSvg,
+} from '@gorse/core';
+import { loadDesign } from '../actions/designs.ts';
+import { found } from '../actions/refusal.ts';
+import type { Database } from '../store/database.ts';
+import { findDesign } from '../store/design-store.ts';
+import { designPdf } from './design-pdf.ts';
+import { type ExportFile, safeName } from './export-sheet.ts';
+
+const KINDS: Readonly<Record<DesignFormat, { readonly ending: string; readonly type: string }>> = {
+  svg: { ending: 'svg', type: 'image/svg+xml' },
+  dxf: { ending: 'dxf', type: 'image/vnd.dxf' },
+  gcode: { ending: 'gcode', type: 'text/x-gcode' },
+  hpgl: { ending: 'hpgl', type: 'application/vnd.hp-hpgl' },
+  csv: { ending: 'csv', type: 'text/csv' },
+  json: { ending: 'gorse.json', type: 'application/json' },
+  pdf: { ending: 'pdf', type: 'application/pdf' },
+};
+/** Stitches per inch that the feed of a design by itself is for. */
+const USUAL_SPI = 11;
+
+/** A design by itself, at its own size. */
+export async function exportDesign(
+  database: Database,
+  id: string,
+  { format, paper }: DesignExportQuery,
+): Promise<ExportFile> {
+  const design = found(await findDesign(database.read, id), 'design');
+  const { name, facts, kind, tags } = design;
+  const { strokes } = await loadDesign(database, id);
+  const sheet = designSheet(name, strokes);
+  const write = (): string => {
+    switch (format) {
+      case 'svg':
+        return writeSvg(sheet);
+      case 'dxf':
+        return writeDxf(sheet);
+      case 'gcode':
+        return writeGcode(sheet, stitchLength(USUAL_SPI) * GENERIC_MOTION.stitchesPerMinute);
+      case 'hpgl':
+        return writeHpgl(sheet);
+      case 'csv':
+        return writeCsv(sheet);
+      default:
+        return writeGorseDocument({ name, kind, tags }, strokes);
+    }
+  };
+  const body = format === 'pdf' ? await designPdf(name, strokes, facts, paper ?? 'one') : write();
+  return { name: safeName(`${name}.${KINDS[format].ending}`), type: KINDS[format].type, body };
+}
