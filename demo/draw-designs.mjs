@@ -1,80 +1,18 @@
 /** Draws the demo designs as SVG files of one continuous line each, in millimetres: `node demo/draw-designs.mjs`. */
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import * as blocks from './drawings/blocks.mjs';
+import * as harbour from './drawings/harbour.mjs';
+import * as motifs from './drawings/motifs.mjs';
+import * as rows from './drawings/rows.mjs';
 
-const TAU = 2 * Math.PI;
-const polar = (r, angle) => [r * Math.cos(angle), r * Math.sin(angle)];
-/** Points of a curve for t from 0 to 1. */
-const curve = (steps, at) => Array.from({ length: steps + 1 }, (_, i) => at(i / steps));
-
-/** A frond: up a swaying stem with leaves to both sides, each gone round once. */
-function kelp() {
-  const stem = (t) => [16 * Math.sin(2.2 * Math.PI * t), -190 * t];
-  const points = [];
-  const leaves = 11;
-  for (let i = 0; i < leaves; i++) {
-    const from = i / leaves;
-    points.push(...curve(24, (t) => stem(from + t / leaves)));
-    const [x, y] = points.at(-1);
-    const side = i % 2 === 0 ? 1 : -1;
-    const length = 66 * Math.sin(Math.PI * (0.16 + (0.8 * (i + 1)) / (leaves + 1))) + 12;
-    const lean = i === leaves - 1 ? -Math.PI / 2 : side === 1 ? -0.5 : Math.PI + 0.5;
-    points.push(
-      ...curve(60, (t) => {
-        const along = (length * (1 - Math.cos(TAU * t))) / 2;
-        const across =
-          side * 0.3 * length * Math.sin(TAU * t) * Math.sin(Math.PI * t) + 4 * Math.sin((Math.PI * along) / length);
-        return [
-          x + along * Math.cos(lean) - across * Math.sin(lean),
-          y + along * Math.sin(lean) + across * Math.cos(lean),
-        ];
-      }),
-    );
-  }
-  return points;
-}
-
-/** Rolling waves with curling crests; the end meets the start of the next copy. */
-const swell = () =>
-  curve(900, (t) => [
-    76.2 * 4 * t - 30 * Math.sin(4 * TAU * t),
-    -26 * Math.cos(4 * TAU * t) - 9 * Math.cos(2 * TAU * t),
-  ]);
-
-/** A compass rose: round the inner ring, then out to sixteen points in turn. */
-function compass() {
-  const reach = (k) => (k % 8 === 0 ? 95 : k % 4 === 0 ? 78 : k % 2 === 0 ? 62 : 34);
-  const ring = curve(160, (t) => polar(22, -Math.PI / 2 + TAU * t));
-  const star = curve(32, (t) => polar(reach(Math.round(32 * t) % 32), -Math.PI / 2 + TAU * t));
-  const ringAgain = curve(160, (t) => polar(26, -Math.PI / 2 - TAU * t));
-  return [...ring, ...ringAgain, ...star];
-}
-
-/** A scallop shell: to and fro along the ribs across the whole fan, then back over the scalloped rim. */
-function shell() {
-  const ribs = 13;
-  const angle = (k) => -Math.PI / 2 + (k / ribs - 0.5) * 2.5;
-  const points = [polar(4, Math.PI / 2)];
-  for (let k = 0; k <= ribs; k++) {
-    const [from, to] = k % 2 === 0 ? [16, 84] : [84, 16];
-    points.push(...curve(30, (t) => polar(from + (to - from) * t, angle(k))));
-    if (k < ribs) points.push(...curve(10, (t) => polar(to, angle(k + t))));
-  }
-  points.push(...curve(30, (t) => polar(16 + 76 * t, angle(ribs) + 0.06 * Math.sin(Math.PI * t))));
-  for (let k = ribs; k > 0; k--) points.push(...curve(20, (t) => polar(92 + 12 * Math.sin(Math.PI * t), angle(k - t))));
-  return points;
-}
-
-/** Two strands laid round each other, out along one and back along the other. */
-const rope = () => [
-  ...curve(400, (t) => [300 * t, 17 * Math.sin(5 * TAU * t + 0.7 * Math.sin(5 * TAU * t))]),
-  ...curve(400, (t) => [300 * (1 - t), 17 * Math.sin(5 * TAU * t - 0.7 * Math.sin(5 * TAU * t))]),
-];
-
-/** A glass float in its net: one line that weaves round the sphere and closes on itself. */
-const float = () => curve(1600, (t) => polar(60 + 32 * Math.cos((13 / 5) * 5 * TAU * t), -Math.PI / 2 + 5 * TAU * t));
-
-const DESIGNS = { Kelp: kelp(), Swell: swell(), Compass: compass(), Shell: shell(), Rope: rope(), Float: float() };
+/** `swellCorner` is drawn as `Swell corner`. */
+const titled = (name) => {
+  const words = name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+  return words[0].toUpperCase() + words.slice(1);
+};
+const DRAWINGS = { ...harbour, ...rows, ...blocks, ...motifs };
+const DESIGNS = Object.fromEntries(Object.entries(DRAWINGS).map(([name, draw]) => [titled(name), draw()]));
 
 for (const [name, points] of Object.entries(DESIGNS)) {
   const xs = points.map(([x]) => x);

@@ -72,7 +72,7 @@ export function checkedRevision(plain: unknown): RevisionRequest {
         { path: `${path}.kind`, message: `kind must be one of ${DESIGN_EDIT_KINDS.join(', ')}.` },
       ]);
     }
-    return { ...checked(BODIES[kind as DesignEdit['kind']], edit, path) } as unknown as DesignEdit;
+    return Object.assign({}, checked(BODIES[kind as DesignEdit['kind']], edit, path)) as unknown as DesignEdit;
   });
   return { edits, ...(body.name === undefined ? {} : { name: body.name }) };
 }

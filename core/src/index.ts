@@ -2,6 +2,7 @@
 export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block-grid.ts';
 export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
 export { checkPlacement } from './checks/check-placement.ts';
+export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
 export { type Design, type DesignMeasure, measureDesign, normalisedStrokes } from './design/design.ts';
 export {
@@ -17,7 +18,7 @@ export type { Stretch } from './design/doubled.ts';
 export { cornerPlaces, isClosed, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
 export { DESIGN_KINDS, type DesignKind, isDesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
-export type { RowJoin } from './design/row-join.ts';
+export { LEAST_ADVANCE, type RowJoin } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
 export type { Distortion } from './fit/distortion.ts';
 export { type FitKind, type FitRule, type Fitted, fitStrokes, type Orient } from './fit/fit.ts';

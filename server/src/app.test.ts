@@ -1,5 +1,5 @@
 import type { DesignAnswer, ErrorAnswer, QuiltAnswer, QuiltSummary, StaleAnswer } from '@gorse/contract';
-import { decodeStrokes, lengthOf, pointsOf, readSvg } from '@gorse/core';
+import { pointsOf, readSvg } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { RunningApp } from './app.ts';

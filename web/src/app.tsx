@@ -11,6 +11,7 @@ import { Shelf } from './screens/shelf/shelf.tsx';
 import { theme } from './ui/theme.ts';
 import { Waiting } from './ui/waiting.tsx';
 
+const DesignDeskPage = lazy(() => import('./screens/design-desk/design-desk.tsx'));
 const QuiltStep = lazy(() => import('./screens/quilt/quilt-step.tsx'));
 const DesignsStep = lazy(() => import('./screens/designs/designs-step.tsx'));
 const LayoutStep = lazy(() => import('./screens/layout/layout-step.tsx'));
@@ -20,6 +21,7 @@ const LogStep = lazy(() => import('./screens/log/log-step.tsx'));
 const router = createBrowserRouter([
   { path: '/', element: <Shelf />, errorElement: <Lost /> },
   { path: '/designs', element: <LibraryPage />, errorElement: <Lost /> },
+  { path: '/designs/:designId', element: <DesignDeskPage />, errorElement: <Lost /> },
   {
     path: '/quilts/:quiltId',
     element: <QuiltShell />,

@@ -1,3 +1,5 @@
+import type { DesignPoint } from '../geometry/point.ts';
+import { pointOf, type Polyline } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 
 /** The point of the sewing line after so many millimetres, all strokes laid end to end, and the segment it is on. O(log n). */
@@ -17,3 +19,53 @@ export function pointAt(
   const [x0, y0, x1, y1] = index.ends.subarray(4 * low, 4 * low + 4);
   return { segment: low, x: x0! + (x1! - x0!) * t, y: y0! + (y1! - y0!) * t };
 }
+
+/** The same by walking the strokes themselves; past the end it is the last point. */
+export function pointAlong(strokes: readonly Polyline[], along: number): DesignPoint {
+  let left = along;
+  for (const stroke of strokes) {
+    for (let i = 2; i < stroke.length; i += 2) {
+      const dx = stroke[i]! - stroke[i - 2]!;
+      const dy = stroke[i + 1]! - stroke[i - 1]!;
+      const length = Math.sqrt(dx * dx + dy * dy);
+      if (left <= length) {
+        const t = length === 0 ? 0 : Math.max(0, left) / length;
+        return { x: stroke[i - 2]! + dx * t, y: stroke[i - 1]! + dy * t };
+      }
+      left -= length;
+    }
+  }
+  return pointOf(strokes.at(-1)!, -1);
+}
+
+/**
+ * The place of the sewing line nearest to a point, in mm from its start. Where several are about as near, the one closest to `near` wins, so
+ * that a handle dragged along the line doesn't jump at a crossing.
+ */
+export function placeNearest(strokes: readonly Polyline[], p: DesignPoint, near: number | null): number {
+  const found: { along: number; off: number }[] = [];
+  let before = 0;
+  for (const stroke of strokes) {
+    for (let i = 2; i < stroke.length; i += 2) {
+      const ux = stroke[i]! - stroke[i - 2]!;
+      const uy = stroke[i + 1]! - stroke[i - 1]!;
+      const length = Math.sqrt(ux * ux + uy * uy);
+      if (length === 0) continue;
+      const t = Math.min(
+        1,
+        Math.max(0, ((p.x - stroke[i - 2]!) * ux + (p.y - stroke[i - 1]!) * uy) / (length * length)),
+      );
+      const dx = p.x - stroke[i - 2]! - t * ux;
+      const dy = p.y - stroke[i - 1]! - t * uy;
+      found.push({ along: before + t * length, off: Math.sqrt(dx * dx + dy * dy) });
+      before += length;
+    }
+  }
+  const least = found.reduce((best, one) => Math.min(best, one.off), Infinity);
+  const good = found.filter((one) => one.off <= least + ABOUT_AS_NEAR);
+  const rank = (one: { along: number; off: number }): number => (near === null ? one.off : Math.abs(one.along - near));
+  return good.reduce((best, one) => (rank(one) < rank(best) ? one : best)).along;
+}
+
+/** Lines within this of each other (mm) can't be told apart by pointing. */
+const ABOUT_AS_NEAR = 1.5;

@@ -13,8 +13,8 @@ export interface RowJoin {
   readonly overlap: number;
 }
 
-/** Each repeat must advance by at least this part of the width, else it piles up on itself. */
-const LEAST_ADVANCE = 0.25;
+/** Each repeat must advance by at least this part of the width, else copies pile up on each other. */
+export const LEAST_ADVANCE = 0.6;
 
 export function rowJoin({ start, end, width, strokes }: DesignMeasure): RowJoin {
   const repeat = end.x - start.x;

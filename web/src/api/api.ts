@@ -1,15 +1,19 @@
 import type {
   DesignAnswer,
+  DesignFormat,
   EditAnswer,
   EditRequest,
   ErrorAnswer,
   ExportFormat,
   QuiltAnswer,
   QuiltSummary,
+  RevisionRequest,
   RunAnswer,
   StaleAnswer,
+  UnitsAnswer,
+  UnitsQuestion,
 } from '@gorse/contract';
-import { type BlockGrid, decodeStrokes } from '@gorse/core';
+import { type BlockGrid, decodeStrokes, type Paper, type ReadAnswers } from '@gorse/core';
 
 /** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
 export class ApiError extends Error {
@@ -64,7 +68,21 @@ export const api = {
   designs: () => json<DesignAnswer[]>('GET', '/designs'),
   designStrokes: (id: string) => strokes(`/designs/${id}/strokes`),
   designSourceAddress: (id: string) => `/api/designs/${id}/source`,
-  addDesign: (file: File) => json<DesignAnswer>('POST', `/designs?file=${encodeURIComponent(file.name)}`, file),
+  designExportAddress: (id: string, format: DesignFormat, paper?: Paper) =>
+    `/api/designs/${id}/export?format=${format}${paper === undefined ? '' : `&paper=${paper}`}`,
+  addDesign: (name: string, file: Blob, { unit, columns }: ReadAnswers = {}) => {
+    const query = new URLSearchParams({ file: name });
+    if (unit) query.set('unit', unit);
+    if (columns) {
+      query.set('x', `${columns[0]}`);
+      query.set('y', `${columns[1]}`);
+    }
+    return json<DesignAnswer>('POST', `/designs?${query.toString()}`, file);
+  },
+  reviseDesign: (id: string, revision: RevisionRequest) =>
+    json<DesignAnswer>('POST', `/designs/${id}/revisions`, revision),
+  labelDesign: (id: string, labels: Partial<Pick<DesignAnswer, 'name' | 'kind' | 'tags'>>) =>
+    json<DesignAnswer>('PATCH', `/designs/${id}`, labels),
   removeDesign: (id: string) => ask('DELETE', `/designs/${id}`),
   restoreDesign: (id: string) => ask('POST', `/designs/${id}/restore`),
   runs: (quiltId: string) => json<RunAnswer[]>('GET', `/quilts/${quiltId}/runs`),
@@ -80,3 +98,7 @@ export const staleAnswer = (error: unknown): StaleAnswer | null =>
 
 export const sentenceOf = (error: unknown): string =>
   error instanceof Error ? error.message : 'Something went wrong. Try again.';
+
+/** What a file doesn't say of itself, when that is why it wasn't read. */
+export const questionOf = (error: unknown): UnitsQuestion | null =>
+  error instanceof ApiError && error.code === 'needsUnits' ? (error.answer as UnitsAnswer).question : null;

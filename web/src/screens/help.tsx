@@ -22,8 +22,12 @@ const STEPS: Readonly<
     how: 'Measure the top in three places each way and both diagonals. Count blocks, then type block size, sashing and border as they finish, without seam allowances. The picture follows.',
   },
   designs: {
-    keys: [['drop a file', 'read an SVG design, anywhere on this screen']],
-    how: 'Look for where a design starts and ends, how many cuts it needs, and whether its size suits the patch. All pictures are drawn at the same scale, so that sizes can be compared by eye.',
+    keys: [
+      ['drop files', 'read designs or a zip of them, anywhere on this screen'],
+      ['arrows', 'choose the next design in the grid'],
+      ['Enter', 'use the chosen design'],
+    ],
+    how: 'Look for where a design starts and ends, whether it joins its own copy, how many cuts it needs and what is stitched twice. Pictures are drawn at the same scale, so that sizes can be compared by eye. Trim and mend a line with “Edit the line”: the original stays as it was.',
   },
   layout: {
     keys: [

@@ -1,176 +1,131 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { formatDuration, formatLength, formatLengthNumber, GENERIC_MOTION, stitchLength, trimmed } from '@gorse/core';
-import { ActionIcon, Button, Group, List, Progress, Stack, Table, Text, Title, Tooltip } from '@mantine/core';
+import { formatLength } from '@gorse/core';
+import { Button, Group, SegmentedControl, Text, Title } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
-import { IconFileImport, IconTrash } from '@tabler/icons-react';
-import { useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useRef, useState } from 'react';
-import { api, sentenceOf } from '../../api/api.ts';
-import { KEYS, useDesigns, useDesignStrokes } from '../../api/queries.ts';
-import { tellDone, tellError } from '../../ui/notices.ts';
+import { IconFileImport } from '@tabler/icons-react';
+import { useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useDesigns } from '../../api/queries.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { ThreadPicture } from '../../ui/thread-picture.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
+import { DesignCard } from './design-card.tsx';
+import { DesignGrid } from './design-grid.tsx';
+import { TILE } from './design-tile.tsx';
+import { FilterPanel } from './filter-panel.tsx';
+import { familyOf, facetsOf, filtered, type LibraryFilter, newestRevisions, NO_FILTER } from './library-filter.ts';
+import { ReadingReport } from './reading-report.tsx';
+import { readFiles, useReading } from './reading.ts';
 
-const LARGEST_FILE = 20 * 1024 * 1024;
-const TILE = { width: 200, height: 150 };
-/** Stitches per inch that the numbers here assume. */
-const USUAL_SPI = 11;
+const NONE: readonly DesignAnswer[] = [];
+/** Pictures share the scale at which all but the largest designs fit their tile. */
+const FITTING = 0.9;
 
-interface Refused {
-  readonly file: string;
-  readonly sentence: string;
-}
-
-/** All designs, drawn at the same scale; dropping files anywhere reads them. */
+/** All designs, found by what they are; dropping files anywhere reads them. */
 export function Library({
   use,
 }: {
   readonly use?: (design: DesignAnswer) => { readonly label: string; readonly go: () => void };
 }) {
-  const designs = useDesigns();
-  const client = useQueryClient();
+  const answer = useDesigns();
+  const navigate = useNavigate();
   const choose = useRef<() => void>(null);
+  const [filter, setFilter] = useState<LibraryFilter>(NO_FILTER);
   const [chosenId, setChosenId] = useState<string | null>(null);
-  const [reading, setReading] = useState<{ readonly done: number; readonly of: number } | null>(null);
-  const [refused, setRefused] = useState<readonly Refused[]>([]);
-  const list = designs.data ?? [];
-  const chosen = list.find((design) => design.id === chosenId) ?? list[0];
-  const largest = Math.max(
-    1,
-    ...list.map((design) =>
-      Math.max(design.measure.width / (TILE.width - 16), design.measure.height / (TILE.height - 16)),
-    ),
-  );
+  const [sizes, setSizes] = useState<'same' | 'fitted'>('same');
+  const busy = useReading((state) => state.progress !== null);
+  const lastRead = useReading((state) => state.read.at(-1)?.id);
+  const all = answer.data ?? NONE;
+  const designs = useMemo(() => newestRevisions(all), [all]);
+  const facets = useMemo(() => facetsOf(designs), [designs]);
+  const shown = useMemo(() => filtered(designs, facets, filter), [designs, facets, filter]);
+  const scale = useMemo(() => commonScale(designs), [designs]);
 
-  const read = async (files: readonly File[]): Promise<void> => {
-    const failed: Refused[] = [];
-    for (const [done, file] of files.entries()) {
-      setReading({ done, of: files.length });
-      try {
-        if (file.size > LARGEST_FILE)
-          throw new Error(
-            `${file.name} is larger than 20 MB. Simplify the drawing or save its parts as separate files.`,
-          );
-        setChosenId((await api.addDesign(file)).id);
-      } catch (error) {
-        failed.push({ file: file.name, sentence: sentenceOf(error) });
-      }
-    }
-    setReading(null);
-    setRefused(failed);
-    await client.invalidateQueries({ queryKey: KEYS.designs });
-    const good = files.length - failed.length;
-    if (good > 0) tellDone(`Read ${good} ${good === 1 ? 'design' : 'designs'}.`);
-  };
-  const refresh = (): Promise<void> => client.invalidateQueries({ queryKey: KEYS.designs });
-  const remove = (design: DesignAnswer): void => {
-    api
-      .removeDesign(design.id)
-      .then(async () => {
-        await refresh();
-        tellDone(
-          `${design.name} is out of the library.`,
-          () => void api.restoreDesign(design.id).then(refresh, tellError),
-        );
-      })
-      .catch(tellError);
+  // What was read last is chosen until another is; the first one shown otherwise.
+  const [passed, setPassed] = useState<string | undefined>(undefined);
+  const wantedId = lastRead !== undefined && lastRead !== passed ? lastRead : chosenId;
+  const chosen = all.find((design) => design.id === wantedId) ?? shown[0];
+  const pick = (design: DesignAnswer): void => {
+    setPassed(lastRead);
+    setChosenId(design.id);
   };
 
-  if (designs.isPending) return <Waiting what="the designs" />;
+  if (answer.isPending) return <Waiting what="the designs" />;
+  const action = chosen && use?.(chosen);
+  const inGrid = chosen && shown.find((design) => familyOf(design) === familyOf(chosen));
   return (
-    <div className="desk" style={{ gridTemplateColumns: 'minmax(0, 1fr) 384px' }}>
-      <div className="page" style={{ padding: 24 }}>
-        <Dropzone.FullScreen active onDrop={(files) => void read(files)}>
-          <Group justify="center" h="80vh">
-            <IconFileImport size={48} />
-            <Text fz={24}>Drop SVG designs here</Text>
-          </Group>
-        </Dropzone.FullScreen>
-        <Group justify="space-between" mb="md">
+    <div className="desk" style={{ gridTemplateColumns: '200px minmax(0, 1fr) 384px' }}>
+      <Dropzone.FullScreen active onDrop={(files) => void readFiles(files)}>
+        <Group justify="center" h="80vh">
+          <IconFileImport size={48} />
+          <Text fz={24}>Drop design files or zips here</Text>
+        </Group>
+      </Dropzone.FullScreen>
+      <FilterPanel designs={designs} facets={facets} filter={filter} onFilter={setFilter} />
+      <section className="library">
+        <Group justify="space-between" mb="sm" wrap="nowrap">
           <Title order={1} size="h2">
             Designs
           </Title>
-          <Group>
-            <ScaleBar pxPerMm={1 / largest} />
-            <Dropzone
-              openRef={choose}
-              onDrop={(files) => void read(files)}
-              style={{ display: 'none' }}
-              inputProps={{ 'aria-label': 'Design files' }}
-            />
-            <Button
-              leftSection={<IconFileImport size={18} />}
-              onClick={() => choose.current?.()}
-              loading={reading !== null}
-            >
-              Read a design file…
-            </Button>
-          </Group>
+          <Text aria-live="polite" style={{ flex: 1 }}>
+            {shown.length === designs.length ? designs.length : `${shown.length} of ${designs.length}`}
+          </Text>
+          {sizes === 'same' && <ScaleBar pxPerMm={scale} />}
+          <SegmentedControl
+            size="xs"
+            aria-label="Sizes of the pictures"
+            data={[
+              { value: 'same', label: 'same scale' },
+              { value: 'fitted', label: 'fitted' },
+            ]}
+            value={sizes}
+            onChange={setSizes}
+          />
+          <Dropzone
+            openRef={choose}
+            onDrop={(files) => void readFiles(files)}
+            style={{ display: 'none' }}
+            inputProps={{ 'aria-label': 'Design files' }}
+          />
+          <Button
+            leftSection={<IconFileImport size={18} />}
+            onClick={() => choose.current?.()}
+            loading={busy}
+            style={{ flexShrink: 0 }}
+          >
+            Read files…
+          </Button>
         </Group>
-        {reading && (
-          <Progress
-            value={(100 * (reading.done + 0.5)) / reading.of}
-            aria-label={`Reading ${reading.done + 1} of ${reading.of}`}
-            mb="md"
+        <ReadingReport />
+        {designs.length === 0 && (
+          <Text fz={18} maw={520}>
+            No designs yet. Drop SVG, DXF, G-code, HPGL or CSV files, or a zip of them, anywhere on this screen, or read
+            them with the button above. A good design is one continuous line.
+          </Text>
+        )}
+        {designs.length > 0 && shown.length === 0 && (
+          <Text fz={18} maw={520}>
+            No design is like that. Take a filter away, or show all.
+          </Text>
+        )}
+        {shown.length > 0 && (
+          <DesignGrid
+            designs={shown}
+            chosenId={inGrid?.id ?? null}
+            scale={sizes === 'same' ? scale : null}
+            onChoose={pick}
+            onOpen={() => (action ? action.go() : chosen && void navigate(`/designs/${chosen.id}`))}
           />
         )}
-        {refused.length > 0 && (
-          <Stack
-            gap={4}
-            mb="md"
-            role="alert"
-            p="sm"
-            style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 6 }}
-          >
-            <Text fw={700}>{refused.length === 1 ? 'One file was' : `${refused.length} files were`} not read:</Text>
-            <List>
-              {refused.map((one) => (
-                <List.Item key={one.file}>{one.sentence}</List.Item>
-              ))}
-            </List>
-            <Button variant="default" size="xs" onClick={() => setRefused([])} style={{ alignSelf: 'flex-start' }}>
-              Understood
-            </Button>
-          </Stack>
-        )}
-        {list.length === 0 ? (
-          <Text fz={18} maw={520}>
-            No designs yet. Drop SVG files anywhere on this screen, or read one with the button above. A good design is
-            one continuous line.
-          </Text>
-        ) : (
-          <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(200px, 1fr))', gap: 14 }}>
-            {list.map((design) => (
-              <DesignTile
-                key={design.id}
-                design={design}
-                scale={1 / largest}
-                chosen={design === chosen}
-                onChoose={() => setChosenId(design.id)}
-              />
-            ))}
-          </div>
-        )}
-      </div>
+      </section>
       <aside className="card" aria-label="The chosen design">
         {chosen && (
-          <Chosen
+          <DesignCard
+            key={chosen.id}
             design={chosen}
-            action={use?.(chosen)}
-            remove={
-              <Tooltip label="Take out of the library">
-                <ActionIcon
-                  variant="subtle"
-                  color="rowan"
-                  size="lg"
-                  aria-label={`Take ${chosen.name} out of the library`}
-                  onClick={() => remove(chosen)}
-                >
-                  <IconTrash />
-                </ActionIcon>
-              </Tooltip>
-            }
+            family={all.filter((one) => familyOf(one) === familyOf(chosen))}
+            action={action}
+            onChoose={pick}
+            onLike={() => setFilter({ ...NO_FILTER, sort: filter.sort, like: chosen })}
           />
         )}
       </aside>
@@ -178,124 +133,25 @@ export function Library({
   );
 }
 
+/** Pixels a millimetre at which most designs fit a tile. */
+function commonScale(designs: readonly DesignAnswer[]): number {
+  const needed = designs
+    .map(({ facts }) => Math.max(facts.width / (TILE.width - 16), facts.height / (TILE.height - 16), 1e-3))
+    .sort((a, b) => a - b);
+  return 1 / (needed[Math.min(needed.length - 1, Math.floor(needed.length * FITTING))] ?? 1);
+}
+
 function ScaleBar({ pxPerMm }: { readonly pxPerMm: number }) {
   const style = useLengthStyle();
-  const mm = style === 'cm' || style === 'mm' ? 200 : 254;
+  const mm = style === 'cm' || style === 'mm' ? 100 : 101.6;
   return (
-    <Group gap={6} aria-label="Scale of the pictures">
+    <Group gap={6} wrap="nowrap" aria-label="Scale of the pictures">
       <svg width={mm * pxPerMm + 2} height={12} aria-hidden>
         <path d={`M1 2v8M1 6H${mm * pxPerMm}M${mm * pxPerMm} 2v8`} stroke="currentColor" fill="none" />
       </svg>
-      <Text size="sm">{formatLength(mm, style)}</Text>
+      <Text size="sm" style={{ whiteSpace: 'nowrap' }}>
+        {formatLength(mm, style)}
+      </Text>
     </Group>
-  );
-}
-
-export function DesignTile({
-  design,
-  scale,
-  chosen,
-  onChoose,
-}: {
-  readonly design: DesignAnswer;
-  readonly scale?: number;
-  readonly chosen: boolean;
-  readonly onChoose: () => void;
-}) {
-  const strokes = useDesignStrokes(design.id);
-  const style = useLengthStyle();
-  const { width, height } = design.measure;
-  return (
-    <button type="button" className="tile" aria-pressed={chosen} onClick={onChoose}>
-      <ThreadPicture
-        strokes={strokes.data ?? []}
-        {...TILE}
-        {...(scale === undefined ? {} : { scale })}
-        label={`Drawing of ${design.name}`}
-      />
-      <Text fw={600} truncate mt={4}>
-        {design.name}
-      </Text>
-      <Text size="sm" c="var(--ink-soft)" className="tile-size">
-        {formatLengthNumber(width, style)} × {formatLength(height, style)}
-      </Text>
-    </button>
-  );
-}
-
-function Chosen({
-  design,
-  action,
-  remove,
-}: {
-  readonly design: DesignAnswer;
-  readonly action: { readonly label: string; readonly go: () => void } | undefined;
-  readonly remove: ReactNode;
-}) {
-  const strokes = useDesignStrokes(design.id);
-  const style = useLengthStyle();
-  const { measure } = design;
-  const stitches = Math.round(measure.length / stitchLength(USUAL_SPI));
-  const gap = Math.hypot(measure.end.x - measure.start.x, measure.end.y - measure.start.y);
-  const place = (p: { readonly x: number; readonly y: number }): string =>
-    `${formatLengthNumber(p.x, style)}, ${formatLength(p.y, style)}`;
-  const rows: [string, string][] = [
-    ['Size', `${formatLengthNumber(measure.width, style)} × ${formatLength(measure.height, style)}`],
-    ['Length of line', formatLength(measure.length, style)],
-    ['Stitches', `about ${stitches.toLocaleString('en')} at ${USUAL_SPI} SPI`],
-    ['Time', `about ${formatDuration((60 * stitches) / GENERIC_MOTION.stitchesPerMinute)} at most speed`],
-    [
-      'Cuts',
-      measure.strokes === 1 ? 'none, one continuous line' : `${measure.strokes - 1}, in ${measure.strokes} strokes`,
-    ],
-    ['Start (ring)', place(measure.start)],
-    ['End (bar)', place(measure.end)],
-    ['Start to end', gap < 0.05 ? 'closed' : formatLength(gap, style)],
-  ];
-  return (
-    <Stack gap="sm">
-      <Group justify="space-between" wrap="nowrap">
-        <Title order={2} size="h3">
-          {design.name}
-        </Title>
-        {remove}
-      </Group>
-      <ThreadPicture
-        strokes={strokes.data ?? []}
-        width={350}
-        height={260}
-        ends
-        label={`${design.name}, with start and end`}
-      />
-      {action && <Button onClick={action.go}>{action.label}</Button>}
-      <Table withRowBorders={false} verticalSpacing={3}>
-        <Table.Tbody>
-          {rows.map(([name, value]) => (
-            <Table.Tr key={name}>
-              <Table.Td c="var(--ink-soft)" w={120} pl={0}>
-                {name}
-              </Table.Td>
-              <Table.Td>{value}</Table.Td>
-            </Table.Tr>
-          ))}
-        </Table.Tbody>
-      </Table>
-      {design.remarks.length > 0 && (
-        <div>
-          <Text fw={600}>Watch out</Text>
-          <List size="sm">
-            {design.remarks.map((remark) => (
-              <List.Item key={remark}>{remark}</List.Item>
-            ))}
-          </List>
-        </div>
-      )}
-      <Text size="sm">
-        <a href={api.designSourceAddress(design.id)} download>
-          Download {design.file}
-        </a>{' '}
-        as it came, {trimmed(measure.points / 1000, 1)} thousand points.
-      </Text>
-    </Stack>
   );
 }

@@ -1,12 +1,18 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { Text } from '@mantine/core';
-import { memo } from 'react';
+import { Text, TextInput } from '@mantine/core';
+import { IconSearch } from '@tabler/icons-react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { placeDesign } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { DesignTile } from '../designs/library.tsx';
+import { DesignTile } from '../designs/design-tile.tsx';
+import { facetsOf, filtered, newestRevisions, NO_FILTER } from '../designs/library-filter.ts';
 
-/** Designs to put into the selected patch, one click each. */
+/** A tile and the gap after it, px. */
+const TILE = 126;
+
+/** Designs to put into the selected patch, one click each; only those in sight are there. */
 export const DesignDrawer = memo(function DesignDrawer({
   designs,
   chosenId,
@@ -17,20 +23,55 @@ export const DesignDrawer = memo(function DesignDrawer({
   readonly regionId: string;
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
+  const [text, setText] = useState('');
+  const scroller = useRef<HTMLDivElement>(null);
+  const newest = useMemo(() => newestRevisions(designs), [designs]);
+  const shown = useMemo(() => filtered(newest, facetsOf(newest), { ...NO_FILTER, text }), [newest, text]);
+  const tiles = useVirtualizer({
+    horizontal: true,
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => TILE,
+    overscan: 4,
+  });
   return (
     <section className="drawer" aria-label="Designs">
-      {designs.map((design) => (
-        <DesignTile
-          key={design.id}
-          design={design}
-          chosen={design.id === chosenId}
-          onChoose={() => edit('design', placeDesign(regionId, design.id))}
-        />
-      ))}
-      {designs.length === 0 && (
+      {newest.length === 0 ? (
         <Text p="md">
           No designs yet. <Link to={`/quilts/${quiltId}/designs`}>Read a design file</Link> first.
         </Text>
+      ) : (
+        <>
+          <TextInput
+            size="xs"
+            w={128}
+            aria-label="Find a design"
+            placeholder="Find"
+            leftSection={<IconSearch size={14} />}
+            value={text}
+            onChange={(event) => setText(event.currentTarget.value)}
+          />
+          <div ref={scroller} className="drawer-scroll">
+            <div style={{ position: 'relative', width: tiles.getTotalSize(), height: '100%' }}>
+              {tiles.getVirtualItems().map((item) => {
+                const design = shown[item.index]!;
+                return (
+                  <div
+                    key={design.id}
+                    style={{ position: 'absolute', left: 0, width: TILE - 8, transform: `translateX(${item.start}px)` }}
+                  >
+                    <DesignTile
+                      design={design}
+                      chosen={design.id === chosenId}
+                      onChoose={() => edit('design', placeDesign(regionId, design.id))}
+                    />
+                  </div>
+                );
+              })}
+            </div>
+          </div>
+          {shown.length === 0 && <Text>No design is called so.</Text>}
+        </>
       )}
     </section>
   );

@@ -125,7 +125,7 @@ function Stages({
       </Title>
       {design && (
         <Text size="sm" c="var(--ink-soft)">
-          drawn {formatLengthNumber(design.measure.width, style)} × {formatLength(design.measure.height, style)}
+          drawn {formatLengthNumber(design.facts.width, style)} × {formatLength(design.facts.height, style)}
         </Text>
       )}
       <Stage

@@ -1,0 +1,182 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { zipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import { makeDemo } from '../demo/make-demo.mjs';
+import { removeFolder, startServer, type TestServer } from './server.ts';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer();
+  await makeDemo(server.address);
+});
+test.afterAll(async () => {
+  await server.kill();
+  removeFolder(server.folder);
+});
+
+const text = (content: string): Buffer => Buffer.from(content);
+const option = (page: Page, name: string) =>
+  page.getByRole('option', { name: new RegExp(`^Drawing of ${name} ${name} `) });
+const card = (page: Page) => page.getByLabel('The chosen design');
+
+async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
+  expect(grave.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(' ')}`)).toEqual([]);
+}
+
+test('a batch is read: a zip, a bad file, and files that don’t say their unit', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  const zip = zipSync({
+    'sea/Weir.dxf': text('0\nSECTION\n2\nENTITIES\n0\nLINE\n10\n0\n20\n0\n11\n5\n21\n1\n0\nENDSEC\n0\nEOF\n'),
+    'sea/Sluice.gcode': text('G1 X4 Y0\nG1 X8 Y3\n'),
+    'sea/notes.docx': text('words'),
+  });
+  await page.getByLabel('Design files').setInputFiles([
+    { name: 'sea.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) },
+    { name: 'torn.svg', mimeType: 'image/svg+xml', buffer: text('<svg>\n<g>') },
+    { name: 'Quay.hpgl', mimeType: 'text/plain', buffer: text('IN;PU0,0;PD4000,0,4000,2000;LBquay\x03') },
+  ]);
+  await expect(page.getByText('One design was read, 2 files were not.')).toBeVisible();
+  await expect(page.getByText('notes.docx: It is no design file.')).toBeVisible();
+  await expect(page.getByText(/torn.svg: Line 2: this isn't well-formed XML/)).toBeVisible();
+  await expect(page.getByText('Quay: Text is left out; turn it into lines first.')).toBeVisible();
+  await expect(page.getByText(/doesn’t say in which unit it is drawn. Which size is right/)).toBeVisible();
+  await expect(page.getByLabel('The same for all 2 such files of this batch')).toBeChecked();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Inches/ }).click();
+  await expect(page.getByText('3 designs were read, 2 files were not.')).toBeVisible();
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await expect(card(page).getByRole('heading', { name: /Weir|Sluice/ })).toBeVisible();
+  await expect(card(page).getByText('Read in inches, as you said.')).toBeVisible();
+});
+
+test('a table is asked about its columns, and left out when nobody knows', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  const table = { name: 'Points.csv', mimeType: 'text/csv', buffer: text('1,0,0\n2,30,40\n3,60,0\n') };
+  await page.getByLabel('Design files').setInputFiles([table]);
+  await expect(page.getByText('Points.csv doesn’t say which columns are x and y. Which size is right?')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByText(/doesn’t say/)).toBeHidden();
+  await page.getByLabel('Design files').setInputFiles([table]);
+  await page.getByLabel('x is').click();
+  await page.getByRole('option', { name: 'column 2' }).click();
+  await page.getByLabel('y is').click();
+  await page.getByRole('option', { name: 'column 3' }).click();
+  await page.getByRole('button', { name: /^Millimetres/ }).click();
+  await expect(card(page).getByRole('heading', { name: 'Points' })).toBeVisible();
+  await expect(card(page).getByText('2 3/8 × 1 9/16 in')).toBeVisible();
+});
+
+test('designs are found by what they are, by name, and by likeness', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await page.getByLabel(/^Border/).check();
+  await expect(option(page, 'Bunting')).toBeVisible();
+  await expect(option(page, 'Compass')).toBeHidden();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByLabel('Search by name, file, kind or tag').fill('compass');
+  await expect(page.getByRole('option', { name: /^Drawing/ })).toHaveCount(1);
+  await option(page, 'Compass').click();
+  await expect(card(page).getByText(/^11 3\/16\sin, .* % of the line$/)).toBeHidden();
+  await card(page).getByRole('button', { name: 'More like this' }).click();
+  await expect(page.getByRole('option', { name: /^Drawing/ }).first()).toHaveAccessibleName(/Compass/);
+  await page.getByRole('button', { name: 'Back to the order' }).click();
+
+  // By keyboard: the arrow keys choose, and the choice stays in sight.
+  await page.getByTestId('design-grid').focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('option', { selected: true })).toBeInViewport();
+  await expectAccessible(page);
+});
+
+test('what a person says of a design is kept, and can be taken back', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await option(page, 'Kelp').click();
+  await page.getByRole('button', { name: 'Rename Kelp' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Tangle');
+  await page.keyboard.press('Enter');
+  await expect(option(page, 'Tangle')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(option(page, 'Kelp')).toBeVisible();
+  await option(page, 'Kelp').click();
+  await card(page).getByLabel('Tags').fill('weed');
+  await page.keyboard.press('Enter');
+  await page.getByLabel(/^weed/).check();
+  await expect(page.getByRole('option', { name: /^Drawing/ })).toHaveCount(1);
+  await page.getByRole('button', { name: 'Take Kelp out of the library' }).click();
+  await expect(option(page, 'Kelp')).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(option(page, 'Kelp')).toBeVisible();
+});
+
+test('a line is trimmed, mended and saved as a new revision; the original stays', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await page.getByLabel('Search by name, file, kind or tag').fill('netting');
+  await option(page, 'Netting').click();
+  await card(page).getByRole('button', { name: 'Play the sewing order' }).click();
+  await expect(card(page).getByRole('button', { name: 'Pause the sewing order' })).toBeVisible();
+  await card(page).getByRole('button', { name: 'Edit the line…' }).click();
+
+  const line = page.getByLabel('What can be done to the line').getByRole('row', { name: /^Line / });
+  const whole = await line.textContent();
+  const start = page.getByRole('slider', { name: /^Start of the line/ });
+  await expect(start).toHaveAttribute('aria-valuetext', 'nothing cut off');
+  await start.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(start).toHaveAttribute('aria-valuetext', /cut off/);
+  await expect(line).not.toHaveText(whole!);
+  const box = (await start.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, box.y + 60, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByTestId('edits')).toHaveText('trimmed');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('edits')).toHaveText('Nothing changed yet.');
+  await expect(line).toHaveText(whole!);
+
+  await page.getByRole('button', { name: 'Reverse' }).click();
+  await page.getByLabel('Width').fill('10');
+  await page.getByLabel('Width').press('Enter');
+  await expect(page.getByTestId('edits')).toHaveText('reversed, sized');
+  await page.reload();
+  await expect(page.getByTestId('edits')).toHaveText('reversed, sized');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('alert')).toContainText(/closed already/);
+  await page.getByRole('button', { name: 'Undo it' }).click();
+  await page.getByLabel('Compare with (dashed)').click();
+  await page.getByRole('option', { name: 'Netting · revision 1, as read' }).click();
+  await expect(page.getByText('7 1/16 × 7 1/16 in')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel('Name of the new revision').fill('Wide netting');
+  await page.getByRole('button', { name: 'Save as a new revision' }).click();
+  await expect(page.getByText('Wide netting is saved as revision 2.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the designs' }).click();
+  await page.getByLabel('Search by name, file, kind or tag').fill('netting');
+  await option(page, 'Wide netting').click();
+  await expect(card(page).getByText('10 × 10 in')).toBeVisible();
+  await card(page).getByLabel('Revision').click();
+  await page.getByRole('option', { name: /^1 · as read/ }).click();
+  await expect(card(page).getByRole('heading', { name: 'Netting', exact: true })).toBeVisible();
+});
+
+test('a design is printed at true size and saved in every format', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await page.getByLabel('Search by name, file, kind or tag').fill('cirrus');
+  await option(page, 'Cirrus').click();
+  for (const [item, ending, begins] of [
+    ['tiled over A4', 'pdf', '%PDF'],
+    ['DXF', 'dxf', ''],
+    ['HPGL', 'hpgl', 'IN;'],
+    ['Gorse document', 'gorse.json', '{"format":"gorse-design"'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Save or print…' }).click();
+    const downloading = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: item, exact: true }).click();
+    const download = await downloading;
+    expect(download.suggestedFilename()).toBe(`Cirrus.${ending}`);
+    expect(readFileSync(await download.path(), 'latin1').startsWith(begins)).toBe(true);
+  }
+});

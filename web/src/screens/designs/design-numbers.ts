@@ -1,0 +1,144 @@
+import {
+  type DesignFacts,
+  formatDuration,
+  formatLength,
+  formatLengthNumber,
+  GENERIC_MOTION,
+  LEAST_ADVANCE,
+  type LengthStyle,
+  speedAtBend,
+  speedAtCorner,
+  toDegrees,
+  trimmed,
+} from '@gorse/core';
+import type { Sewing } from '../../library-worker/library-worker.ts';
+import { isDoubled } from './library-filter.ts';
+
+/** One number of a design in words; `warn` marks what deserves a look. */
+export interface Row {
+  readonly name: string;
+  readonly value: string;
+  readonly warn?: boolean;
+  /** How it is marked on the picture. */
+  readonly mark?: Mark;
+}
+
+/** Marks on the picture, by what they stand for. */
+export type Mark = 'gap' | 'doubled' | 'crossing' | 'corner' | 'bend';
+export interface Group {
+  readonly title: string;
+  readonly rows: readonly Row[];
+}
+
+/** Ends nearer than this (mm) meet. */
+const MEETS = 0.05;
+
+/** What is known of a design, in three groups. `sewing` is null while it is worked out. */
+export function numbersOf(
+  facts: DesignFacts,
+  sewing: Sewing | null,
+  stitchLength: number,
+  style: LengthStyle,
+): Group[] {
+  const length = (mm: number): string => formatLength(mm, style);
+  const { join, symmetry } = facts;
+  const cuts = facts.strokes - 1;
+  const speed = (mmPerSecond: number): string =>
+    mmPerSecond >= GENERIC_MOTION.topSpeed ? 'at full speed' : `slows to ${length(mmPerSecond)} a second`;
+  const apart = Math.hypot(facts.end.x - facts.start.x, facts.end.y - facts.start.y);
+  return [
+    {
+      title: 'Size and thread',
+      rows: [
+        { name: 'Size', value: `${formatLengthNumber(facts.width, style)} × ${length(facts.height)}` },
+        { name: 'Line', value: length(facts.length) },
+        { name: 'Stitches', value: sewing ? sewing.stitches.toLocaleString('en') : '…' },
+        { name: 'Time', value: sewing ? formatDuration(sewing.seconds) : '…' },
+        {
+          name: 'Lines apart',
+          value: facts.spacing === null ? 'they don’t face each other' : `${length(facts.spacing)}, median`,
+        },
+        { name: 'Widest gap', mark: 'gap', value: facts.widestGap === 0 ? 'encloses none' : length(facts.widestGap) },
+      ],
+    },
+    {
+      title: 'Joins',
+      rows: [
+        {
+          name: 'In a row',
+          value: join.joins
+            ? `joins, every ${length(join.repeat)}`
+            : cuts > 0
+              ? 'doesn’t join: it has cuts'
+              : join.repeat < LEAST_ADVANCE * facts.width
+                ? 'doesn’t join: its copies would pile up'
+                : `misses by ${length(Math.abs(join.climb))}; end it ${length(Math.abs(join.climb))} ${join.climb > 0 ? 'higher' : 'lower'}`,
+        },
+        ...(join.joins && Math.abs(join.overlap) > 0.5
+          ? [
+              {
+                name: 'Neighbours',
+                value: `boxes ${join.overlap > 0 ? 'overlap by' : 'stand apart by'} ${length(Math.abs(join.overlap))}`,
+              },
+            ]
+          : []),
+        { name: 'Start to end', value: apart < MEETS ? 'closed' : length(apart) },
+        { name: 'Mirrored', value: mirrorWords(symmetry) },
+        {
+          name: 'Upside down',
+          value:
+            symmetry.turns % 2 === 0
+              ? 'looks the same'
+              : `${facts.directional ? 'matters' : 'hardly matters'}, ${trimmed(100 * symmetry.upsideDown, 0)} % different`,
+        },
+      ],
+    },
+    {
+      title: 'Watch out',
+      rows: [
+        { name: 'Cuts', value: cuts === 0 ? 'none, one continuous line' : `${cuts}`, warn: cuts > 0 },
+        {
+          name: 'Stitched twice',
+          mark: 'doubled',
+          value: isDoubled(facts)
+            ? `${length(facts.doubled)}, ${trimmed((100 * facts.doubled) / facts.length, 1)} % of the line`
+            : 'nowhere',
+          warn: isDoubled(facts),
+        },
+        {
+          name: 'Crossings',
+          mark: 'crossing',
+          value: facts.crossings === 0 ? 'none' : facts.crossings.toLocaleString('en'),
+        },
+        {
+          name: 'Sharpest corner',
+          mark: 'corner',
+          value:
+            facts.sharpestTurn === 0
+              ? 'none'
+              : `turns ${trimmed(toDegrees(facts.sharpestTurn), 0)}°, ${speed(speedAtCorner(facts.sharpestTurn, stitchLength, GENERIC_MOTION))}`,
+        },
+        {
+          name: 'Tightest bend',
+          mark: 'bend',
+          value:
+            facts.smallestRadius === null
+              ? 'none'
+              : `radius ${length(facts.smallestRadius)}, ${speed(speedAtBend(facts.smallestRadius, GENERIC_MOTION))}`,
+        },
+      ],
+    },
+  ];
+}
+
+function mirrorWords({ mirrorsAcross, mirrorsDown, turns }: DesignFacts['symmetry']): string {
+  const mirrors =
+    mirrorsAcross && mirrorsDown
+      ? 'the same both ways'
+      : mirrorsAcross
+        ? 'the same left to right'
+        : mirrorsDown
+          ? 'the same top to bottom'
+          : 'looks different';
+  return turns > 1 ? `${mirrors}; turns ${turns} × onto itself` : mirrors;
+}

@@ -1,0 +1,120 @@
+import type { DesignAnswer, UnitsQuestion } from '@gorse/contract';
+import { isReadable, type ReadAnswers } from '@gorse/core';
+import { create } from 'zustand';
+import { api, questionOf, sentenceOf } from '../../api/api.ts';
+import { KEYS, queryClient } from '../../api/queries.ts';
+import { library } from '../../library-worker/library.ts';
+
+const LARGEST_FILE = 20 * 1024 * 1024;
+/** The list is fetched anew after this many files, so that a long batch shows up as it is read. */
+const SHOW_EVERY = 25;
+
+interface Source {
+  readonly name: string;
+  readonly body: Blob;
+}
+
+/** A file that can't be read before the person says what it doesn't. */
+export interface Asked {
+  readonly source: Source;
+  readonly question: UnitsQuestion;
+}
+
+interface Reading {
+  /** Null while nothing is being read. */
+  readonly progress: { readonly done: number; readonly of: number; readonly name: string } | null;
+  readonly read: readonly DesignAnswer[];
+  readonly refused: readonly { readonly name: string; readonly why: string }[];
+  readonly asked: readonly Asked[];
+  readonly cancelled: number;
+}
+
+const NOTHING: Reading = { progress: null, read: [], refused: [], asked: [], cancelled: 0 };
+
+/** The batch of files being read, and what came of it. */
+export const useReading = create<Reading>(() => NOTHING);
+
+export const forgetReading = (): void => {
+  if (useReading.getState().progress === null) useReading.setState(NOTHING);
+};
+
+/** The batch under way looks here before each file. */
+const wish = { stop: false };
+export const cancelReading = (): void => {
+  wish.stop = true;
+};
+
+/** Reads files one after the other, zips opened; a bad one is reported and spoils no other. */
+export async function readFiles(files: readonly File[]): Promise<void> {
+  if (useReading.getState().progress !== null) return;
+  const { asked } = useReading.getState();
+  useReading.setState({ ...NOTHING, asked, progress: { done: 0, of: files.length, name: files[0]?.name ?? '' } });
+  await readAll(await opened(files), {});
+}
+
+/** Reads files that were asked about, with what the person said. */
+export async function answerAsked(sources: readonly Asked[], answers: ReadAnswers): Promise<void> {
+  useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !sources.includes(one)) }));
+  await readAll(
+    sources.map(({ source }) => source),
+    answers,
+  );
+}
+
+export const dropAsked = (sources: readonly Asked[]): void => {
+  useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !sources.includes(one)) }));
+};
+
+async function readAll(sources: readonly Source[], answers: ReadAnswers): Promise<void> {
+  wish.stop = false;
+  for (const [done, source] of sources.entries()) {
+    if (wish.stop) {
+      useReading.setState({ cancelled: sources.length - done });
+      break;
+    }
+    useReading.setState({ progress: { done, of: sources.length, name: source.name } });
+    await readOne(source, answers);
+    if (done % SHOW_EVERY === SHOW_EVERY - 1) void refresh();
+  }
+  useReading.setState({ progress: null });
+  await refresh();
+}
+
+const refresh = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.designs });
+
+async function readOne(source: Source, answers: ReadAnswers): Promise<void> {
+  try {
+    if (source.body.size > LARGEST_FILE)
+      throw new Error('it is larger than 20 MB. Simplify the drawing or save its parts as separate files.');
+    const design = await api.addDesign(source.name, source.body, answers);
+    useReading.setState(({ read }) => ({ read: [...read, design] }));
+  } catch (error) {
+    const question = questionOf(error);
+    if (question) useReading.setState(({ asked }) => ({ asked: [...asked, { source, question }] }));
+    else refuse(source.name, sentenceOf(error).replace(`${source.name}: `, ''));
+  }
+}
+
+const refuse = (name: string, why: string): void => {
+  useReading.setState(({ refused }) => ({ refused: [...refused, { name, why }] }));
+};
+
+/** The files to read, those in zips among them. */
+async function opened(files: readonly File[]): Promise<Source[]> {
+  const sources: Source[] = [];
+  for (const file of files) {
+    if (!/\.zip$/i.test(file.name)) {
+      if (isReadable(file.name)) sources.push({ name: file.name, body: file });
+      else refuse(file.name, 'Gorse reads SVG, DXF, G-code, HPGL, CSV, .gorse.json and zips of these.');
+      continue;
+    }
+    try {
+      const found = await library().unzip(new Uint8Array(await file.arrayBuffer()));
+      for (const { name, bytes } of found.files) sources.push({ name, body: new Blob([bytes]) });
+      for (const { name, why } of found.left) refuse(name, `It ${why}.`);
+    } catch (error) {
+      refuse(file.name, sentenceOf(error));
+    }
+  }
+  return sources;
+}

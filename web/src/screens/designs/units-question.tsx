@@ -1,0 +1,175 @@
+import {
+  FILE_UNITS,
+  type FileUnit,
+  formatLength,
+  formatLengthNumber,
+  MM_PER_FILE_UNIT,
+  type ReadAnswers,
+} from '@gorse/core';
+import { Button, Checkbox, Group, Select, SimpleGrid, Stack, Table, Text } from '@mantine/core';
+import { useState } from 'react';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import { MOORLAND } from '../../ui/theme.ts';
+import { answerAsked, type Asked, dropAsked } from './reading.ts';
+
+const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
+  in: 'Inches',
+  mm: 'Millimetres',
+  px: 'Pixels, 96 an inch',
+  cm: 'Centimetres',
+};
+
+/** Asks what a file doesn't say: its unit, by the sizes each would give, or its columns; once for all files alike. */
+export function UnitsQuestionCard({ asked }: { readonly asked: readonly Asked[] }) {
+  const first = asked[0]!;
+  const [forAll, setForAll] = useState(true);
+  const [x, setX] = useState('0');
+  const [y, setY] = useState('1');
+  const { unit, table } = first.question;
+  // What was said of one file holds for others only where the same was asked.
+  const alike = asked.filter(({ question }) => (question.table === null) === (table === null));
+  const answered = forAll ? alike : [first];
+  const answer = (answers: ReadAnswers): void => {
+    const columns = table === null ? {} : { columns: [Number(x), Number(y)] as const };
+    void answerAsked(answered, { ...answers, ...columns });
+  };
+  const width = Math.max(0, ...(table?.rows.map((row) => row.length) ?? []));
+  const columnNames = Array.from({ length: width }, (_, i) => ({ value: `${i}`, label: `column ${i + 1}` }));
+  return (
+    <Stack
+      gap="sm"
+      p="md"
+      role="group"
+      aria-label="What the file doesn’t say"
+      style={{ border: '2px solid var(--gorse)', borderRadius: 6, background: '#fffdf7' }}
+    >
+      <Text fw={700} fz={18}>
+        {first.source.name} doesn’t say {table ? 'which columns are x and y' : 'in which unit it is drawn'}.
+        {unit && ' Which size is right?'}
+      </Text>
+      {table && (
+        <>
+          <Table withTableBorder withColumnBorders fz="sm" w="auto">
+            <Table.Tbody>
+              {table.rows.map((row, i) => (
+                <Table.Tr key={i}>
+                  {row.map((cell, k) => (
+                    <Table.Td key={k}>{cell}</Table.Td>
+                  ))}
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+          <Group>
+            <Select
+              label="x is"
+              data={columnNames}
+              value={x}
+              onChange={(value) => setX(value ?? '0')}
+              allowDeselect={false}
+            />
+            <Select
+              label="y is"
+              data={columnNames}
+              value={y}
+              onChange={(value) => setY(value ?? '1')}
+              allowDeselect={false}
+            />
+            {!unit && (
+              <Button mt={24} onClick={() => answer({})}>
+                Read it so
+              </Button>
+            )}
+          </Group>
+        </>
+      )}
+      {unit && (
+        <SimpleGrid cols={4} spacing="sm">
+          {FILE_UNITS.map((one) => (
+            <SizeChoice
+              key={one}
+              name={UNIT_NAMES[one]}
+              width={unit.width * MM_PER_FILE_UNIT[one]}
+              height={unit.height * MM_PER_FILE_UNIT[one]}
+              onChoose={() => answer({ unit: one })}
+            />
+          ))}
+        </SimpleGrid>
+      )}
+      <Group>
+        {alike.length > 1 && (
+          <Checkbox
+            checked={forAll}
+            onChange={(event) => setForAll(event.currentTarget.checked)}
+            label={`The same for all ${alike.length} such files of this batch`}
+          />
+        )}
+        <Button variant="subtle" size="xs" onClick={() => dropAsked(answered)}>
+          Leave {answered.length === 1 ? 'it' : 'them'} out
+        </Button>
+      </Group>
+    </Stack>
+  );
+}
+
+const PICTURE = { width: 150, height: 110 };
+/** A hand's breadth with the thumb, and a ruler, mm. */
+const HAND = { width: 100, height: 180 };
+const RULER = 305;
+
+/** A box of this size beside a hand and a 12 in ruler, all at the same scale. */
+function SizeChoice({
+  name,
+  width,
+  height,
+  onChoose,
+}: {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly onChoose: () => void;
+}) {
+  const style = useLengthStyle();
+  const scale = Math.min(
+    PICTURE.width / (Math.max(width, RULER) + HAND.width + 30),
+    (PICTURE.height - 16) / Math.max(height, HAND.height),
+  );
+  const floor = PICTURE.height - 10;
+  const handX = PICTURE.width - HAND.width * scale;
+  return (
+    <button type="button" className="tile" onClick={onChoose} style={{ textAlign: 'center' }}>
+      <svg viewBox={`0 0 ${PICTURE.width} ${PICTURE.height}`} width="100%" aria-hidden>
+        <rect
+          x={0.8}
+          y={floor - Math.max(1, height * scale)}
+          width={Math.max(1, width * scale)}
+          height={Math.max(1, height * scale)}
+          fill={MOORLAND.gorse}
+          fillOpacity={0.35}
+          stroke={MOORLAND.bracken}
+        />
+        <g
+          transform={`translate(${handX} ${floor - HAND.height * scale}) scale(${scale})`}
+          fill={MOORLAND.slate}
+          opacity={0.55}
+        >
+          <rect x={22} y={80} width={74} height={100} rx={26} />
+          {[24, 43, 62, 81].map((left, i) => (
+            <rect key={left} x={left - 2} y={[22, 4, 10, 34][i]} width={16} height={100} rx={8} />
+          ))}
+          <rect x={0} y={78} width={17} height={70} rx={8} transform="rotate(-28 10 120)" />
+        </g>
+        <g stroke={MOORLAND.ink} strokeWidth={0.8}>
+          <path d={`M0 ${floor + 4}h${RULER * scale}`} />
+          {Array.from({ length: 13 }, (_, i) => (
+            <path key={i} d={`M${i * 25.4 * scale} ${floor + 1}v${i % 12 === 0 ? 7 : 4}`} />
+          ))}
+        </g>
+      </svg>
+      <Text fw={700}>{name}</Text>
+      <Text size="sm">
+        {formatLengthNumber(width, style)} × {formatLength(height, style)}
+      </Text>
+    </button>
+  );
+}
