@@ -35,7 +35,7 @@ export async function benchDrag(): Promise<void> {
   await page.goto(`${server.address}/quilts/${id}/layout`);
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowRight');
-  await page.getByRole('button', { name: /Long/ }).click();
+  await page.getByRole('button', { name: /^Drawing of Long/ }).click();
   await page.getByTestId('totals').waitFor();
   await page.getByRole('button', { name: /^Fit/ }).click();
   const thumb = (await page.getByRole('slider', { name: /Margin/ }).boundingBox())!;

@@ -27,7 +27,7 @@ async function placeByKeyboard(page: Page, design: string): Promise<void> {
   await cloth(page).focus();
   await page.keyboard.press('ArrowRight');
   await page.getByLabel('Find a design').fill(design);
-  await page.getByRole('button', { name: new RegExp(`^Drawing of ${design} ${design} `) }).focus();
+  await page.getByRole('button', { name: new RegExp(`^Drawing of ${design} ${design}`) }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('totals')).toBeVisible();
 }

@@ -60,9 +60,9 @@ test('a table is asked about its columns, and left out when nobody knows', async
   await page.getByRole('button', { name: 'Leave it out' }).click();
   await expect(page.getByText(/doesn’t say/)).toBeHidden();
   await page.getByLabel('Design files').setInputFiles([table]);
-  await page.getByLabel('x is').click();
+  await page.getByRole('combobox', { name: 'x is' }).click();
   await page.getByRole('option', { name: 'column 2' }).click();
-  await page.getByLabel('y is').click();
+  await page.getByRole('combobox', { name: 'y is' }).click();
   await page.getByRole('option', { name: 'column 3' }).click();
   await page.getByRole('button', { name: /^Millimetres/ }).click();
   await expect(card(page).getByRole('heading', { name: 'Points' })).toBeVisible();
@@ -146,7 +146,7 @@ test('a line is trimmed, mended and saved as a new revision; the original stays'
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('alert')).toContainText(/closed already/);
   await page.getByRole('button', { name: 'Undo it' }).click();
-  await page.getByLabel('Compare with (dashed)').click();
+  await page.getByRole('combobox', { name: 'Compare with (dashed)' }).click();
   await page.getByRole('option', { name: 'Netting · revision 1, as read' }).click();
   await expect(page.getByText('7 1/16 × 7 1/16 in')).toBeVisible();
   await expectAccessible(page);
@@ -157,7 +157,7 @@ test('a line is trimmed, mended and saved as a new revision; the original stays'
   await page.getByLabel('Search by name, file, kind or tag').fill('netting');
   await option(page, 'Wide netting').click();
   await expect(card(page).getByText('10 × 10 in')).toBeVisible();
-  await card(page).getByLabel('Revision').click();
+  await card(page).getByRole('combobox', { name: 'Revision' }).click();
   await page.getByRole('option', { name: /^1 · as read/ }).click();
   await expect(card(page).getByRole('heading', { name: 'Netting', exact: true })).toBeVisible();
 });

@@ -186,7 +186,7 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
   });
 
   await page.getByRole('button', { name: /Units/ }).click();
-  await page.getByRole('menuitem', { name: 'millimetres' }).click();
+  await page.getByRole('menuitem', { name: 'millimetres', exact: true }).click();
   await page.getByRole('link', { name: 'Frame' }).click();
   const corners = await seeCorners(server.address, quiltId, 'A1');
 

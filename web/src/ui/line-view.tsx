@@ -61,7 +61,8 @@ export function LineView(props: Props) {
     <svg
       width="100%"
       viewBox={`0 0 ${width} ${height}`}
-      role="img"
+      // A picture must not hold anything that can be used.
+      role={props.children ? 'group' : 'img'}
       aria-label={label}
       className="line-view"
       data-view={`${map.scale} ${map.x} ${map.y}`}

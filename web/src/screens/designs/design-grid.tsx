@@ -32,8 +32,9 @@ export function DesignGrid({ designs, chosenId, scale, onChoose, onOpen }: Props
   const at = designs.findIndex((design) => design.id === chosenId);
   const followed = useRef<string | null>(null);
   useEffect(() => {
-    if (at < 0 || followed.current === chosenId) return;
-    followed.current = chosenId;
+    const place = `${chosenId ?? ''} ${at}`;
+    if (at < 0 || followed.current === place) return;
+    followed.current = place;
     rows.scrollToIndex(Math.floor(at / columns));
   }, [at, chosenId, columns, rows]);
   const key = (event: KeyboardEvent): void => {

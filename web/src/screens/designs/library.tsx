@@ -33,7 +33,7 @@ export function Library({
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [sizes, setSizes] = useState<'same' | 'fitted'>('same');
   const busy = useReading((state) => state.progress !== null);
-  const lastRead = useReading((state) => state.read.at(-1)?.id);
+  const newestId = useReading((state) => state.newestId);
   const all = answer.data ?? NONE;
   const designs = useMemo(() => newestRevisions(all), [all]);
   const facets = useMemo(() => facetsOf(designs), [designs]);
@@ -41,11 +41,11 @@ export function Library({
   const scale = useMemo(() => commonScale(designs), [designs]);
 
   // What was read last is chosen until another is; the first one shown otherwise.
-  const [passed, setPassed] = useState<string | undefined>(undefined);
-  const wantedId = lastRead !== undefined && lastRead !== passed ? lastRead : chosenId;
+  const [passed, setPassed] = useState<string | null>(newestId);
+  const wantedId = newestId !== passed ? newestId : chosenId;
   const chosen = all.find((design) => design.id === wantedId) ?? shown[0];
   const pick = (design: DesignAnswer): void => {
-    setPassed(lastRead);
+    setPassed(newestId);
     setChosenId(design.id);
   };
 

@@ -27,28 +27,34 @@ interface Reading {
   readonly refused: readonly { readonly name: string; readonly why: string }[];
   readonly asked: readonly Asked[];
   readonly cancelled: number;
+  /** What was read last; the library chooses it. */
+  readonly newestId: string | null;
 }
 
-const NOTHING: Reading = { progress: null, read: [], refused: [], asked: [], cancelled: 0 };
+const NOTHING: Reading = { progress: null, read: [], refused: [], asked: [], cancelled: 0, newestId: null };
 
 /** The batch of files being read, and what came of it. */
 export const useReading = create<Reading>(() => NOTHING);
 
 export const forgetReading = (): void => {
-  if (useReading.getState().progress === null) useReading.setState(NOTHING);
+  const { progress, newestId } = useReading.getState();
+  if (progress === null) useReading.setState({ ...NOTHING, newestId });
 };
 
-/** The batch under way looks here before each file. */
-const wish = { stop: false };
-export const cancelReading = (): void => {
-  wish.stop = true;
-};
+/** Of the batch under way, which looks at it before each file. */
+let stopping = new AbortController();
+export const cancelReading = (): void => stopping.abort();
 
 /** Reads files one after the other, zips opened; a bad one is reported and spoils no other. */
 export async function readFiles(files: readonly File[]): Promise<void> {
   if (useReading.getState().progress !== null) return;
-  const { asked } = useReading.getState();
-  useReading.setState({ ...NOTHING, asked, progress: { done: 0, of: files.length, name: files[0]?.name ?? '' } });
+  const { asked, newestId } = useReading.getState();
+  useReading.setState({
+    ...NOTHING,
+    asked,
+    newestId,
+    progress: { done: 0, of: files.length, name: files[0]?.name ?? '' },
+  });
   await readAll(await opened(files), {});
 }
 
@@ -66,9 +72,10 @@ export const dropAsked = (sources: readonly Asked[]): void => {
 };
 
 async function readAll(sources: readonly Source[], answers: ReadAnswers): Promise<void> {
-  wish.stop = false;
+  stopping = new AbortController();
+  const { signal } = stopping;
   for (const [done, source] of sources.entries()) {
-    if (wish.stop) {
+    if (signal.aborted) {
       useReading.setState({ cancelled: sources.length - done });
       break;
     }
@@ -87,7 +94,7 @@ async function readOne(source: Source, answers: ReadAnswers): Promise<void> {
     if (source.body.size > LARGEST_FILE)
       throw new Error('it is larger than 20 MB. Simplify the drawing or save its parts as separate files.');
     const design = await api.addDesign(source.name, source.body, answers);
-    useReading.setState(({ read }) => ({ read: [...read, design] }));
+    useReading.setState(({ read }) => ({ read: [...read, design], newestId: design.id }));
   } catch (error) {
     const question = questionOf(error);
     if (question) useReading.setState(({ asked }) => ({ asked: [...asked, { source, question }] }));

@@ -67,7 +67,7 @@ export function ScrubBar({ preview }: { readonly preview: Preview }) {
         max={1}
         step={0.002}
         label={(part) => `${Math.round(100 * part)} % sewn`}
-        thumbProps={{ 'aria-label': 'How much is sewn' }}
+        thumbLabel="How much is sewn"
         value={preview.played ?? 1}
         onChange={preview.scrub}
       />
