@@ -50,7 +50,7 @@ export async function benchLibrary(): Promise<void> {
     .getByRole('option', { name: /^Drawing/ })
     .first()
     .waitFor();
-  await page.getByText(String(DESIGNS), { exact: true }).waitFor();
+  await page.getByRole('paragraph').getByText(String(DESIGNS), { exact: true }).waitFor();
   printFigure(
     'library.open_5000_designs_s',
     (performance.now() - start) / 1000,

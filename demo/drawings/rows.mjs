@@ -5,7 +5,7 @@ const inRow = (count, step, one) =>
   Array.from({ length: count }, (_, i) => one(i).map(([x, y]) => [x + i * step, y])).flat();
 
 /** Edge-to-edge: loops that lean over each other like ripples on sand. */
-export const ripple = () => curve(1200, (t) => [300 * t - 30 * Math.sin(8 * TAU * t), 44 * Math.sin(4 * TAU * t)]);
+export const ripple = () => curve(1200, (t) => [210 * t - 34 * Math.sin(4 * TAU * t), 62 * Math.sin(2 * TAU * t)]);
 
 /** Edge-to-edge: an eddy winds in, turns, and winds out again, above and below the line in turn. */
 export function eddy() {
@@ -54,7 +54,7 @@ export const shingle = () =>
 
 /** Edge-to-edge: high clouds, long hooks with a curl at the end. */
 export const cirrus = () =>
-  inRow(3, 110, (i) => {
+  inRow(2, 110, (i) => {
     const up = i % 2 === 0 ? -1 : 1;
     return smooth([
       [0, 0],

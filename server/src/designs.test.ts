@@ -168,6 +168,9 @@ describe('a design written out', () => {
     expect(tiles.length).toBeGreaterThan(4);
     expect(new Set(tiles.map(String)).size).toBe(1);
     expect([...tiles[0]!].sort()).toEqual([595, 842]);
+    // On one sheet of paper the page stays the paper's.
+    const letter = await bytesOf(`/designs/${design.id}/export?format=pdf&paper=letter`);
+    expect(boxesOf(new TextDecoder('latin1').decode(letter))).toEqual([[612, 792]]);
   });
   it('is refused in a format or on a paper that isn’t known', async () => {
     const { id } = await add('Square.svg', SQUARE);

@@ -17,7 +17,7 @@ import { Refusal } from '../actions/refusal.ts';
 const PT = 72 / 25.4;
 /** Room beside a design that joins, for the beginning of its next copy, mm. */
 const NEXT_ROOM = 30;
-/** Room below the drawing on a single page for the test squares, mm. */
+/** Room that the test squares need below the drawing on a single page, mm; without it they stand on a page of their own. */
 const SQUARES_ROOM = 46;
 
 type Pdf = PDFKit.PDFDocument;
@@ -41,18 +41,20 @@ export async function designPdf(
     );
   }
   const single = layout.tiles.length === 1;
+  const extra = paper === 'one' ? SQUARES_ROOM : 0;
+  const squaresBelow = single && layout.tileHeight + extra - facts.height >= SQUARES_ROOM;
   const doc = new PDFDocument({ autoFirstPage: false, info: { Title: name, Creator: 'Gorse' } });
   // Printers must not fit the page to the paper: the size would be lost.
   const { _root: catalogue } = doc as unknown as { _root: { data: Record<string, unknown> } };
   catalogue.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
   const title = `${plain(name)} · ${formatLengthNumber(facts.width, 'in16')} × ${formatLength(facts.height, 'in16')} (${formatLengthNumber(facts.width, 'mm')} × ${formatLength(facts.height, 'mm')})`;
-  if (!single) coverPage(doc, layout, strokes, title);
+  if (!squaresBelow) coverPage(doc, layout, strokes, title);
   for (const tile of layout.tiles) {
-    page(doc, layout.pageWidth, layout.pageHeight + (single ? SQUARES_ROOM : 0));
+    page(doc, layout.pageWidth, layout.pageHeight + extra);
     drawTile(doc, layout, tile, strokes, facts);
     caption(doc, single ? `${title} · print at 100 %` : `${title} · page ${tileName(tile)} · print at 100 %`);
-    if (single) testSquares(doc, PAPER_MARGIN, layout.pageHeight + 2);
-    else tileMarks(doc, layout, tile);
+    if (squaresBelow) testSquares(doc, PAPER_MARGIN, layout.pageHeight + extra - PAPER_MARGIN - 32);
+    if (!single) tileMarks(doc, layout, tile);
     doc.restore();
   }
   return collected(doc);
@@ -145,7 +147,9 @@ function coverPage(doc: Pdf, layout: PaperLayout, strokes: readonly Polyline[], 
   doc
     .fontSize(4)
     .text(
-      `${columns * rows} pages: ${columns} across, ${rows} down. Print at 100 %, without fitting to the page, and measure the squares below before you cut. Trim each page at its crop lines and lay it on its neighbour so that the rings meet.`,
+      columns * rows === 1
+        ? 'Print at 100 %, without fitting to the page, and measure the squares below before you cut.'
+        : `${columns * rows} pages: ${columns} across, ${rows} down. Print at 100 %, without fitting to the page, and measure the squares below before you cut. Trim each page at its crop lines and lay it on its neighbour so that the rings meet.`,
       15,
       32,
       { width: layout.pageWidth - 30 },

@@ -74,6 +74,10 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const [dragged, setDragged] = useState<{ readonly end: TrimEnd; readonly cut: number } | null>(null);
   const cuts = dragged ? { ...trim, [dragged.end]: dragged.cut } : trim;
   const lines = useMemo(() => (base ? trimmedLine(base, cuts.start, cuts.end) : []), [base, cuts.start, cuts.end]);
+  const cutOff = useMemo(
+    () => (base ? [...trimmedLine(base, 0, length - cuts.start), ...trimmedLine(base, length - cuts.end, 0)] : []),
+    [base, length, cuts.start, cuts.end],
+  );
   const settled = dragged ? null : lines;
   const analysis = useAnalysis(settled?.length ? settled : null);
   const sewing = useSewing(settled?.length ? settled : null, SPI);
@@ -145,7 +149,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
             {width > 0 && (
               <LineView
                 strokes={lines}
-                ghost={compared && ghost ? ghost : cuts.start + cuts.end > 0 ? base : []}
+                ghost={compared && ghost ? ghost : cutOff}
                 width={width}
                 height={height}
                 places={played === null ? (analysis?.places ?? null) : null}

@@ -31,6 +31,7 @@ export function ReadingReport() {
       {asked.length > 0 && <UnitsQuestionCard asked={asked} />}
       {!progress && read.length + refused.length + cancelled > 0 && (
         <Alert
+          variant="outline"
           color={refused.length > 0 ? 'rowan' : 'moss'}
           role={refused.length > 0 ? 'alert' : 'status'}
           title={`${read.length === 1 ? 'One design was' : `${read.length} designs were`} read${

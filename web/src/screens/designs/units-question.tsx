@@ -15,7 +15,7 @@ import { answerAsked, type Asked, dropAsked } from './reading.ts';
 const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
   in: 'Inches',
   mm: 'Millimetres',
-  px: 'Pixels, 96 an inch',
+  px: 'Pixels (1/96 in)',
   cm: 'Centimetres',
 };
 
