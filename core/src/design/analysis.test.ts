@@ -27,9 +27,19 @@ describe('a sine row', () => {
     expect(facts.join.climb).toBeCloseTo(0, 9);
     expect(facts.kind).toBe('border');
   });
+  it('is as long as the integral says', () => {
+    // ∫√(1 + (A·k·cos kx)²) dx by the midpoint rule.
+    const k = TURN / 60;
+    const steps = 20_000;
+    let length = 0;
+    for (let i = 0; i < steps; i++)
+      length += Math.sqrt(1 + (10 * k * Math.cos((k * 120 * (i + 0.5)) / steps)) ** 2) * (120 / steps);
+    expect(Math.abs(facts.length - length)).toBeLessThan(0.01);
+    expect([facts.width, facts.height]).toEqual([120, 20]);
+  });
   it('bends tightest at its crests', () => {
     // r = 1 / (A·(2π/L)²)
-    expect(facts.smallestRadius).toBeCloseTo(60 ** 2 / (10 * TURN ** 2), 1);
+    expect(Math.abs(facts.smallestRadius! - 60 ** 2 / (10 * TURN ** 2))).toBeLessThan(0.05);
     expect(facts.sharpestTurn).toBe(0);
   });
   it('looks the same upside down, but not in a mirror', () => {
@@ -57,7 +67,8 @@ describe('joining a row', () => {
 describe('spacing', () => {
   it('of a spiral is its pitch', () => {
     const facts = factsOf(spiral);
-    expect(facts.spacing).toBeCloseTo(10, 1);
+    // Square to the line it is a little less: p·r/√(r² + (p/2π)²), 9.99 mm about the middle of the line, r = 35 mm.
+    expect(Math.abs(facts.spacing! - 9.99)).toBeLessThan(0.01);
     // The widest circle lies between the last turn and its end, where the hull lets it.
     expect(facts.widestGap).toBeGreaterThan(10);
     expect(facts.widestGap).toBeLessThan(14);

@@ -18,7 +18,7 @@ interface Columns {
  * Throws `FormatError` with the row.
  */
 export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF|"/g, ''), { skipEmptyLines: false });
   const rows = data.map((row) => row.map((cell) => cell.trim()));
   const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
   if (first < 0) throw new FormatError('The file is empty. Save the points again.');

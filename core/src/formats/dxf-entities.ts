@@ -49,11 +49,15 @@ export function drawDxfEntity(pen: StrokeCollector, entity: Drawn, matrix: Affin
     case 'SPLINE': {
       const controls = entity.controlPoints.map((p) => applyToPoint(matrix, pt(p.x, p.y)));
       if (controls.length < 2) return 'a spline given by fit points alone is left out; convert it to a polyline';
-      const out = pen.from(controls[0]!, null);
-      const read = flattenSplineInto(out, controls, entity.degree ?? 3, entity.knots, entity.weights, FLATTEN_CHORD);
+      const read = flattenSplineInto(
+        () => pen.from(controls[0]!, null),
+        controls,
+        entity.degree ?? 3,
+        entity.knots,
+        entity.weights,
+        FLATTEN_CHORD,
+      );
       if (!read) {
-        out.length -= 2;
-        pen.finish(null);
         return 'a spline with broken knots is left out; convert it to a polyline';
       }
       break;
@@ -66,13 +70,14 @@ export function drawDxfEntity(pen: StrokeCollector, entity: Drawn, matrix: Affin
 function drawPolyline(pen: StrokeCollector, { vertices, closed }: DxfPolyline, matrix: Affine): void {
   const count = vertices.length;
   if (count < 2) return;
-  const out = pen.from(applyToPoint(matrix, pt(vertices[0]!.x, vertices[0]!.y)), null);
+  const start = applyToPoint(matrix, pt(vertices[0]!.x, vertices[0]!.y));
+  const out = pen.from(start, null);
   for (let i = 0; i < (closed ? count : count - 1); i++) {
     const a = vertices[i]!;
     const b = vertices[(i + 1) % count]!;
     const from = pt(a.x, a.y);
     const to = pt(b.x, b.y);
-    if (a.bulge) bulgeInto(out, from, to, a.bulge, matrix);
+    if (a.bulge) bulgeInto(pen.from(start, null), from, to, a.bulge, matrix);
     const end = applyToPoint(matrix, to);
     // The arc's own last point is the vertex but for rounding.
     if (a.bulge) out.length -= 2;

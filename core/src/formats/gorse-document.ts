@@ -64,7 +64,27 @@ export function readGorseDocument(text: string): Drawing & { readonly labels: De
   };
 }
 
+/** The document's own lists and objects are four deep. */
+const DEEPEST = 8;
+
+/** Brackets nested beyond what the document has take the parser seconds to refuse. */
+function isDeep(text: string): boolean {
+  let depth = 0;
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i];
+    if (sign === '\\') i++;
+    else if (sign === '"') quoted = !quoted;
+    else if (quoted) continue;
+    else if (sign === '[' || sign === '{') {
+      if (++depth > DEEPEST) return true;
+    } else if (sign === ']' || sign === '}') depth--;
+  }
+  return false;
+}
+
 function parsed(text: string): Record<string, unknown> {
+  if (isDeep(text)) throw new FormatError('This JSON is nested deeper than any Gorse design. Save the design again.');
   try {
     const value: unknown = JSON.parse(text);
     if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;

@@ -5,12 +5,13 @@ const HIGHEST_DEGREE = 12;
 const MOST_STEPS = 2000;
 
 /**
- * Appends a B-spline, rational when it has weights, to `out` without its first control point's place being assumed: the first pair in `out`
- * must be its start for a clamped spline and is moved there otherwise. Each knot span is cut in equal parameter steps, as many as halving
- * needs until the middle of every step lies within `tolerance` of its chord. False when degree, knots and points don't agree.
+ * Appends a B-spline, rational when it has weights, to the list that `out` gives; the list begins with one point, which is moved to the
+ * spline's start. `out` is asked anew for each knot span, so that it can refuse to grow. Each span is cut in equal parameter steps, as many as
+ * doubling needs until the middle of every step lies within `tolerance` of its chord. False, with nothing appended, when degree, knots and
+ * points don't agree.
  */
 export function flattenSplineInto(
-  out: number[],
+  out: () => number[],
   controls: readonly Point[],
   degree: number,
   knots: readonly number[],
@@ -33,15 +34,16 @@ export function flattenSplineInto(
     const from = knots[span]!;
     const to = knots[span + 1]!;
     if (to <= from) continue;
+    const list = out();
     if (!started) {
       const start = at(from, span);
-      out.splice(-2, 2, start.x, start.y);
+      list.splice(-2, 2, start.x, start.y);
       started = true;
     }
     const steps = stepsFor((t) => at(from + (to - from) * t, span), tolerance);
     for (let i = 1; i <= steps; i++) {
       const p = at(from + ((to - from) * i) / steps, span);
-      out.push(p.x, p.y);
+      list.push(p.x, p.y);
     }
   }
   return started;

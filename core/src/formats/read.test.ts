@@ -101,6 +101,11 @@ describe('DXF', () => {
       /more than 200,000 times/,
     ],
     ['coordinates beyond any quilt', dxf('0 LINE 10 1e308 20 0 11 1 21 0'), /larger than any quilt/],
+    [
+      'more points than a design can have',
+      dxf(`0 LWPOLYLINE ${'10 1e5 20 0 42 1 10 -1e5 20 0 42 1 '.repeat(400)}`),
+      /more than 2,000,000 points/,
+    ],
     ['no number', dxf('0 LINE 10 nan 20 0 11 1 21 0'), /larger than any quilt/],
     ['nothing to stitch', dxf('0 TEXT 1 puffin'), /no line/],
     ['a binary one', 'AutoCAD Binary DXF\r\n', /binary DXF/],

@@ -6,6 +6,7 @@ import {
   GENERIC_MOTION,
   LEAST_ADVANCE,
   type LengthStyle,
+  type Point,
   speedAtBend,
   speedAtCorner,
   toDegrees,
@@ -41,6 +42,8 @@ export function numbersOf(
   style: LengthStyle,
 ): Group[] {
   const length = (mm: number): string => formatLength(mm, style);
+  /** From the upper left corner of its box. */
+  const place = (p: Point): string => `${formatLengthNumber(p.x, style)} across, ${length(p.y)} down`;
   const { join, symmetry } = facts;
   const cuts = facts.strokes - 1;
   const speed = (mmPerSecond: number): string =>
@@ -82,6 +85,8 @@ export function numbersOf(
               },
             ]
           : []),
+        { name: 'Start (ring)', value: place(facts.start) },
+        { name: 'End (bar)', value: place(facts.end) },
         { name: 'Start to end', value: apart < MEETS ? 'closed' : length(apart) },
         { name: 'Mirrored', value: mirrorWords(symmetry) },
         {

@@ -88,6 +88,7 @@ describe('the numbers of a design', () => {
     });
     expect(rowsOf(twice)['Stitched twice']).toMatch(/^30 mm, 12\.8 % of the line !$/);
     expect(rowsOf(square)).toMatchObject({
+      'Start (ring)': '0 across, 0 mm down',
       'Start to end': 'closed',
       Mirrored: 'the same both ways; turns 4 × onto itself',
       'Upside down': 'looks the same',
