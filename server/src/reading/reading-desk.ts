@@ -29,6 +29,9 @@ export class ReadingDesk {
   private underWay: UnderWay | null = null;
   private queue: Promise<unknown> = Promise.resolve();
 
+  /** `longest`: ms that a task may take. */
+  constructor(private readonly longest = LONGEST) {}
+
   /** Throws `ReadRefused` when the file or the edits are at fault. */
   run(task: ReadTask): Promise<ReadResult> {
     const done = this.queue.then(() => this.work(task));
@@ -43,7 +46,7 @@ export class ReadingDesk {
   private work(task: ReadTask): Promise<ReadResult> {
     const worker = (this.worker ??= this.start());
     return new Promise((resolve, reject) => {
-      const timer = setTimeout(() => this.end(new ReadRefused({ message: TOO_LONG, line: null })), LONGEST);
+      const timer = setTimeout(() => this.end(new ReadRefused({ message: TOO_LONG, line: null })), this.longest);
       this.underWay = { resolve, reject, timer };
       worker.postMessage(task);
     });
