@@ -1,10 +1,18 @@
-import { newPlan, PLAN_KINDS, type PlanDiff } from '@gorse/core';
+import { DESIGN_EDIT_KINDS, type DesignEdit, newPlan, PLAN_KINDS, type PlanDiff } from '@gorse/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checked, ContractError, type Detail } from './check.ts';
+import { checkedRevision } from './design-edits.ts';
 import { checkedEdit } from './edits.ts';
 import { checkedScreenCommand } from './frame-commands.ts';
-import { ExportQuery, NewQuiltRequest, ResumeRequest } from './requests.ts';
+import {
+  DesignExportQuery,
+  DesignLabelsRequest,
+  ExportQuery,
+  NewDesignQuery,
+  NewQuiltRequest,
+  ResumeRequest,
+} from './requests.ts';
 
 const GRID = { across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
 const PLAN = newPlan('Tide Table', GRID);
@@ -147,5 +155,72 @@ describe('what a Frame screen may say', () => {
     undefined,
   ])('is not %j', (command) => {
     expect(faults(() => checkedScreenCommand(command)).length).toBeGreaterThan(0);
+  });
+});
+
+describe('edits of a design’s line', () => {
+  const good: readonly DesignEdit[] = [
+    { kind: 'trim', start: 0, end: 12.5 },
+    { kind: 'reverse' },
+    { kind: 'split', at: 3 },
+    { kind: 'join', designId: 'kelp_1', own: 'end', other: 'start' },
+    { kind: 'close' },
+    { kind: 'moveStart', at: 0 },
+    { kind: 'smooth', amount: 3 },
+    { kind: 'dropCrumbs', shortest: 0.5 },
+    { kind: 'resample', step: 1 },
+    { kind: 'dropDoubled' },
+    { kind: 'scale', factor: 2 },
+  ];
+  it('are taken, every kind of them', () => {
+    expect(good.map((edit) => edit.kind)).toEqual([...DESIGN_EDIT_KINDS]);
+    expect(checkedRevision({ edits: good, name: 'Tangle' })).toEqual({ edits: good, name: 'Tangle' });
+    expect(checkedRevision({ edits: [good[1]] })).toEqual({ edits: [good[1]] });
+  });
+  it.each([
+    ['none', { edits: [] }, ['edits']],
+    ['no list', { edits: 'reverse' }, ['edits']],
+    ['nothing in the list', { edits: [null] }, ['edits.0.kind']],
+    ['a kind that isn’t there', { edits: [good[1], { kind: 'constructor' }] }, ['edits.1.kind']],
+    ['a cut that is negative', { edits: [{ kind: 'trim', start: -1, end: 0 }] }, ['edits.0.start']],
+    ['a cut without its end', { edits: [{ kind: 'trim', start: 1 }] }, ['edits.0.end']],
+    ['infinity', { edits: [{ kind: 'scale', factor: Infinity }] }, ['edits.0.factor']],
+    ['a size of nothing', { edits: [{ kind: 'scale', factor: 0 }] }, ['edits.0.factor']],
+    ['a third end', { edits: [{ ...good[3], own: 'middle' }] }, ['edits.0.own']],
+    ['an id that is a path', { edits: [{ ...good[3], designId: '../x' }] }, ['edits.0.designId']],
+    ['a field of another kind', { edits: [{ kind: 'reverse', at: 3 }] }, ['edits.0.at']],
+    ['a name of nothing', { edits: [good[1]], name: '' }, ['name']],
+    ['more than anybody does', { edits: Array.from({ length: 201 }, () => good[1]) }, ['edits']],
+  ])('with %s are refused, saying where', (_name, body, paths) => {
+    expect([...new Set(pathsOf(() => checkedRevision(body)))]).toEqual(paths);
+  });
+});
+
+describe('what may be asked of a design', () => {
+  it('is taken, numbers in the address too', () => {
+    expect(checked(NewDesignQuery, { file: 'a.csv', unit: 'cm', x: '0', y: '2' })).toEqual({
+      file: 'a.csv',
+      unit: 'cm',
+      x: 0,
+      y: 2,
+    });
+    expect(checked(DesignExportQuery, { format: 'pdf', paper: 'letter' })).toEqual({ format: 'pdf', paper: 'letter' });
+    expect(checked(DesignLabelsRequest, { tags: [] })).toEqual({ tags: [] });
+  });
+  it.each([
+    [NewDesignQuery, { file: '' }, 'file'],
+    [NewDesignQuery, { file: 'a.csv', x: '-1' }, 'x'],
+    [NewDesignQuery, { file: 'a.csv', y: 'two' }, 'y'],
+    [NewDesignQuery, { file: 'a.csv', unit: 'ell' }, 'unit'],
+    [DesignExportQuery, { format: 'exe' }, 'format'],
+    [DesignExportQuery, { format: 'pdf', paper: 'a0' }, 'paper'],
+    [DesignLabelsRequest, { tags: ['x'.repeat(41)] }, 'tags'],
+    [DesignLabelsRequest, { tags: Array.from({ length: 21 }, (_, i) => `${i}`) }, 'tags'],
+    [DesignLabelsRequest, { tags: 'sea' }, 'tags'],
+    [DesignLabelsRequest, { name: '' }, 'name'],
+    [DesignLabelsRequest, { kind: 'teapot' }, 'kind'],
+    [DesignLabelsRequest, { facts: {} }, 'facts'],
+  ])('but not by %o with %j', (type, body, path) => {
+    expect([...new Set(pathsOf(() => checked<object>(type, body)))]).toEqual([path]);
   });
 });

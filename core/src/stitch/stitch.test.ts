@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boundsOf, lengthOf, pointCount, pointsOf, polyline, squaredDistanceToSegment } from '../geometry/polyline.ts';
-import { GENERIC_MOTION, stitchClock } from './motion.ts';
+import { GENERIC_MOTION, speedAtBend, speedAtCorner, stitchClock } from './motion.ts';
 import { needlePoints } from './needle-points.ts';
 import { threadLength } from './thread.ts';
 import { tieOff } from './tie-off.ts';
@@ -163,5 +163,21 @@ describe('time and thread', () => {
     expect(threadLength(holes, 1, 2)).toBe(6);
     expect(boundsOf([holes])!.maxX).toBe(6);
     expect(pointCount(holes)).toBe(3);
+  });
+});
+
+describe('the speed that a line allows', () => {
+  it('in a bend grows with the root of its radius', () => {
+    // v² = a·r with 600 mm/s²: 60 mm/s at 6 mm, the top speed of 120 at 24 mm.
+    expect(speedAtBend(6, GENERIC_MOTION)).toBeCloseTo(60, 9);
+    expect(speedAtBend(24, GENERIC_MOTION)).toBeCloseTo(GENERIC_MOTION.topSpeed, 9);
+  });
+  it('at a corner falls with its turn, to the speed of coming straight back', () => {
+    expect(speedAtCorner(0, 2.5, GENERIC_MOTION)).toBe(Infinity);
+    // A right angle between stitches of 2.4 mm is a bend of 1.2 mm.
+    expect(speedAtCorner(Math.PI / 2, 2.4, GENERIC_MOTION)).toBeCloseTo(speedAtBend(1.2, GENERIC_MOTION), 9);
+    expect(speedAtCorner(Math.PI, 2.4, GENERIC_MOTION)).toBe(GENERIC_MOTION.cornerSpeed);
+    const speeds = [0.2, 0.6, 1.2, 2, 3].map((turn) => speedAtCorner(turn, 2.4, GENERIC_MOTION));
+    expect(speeds).toEqual([...speeds].sort((a, b) => b - a));
   });
 });
