@@ -82,10 +82,10 @@ export async function copyQuilt(database: Database, id: string): Promise<{ id: s
  * has moved on; and as bad input what would leave the plan inconsistent.
  */
 export async function editQuilt(database: Database, id: string, request: EditRequest): Promise<EditAnswer> {
-  return database.commit(async (tables) => {
+  const { revision, records } = await database.commit(async (tables) => {
     const current = found(await lockQuilt(tables, id), 'quilt');
     const known = await revisionOfEdit(tables, id, request.editId);
-    if (known !== null) return { revision: known };
+    if (known !== null) return { revision: known, records: null };
     if (request.baseRevision > current) {
       throw new Refusal('badInput', `This quilt is at revision ${current}. Open it again and repeat the edit.`, [
         { path: 'baseRevision', message: 'It lies ahead of the plan.' },
@@ -101,8 +101,8 @@ export async function editQuilt(database: Database, id: string, request: EditReq
         { revision: current, since, conflicts },
       );
     }
-    const plan = found(await findPlan(tables, id), 'quilt');
-    const next = applyDiff(plan.records, request.diff);
+    const before = database.recentPlans.at(id, current) ?? found(await findPlan(tables, id), 'quilt').records;
+    const next = applyDiff(before, request.diff);
     const wanted = Object.values(next.recipes).map((recipe) => recipe.designId);
     const designs = await knownDesigns(tables, [...new Set(wanted)]);
     const faults = [
@@ -119,6 +119,8 @@ export async function editQuilt(database: Database, id: string, request: EditReq
     const revision = current + 1;
     const { editId, mark, diff } = request;
     await saveEdit(tables, id, { editId, mark, diff, revision, at: Date.now() });
-    return { revision };
+    return { revision, records: next };
   });
+  if (records) database.recentPlans.keep(id, revision, records);
+  return { revision };
 }

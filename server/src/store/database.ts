@@ -10,6 +10,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import type { Config } from '../config.ts';
+import { RecentPlans } from './recent-plans.ts';
 import * as schema from './schema.ts';
 import { syncFolder, WalSync } from './wal-sync.ts';
 
@@ -18,6 +19,7 @@ export type Tables = PgDatabase<PgQueryResultHKT, typeof schema>;
 /** The one way to the data. */
 export interface Database {
   readonly read: Tables;
+  readonly recentPlans: RecentPlans;
   /** One transaction; returns only when it is safe on the disk. */
   commit<T>(work: (tables: Tables) => Promise<T>): Promise<T>;
   /** Throws unless the database answers. */
@@ -53,6 +55,7 @@ export async function overEmbedded(client: PGlite, folder: string | null): Promi
   const wal = folder === null ? null : new WalSync(folder);
   return {
     read: tables,
+    recentPlans: new RecentPlans(),
     async commit(work) {
       const result = await tables.transaction((tx) => work(tx));
       wal?.sync();
@@ -74,6 +77,7 @@ async function openServer(url: string): Promise<Database> {
   await migrateServer(tables, { migrationsFolder: MIGRATIONS });
   return {
     read: tables,
+    recentPlans: new RecentPlans(),
     commit: (work) => tables.transaction((tx) => work(tx)),
     async ping() {
       await tables.execute(sql`select 1`);

@@ -1,0 +1,23 @@
+import type { PlanRecords } from '@gorse/core';
+
+/** Plans kept at once: the ones being worked on. */
+const KEPT = 8;
+
+/**
+ * The plans that were edited last, as they stand at their revision, so that an edit needn't read hundreds of records to be checked. Only what is
+ * committed may be kept, and it may only be used for the very revision that the locked quilt has.
+ */
+export class RecentPlans {
+  private readonly plans = new Map<string, { readonly revision: number; readonly records: PlanRecords }>();
+
+  at(id: string, revision: number): PlanRecords | null {
+    const plan = this.plans.get(id);
+    return plan?.revision === revision ? plan.records : null;
+  }
+
+  keep(id: string, revision: number, records: PlanRecords): void {
+    this.plans.delete(id);
+    this.plans.set(id, { revision, records });
+    if (this.plans.size > KEPT) this.plans.delete(this.plans.keys().next().value!);
+  }
+}
