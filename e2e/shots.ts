@@ -89,6 +89,14 @@ await shot('designs');
 await page.goto(`${server.address}/designs/${designs.find((design) => design.name === 'Compass')!.id}`);
 await page.getByRole('slider', { name: /^Start of the line/ }).waitFor();
 await shot('design-desk');
+await page.goto(`${server.address}/designs`);
+await page.getByLabel('Design files').setInputFiles([
+  { name: 'Weir.gcode', mimeType: 'text/plain', buffer: Buffer.from('G1 X4 Y0\nG1 X8 Y3\nG1 X9 Y0') },
+  { name: 'Sluice.gcode', mimeType: 'text/plain', buffer: Buffer.from('G1 X6 Y0\nG1 X8 Y3') },
+  { name: 'torn.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg>\n<g>') },
+]);
+await page.getByText(/Which size is right/).waitFor();
+await shot('reading');
 await page.goto(`${server.address}/quilts/${id}/layout`);
 await page.getByRole('application').focus();
 await page.keyboard.press('ArrowRight');

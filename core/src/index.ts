@@ -46,7 +46,8 @@ export {
   PAPERS,
   type PaperTile,
 } from './formats/paper.ts';
-export { isReadable, READABLE, readDrawing, type ReadDesign } from './formats/read-drawing.ts';
+export { fileKind, type FileKind, READABLE } from './formats/endings.ts';
+export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';

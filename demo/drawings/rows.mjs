@@ -53,21 +53,22 @@ export const shingle = () =>
   });
 
 /** Edge-to-edge: high clouds, long hooks with a curl at the end. */
-export const cirrus = () =>
-  inRow(2, 110, (i) => {
-    const up = i % 2 === 0 ? -1 : 1;
-    return smooth([
-      [0, 0],
-      [26, up * 4],
-      [58, up * 22],
-      [84, up * 44],
-      [78, up * 60],
-      [62, up * 54],
-      [68, up * 40],
-      [92, up * 26],
-      [110, 0],
-    ]);
-  });
+export const cirrus = () => {
+  const hook = (up) => [
+    [12, up * 2],
+    [34, up * 8],
+    [62, up * 26],
+    [84, up * 48],
+    [78, up * 64],
+    [62, up * 58],
+    [66, up * 42],
+    [84, up * 24],
+    [100, up * 6],
+  ];
+  const there = hook(-1);
+  const back = hook(1).map(([x, y]) => [x + 110, y]);
+  return smooth([[0, 0], ...there, [110, 0], ...back, [220, 0]]);
+};
 
 /** Border: low waves with a loop at each crest. */
 export const wavelet = () =>

@@ -6,6 +6,7 @@ import { JOIN_DISTANCE } from '../tolerances.ts';
 import { readCsv } from './csv-read.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
 import { readDxf } from './dxf-read.ts';
+import { fileKind, type FileKind, READABLE } from './endings.ts';
 import { readGcode } from './gcode-read.ts';
 import { type DesignLabels, readGorseDocument } from './gorse-document.ts';
 import { readHpgl } from './hpgl-read.ts';
@@ -17,29 +18,23 @@ export interface ReadDesign extends Drawing {
 
 type Reader = (text: string, answers: ReadAnswers) => Drawing & { readonly labels?: DesignLabels };
 
-/** Endings and readers of all that can be read. */
-const READERS: readonly { readonly ending: RegExp; readonly read: Reader }[] = [
-  { ending: /\.svg$/i, read: readSvg },
-  { ending: /\.dxf$/i, read: readDxf },
-  { ending: /\.(gcode|gco|g|nc|ngc|cnc|tap)$/i, read: readGcode },
-  { ending: /\.(hpgl|hpg|plt)$/i, read: readHpgl },
-  { ending: /\.(csv|tsv|txt)$/i, read: readCsv },
-  { ending: /\.json$/i, read: readGorseDocument },
-];
-
-export const READABLE = 'SVG, DXF, G-code, HPGL, CSV and Gorse’s own .gorse.json';
-
-/** Whether a file's name has an ending that is read. */
-export const isReadable = (file: string): boolean => READERS.some(({ ending }) => ending.test(file));
+const READERS: Readonly<Record<FileKind, Reader>> = {
+  svg: readSvg,
+  dxf: readDxf,
+  gcode: readGcode,
+  hpgl: readHpgl,
+  csv: readCsv,
+  gorse: readGorseDocument,
+};
 
 /**
  * Reads a design file by its ending: strokes joined where they meet, in design space (millimetres, y down, the box's upper left corner at
  * the origin). Throws `FormatError` with a sentence whatever is wrong with the file.
  */
 export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadDesign {
-  const reader = READERS.find(({ ending }) => ending.test(file));
-  if (!reader) throw new FormatError(`Gorse reads ${READABLE}. Save the design as one of these and drop that.`);
-  const drawing = read(reader.read, textOf(bytes), answers);
+  const kind = fileKind(file);
+  if (!kind) throw new FormatError(`Gorse reads ${READABLE}. Save the design as one of these and drop that.`);
+  const drawing = read(READERS[kind], textOf(bytes), answers);
   const joined = joinStrokes(drawing.strokes, JOIN_DISTANCE);
   if (joined.every((stroke) => lengthOf(stroke) === 0))
     throw new FormatError('There is no line in this file that could be stitched.');

@@ -25,8 +25,8 @@ describe('the reading thread', () => {
     const outcomes = await Promise.allSettled([desk.run(GOOD), desk.run(read('b.svg', '<svg>')), desk.run(GOOD)]);
     expect(outcomes.map((one) => one.status)).toEqual(['fulfilled', 'rejected', 'fulfilled']);
     const [first, second] = outcomes;
-    expect(first!.status === 'fulfilled' && [...first!.value.strokes[0]!]).toEqual([0, 0, 3, 4]);
-    expect(second!.status === 'rejected' && second!.reason).toBeInstanceOf(ReadRefused);
+    expect(first).toMatchObject({ value: { strokes: [Float64Array.of(0, 0, 3, 4)] } });
+    expect((second as PromiseRejectedResult).reason).toBeInstanceOf(ReadRefused);
   });
   it('is given up when it takes too long, and the next task gets another', async () => {
     const desk = newDesk(700);

@@ -5,8 +5,8 @@ import {
   type DesignAnalysis,
   type DesignEdit,
   type Edited,
+  fileKind,
   GENERIC_MOTION,
-  isReadable,
   needlePoints,
   type Polyline,
   simplify,
@@ -102,13 +102,14 @@ const library = {
           filter({ name, originalSize }) {
             const file = name.split('/').at(-1)!;
             if (file === '' || file.startsWith('.') || name.startsWith('__MACOSX/')) return false;
-            const why = !isReadable(file)
-              ? 'is no design file'
-              : originalSize > LARGEST_FILE
-                ? 'is larger than 20 MB'
-                : ++count > MOST_FILES || (sum += originalSize) > MOST_BYTES
-                  ? 'is beyond what is read at once; split the zip'
-                  : null;
+            const why =
+              fileKind(file) === null
+                ? 'is no design file'
+                : originalSize > LARGEST_FILE
+                  ? 'is larger than 20 MB'
+                  : ++count > MOST_FILES || (sum += originalSize) > MOST_BYTES
+                    ? 'is beyond what is read at once; split the zip'
+                    : null;
             if (why !== null) left.push({ name, why });
             return why === null;
           },

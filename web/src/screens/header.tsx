@@ -1,20 +1,14 @@
 import { EXPORT_FORMATS } from '@gorse/contract';
 import { QUILT_ID, quiltOf } from '@gorse/core';
-import { ActionIcon, Button, Group, Menu, Modal, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
+import { ActionIcon, Button, Group, Menu, Modal, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
-import {
-  IconArrowBackUp,
-  IconArrowForwardUp,
-  IconCheck,
-  IconCloudOff,
-  IconHelp,
-  IconRefresh,
-} from '@tabler/icons-react';
+import { IconCheck, IconCloudOff, IconHelp, IconRefresh } from '@tabler/icons-react';
 import { type SyntheticEvent, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { api } from '../api/api.ts';
 import { edit, redo, type SaveState, undo, usePlan } from '../document/plan-store.ts';
 import { tellDone, tellError } from '../ui/notices.ts';
+import { UndoButtons } from '../ui/undo-buttons.tsx';
 import { UnitsSelect } from '../ui/units-select.tsx';
 
 export const STEPS = [
@@ -50,18 +44,7 @@ export function Header({
         ))}
       </nav>
       <Saved />
-      <Group gap={2} wrap="nowrap">
-        <Tooltip label={undoable === undefined ? 'Nothing to undo' : `Undo ${undoable} (Ctrl Z)`}>
-          <ActionIcon variant="subtle" size="lg" aria-label="Undo" disabled={undoable === undefined} onClick={undo}>
-            <IconArrowBackUp />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label={redoable === undefined ? 'Nothing to redo' : `Redo ${redoable} (Ctrl Shift Z)`}>
-          <ActionIcon variant="subtle" size="lg" aria-label="Redo" disabled={redoable === undefined} onClick={redo}>
-            <IconArrowForwardUp />
-          </ActionIcon>
-        </Tooltip>
-      </Group>
+      <UndoButtons undoable={undoable ?? null} redoable={redoable ?? null} onUndo={undo} onRedo={redo} />
       <UnitsSelect />
       <ActionIcon variant="subtle" size="lg" aria-label="Keys and how people do this (?)" onClick={onHelp}>
         <IconHelp />

@@ -11,38 +11,23 @@ import {
   toRadians,
   trimmedLine,
 } from '@gorse/core';
-import { ActionIcon, Button, Group, Select, Text, TextInput, Title, Tooltip } from '@mantine/core';
+import { Select, Text } from '@mantine/core';
 import { useElementSize, useHotkeys } from '@mantine/hooks';
-import { IconArrowBackUp, IconArrowForwardUp, IconArrowLeft } from '@tabler/icons-react';
-import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { api } from '../../api/api.ts';
-import { KEYS, useDesigns, useDesignStrokes } from '../../api/queries.ts';
+import { useParams } from 'react-router';
+import { useDesigns, useDesignStrokes } from '../../api/queries.ts';
 import { LineView, onPicture } from '../../ui/line-view.tsx';
-import { tellDone, tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
-import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
-import { EDIT_WORDS } from '../designs/design-card.tsx';
 import { numbersOf } from '../designs/design-numbers.ts';
 import { familyOf, newestRevisions } from '../designs/library-filter.ts';
 import { NumberGroups } from '../designs/number-groups.tsx';
 import { ScrubBar, useSewingPreview } from '../designs/sewing-preview.tsx';
 import { useAnalysis, useSewing } from '../designs/use-analysis.ts';
 import { Lost } from '../lost.tsx';
-import {
-  addEdit,
-  dropDraft,
-  NO_DRAFT,
-  redoEdit,
-  setEdits,
-  splitTrim,
-  undoEdit,
-  useDrafts,
-  withTrim,
-} from './drafts.ts';
+import { addEdit, NO_DRAFT, redoEdit, setEdits, splitTrim, undoEdit, useDrafts, withTrim } from './drafts.ts';
+import { DeskHeader } from './desk-header.tsx';
 import { type PointTool, Tools } from './tools.tsx';
 import { type TrimEnd, TrimHandles } from './trim-handles.tsx';
 import { useEdited } from './use-edited.ts';
@@ -137,12 +122,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const played = dragged ? null : preview.played;
   return (
     <div className="shell">
-      <DeskHeader
-        design={design}
-        draft={draft.edits}
-        canUndo={draft.past.length > 0}
-        canRedo={draft.future.length > 0}
-      />
+      <DeskHeader design={design} draft={draft} />
       <main className="desk" style={{ gridTemplateColumns: 'minmax(0, 1fr) 400px' }}>
         <section className="middle" aria-label="The line">
           <div ref={ref} style={{ minHeight: 0, padding: 8 }}>
@@ -254,85 +234,4 @@ function comparable(design: DesignAnswer, all: readonly DesignAnswer[]) {
     { group: 'Its revisions', items: family.map(option) },
     { group: 'Other designs', items: all.filter((one) => !family.includes(one)).map(option) },
   ];
-}
-
-function DeskHeader({
-  design,
-  draft,
-  canUndo,
-  canRedo,
-}: {
-  readonly design: DesignAnswer;
-  readonly draft: readonly DesignEdit[];
-  readonly canUndo: boolean;
-  readonly canRedo: boolean;
-}) {
-  const navigate = useNavigate();
-  const client = useQueryClient();
-  const [name, setName] = useState(design.name);
-  const [saving, setSaving] = useState(false);
-  const save = (): void => {
-    setSaving(true);
-    api
-      .reviseDesign(design.id, { edits: draft, name: name.trim() || design.name })
-      .then(async (made) => {
-        await client.invalidateQueries({ queryKey: KEYS.designs });
-        dropDraft(design.id);
-        tellDone(`${made.name} is saved as revision ${made.revision}. The one before stays as it was.`);
-        await navigate(`/designs/${made.id}`, { replace: true });
-      })
-      .catch(tellError)
-      .finally(() => setSaving(false));
-  };
-  return (
-    <header className="header">
-      <Tooltip label="Back to the designs">
-        <ActionIcon variant="subtle" size="lg" aria-label="Back to the designs" onClick={() => void navigate(-1)}>
-          <IconArrowLeft />
-        </ActionIcon>
-      </Tooltip>
-      <Title order={1} size="h4" style={{ whiteSpace: 'nowrap' }}>
-        {design.name}, {design.revision === 1 ? 'as read' : `revision ${design.revision}`}
-      </Title>
-      <Text size="sm" c="var(--ink-soft)" truncate style={{ flex: 1 }} data-testid="edits">
-        {draft.length === 0 ? 'Nothing changed yet.' : draft.map((edit) => EDIT_WORDS[edit.kind]).join(', ')}
-      </Text>
-      <Group gap={6} wrap="nowrap">
-        <Tooltip label="Undo, Ctrl Z">
-          <ActionIcon
-            variant="subtle"
-            size="lg"
-            aria-label="Undo"
-            disabled={!canUndo}
-            onClick={() => undoEdit(design.id)}
-          >
-            <IconArrowBackUp />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label="Redo, Ctrl Shift Z">
-          <ActionIcon
-            variant="subtle"
-            size="lg"
-            aria-label="Redo"
-            disabled={!canRedo}
-            onClick={() => redoEdit(design.id)}
-          >
-            <IconArrowForwardUp />
-          </ActionIcon>
-        </Tooltip>
-        <TextInput
-          size="xs"
-          w={150}
-          aria-label="Name of the new revision"
-          maxLength={120}
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        <Button size="xs" loading={saving} disabled={draft.length === 0} onClick={save}>
-          Save as a new revision
-        </Button>
-        <UnitsSelect />
-      </Group>
-    </header>
-  );
 }

@@ -34,7 +34,7 @@ export function ReadingReport() {
           variant="outline"
           color={refused.length > 0 ? 'rowan' : 'moss'}
           role={refused.length > 0 ? 'alert' : 'status'}
-          title={`${read.length === 1 ? 'One design was' : `${read.length} designs were`} read${
+          title={`${read.length === 0 ? 'No design was' : read.length === 1 ? 'One design was' : `${read.length} designs were`} read${
             refused.length === 0
               ? ''
               : `, ${refused.length === 1 ? 'one file was' : `${refused.length} files were`} not`

@@ -1,5 +1,5 @@
 import type { DesignAnswer, UnitsQuestion } from '@gorse/contract';
-import { isReadable, type ReadAnswers } from '@gorse/core';
+import { fileKind, READABLE, type ReadAnswers } from '@gorse/core';
 import { create } from 'zustand';
 import { api, questionOf, sentenceOf } from '../../api/api.ts';
 import { KEYS, queryClient } from '../../api/queries.ts';
@@ -111,8 +111,8 @@ async function opened(files: readonly File[]): Promise<Source[]> {
   const sources: Source[] = [];
   for (const file of files) {
     if (!/\.zip$/i.test(file.name)) {
-      if (isReadable(file.name)) sources.push({ name: file.name, body: file });
-      else refuse(file.name, 'Gorse reads SVG, DXF, G-code, HPGL, CSV, .gorse.json and zips of these.');
+      if (fileKind(file.name)) sources.push({ name: file.name, body: file });
+      else refuse(file.name, `Gorse reads ${READABLE}, and zips of these.`);
       continue;
     }
     try {

@@ -1,0 +1,154 @@
+import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+
+/** Lines of a row; a periodic one repeats every `period` mm along x, so that one repeat stands for all. */
+export interface RowLines {
+  readonly strokes: readonly Polyline[];
+  readonly period: number | null;
+}
+
+/**
+ * The least shift down (mm) from which on the lower row stays at least `clearance` away from the upper one, however far it is moved on: the
+ * largest over all pairs of segments of the shift at which they come that near. Null when the rows never face each other.
+ *
+ * Two segments are within a distance over one interval of shifts, since segments are convex; at its upper end an end point of one touches the
+ * other, so that a closed form for a point and a segment, both ways, is exact. Only pairs whose x-ranges come within the clearance are looked
+ * at, highest potential first, so that most are passed over: about n log n for rows as they are drawn.
+ */
+export function contactGap(upper: RowLines, lower: RowLines, clearance: number): number | null {
+  const above = boundsOf(upper.strokes);
+  const below = boundsOf(lower.strokes);
+  if (!above || !below) return null;
+  const facing = lower.period === null ? [0] : shiftsAcross(above, below, lower.period, clearance);
+  let gap = -Infinity;
+  const high = new Columns(upper.strokes);
+  const low = new Columns(lower.strokes);
+  for (const shift of facing) {
+    gap = Math.max(gap, pointsOverSegments(upper.strokes, low, shift, clearance, 1, gap));
+    gap = Math.max(gap, pointsOverSegments(lower.strokes, high, shift, clearance, -1, gap));
+  }
+  return gap === -Infinity ? null : gap;
+}
+
+/** Whole periods by which the lower row must be moved along x to meet the upper one everywhere. */
+function shiftsAcross(
+  above: { readonly minX: number; readonly maxX: number },
+  below: { readonly minX: number; readonly maxX: number },
+  period: number,
+  clearance: number,
+): number[] {
+  const first = Math.ceil((above.minX - clearance - below.maxX) / period);
+  const last = Math.floor((above.maxX + clearance - below.minX) / period);
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * period);
+}
+
+/** Segments by the columns of x they cross, each column with the most potent first. */
+class Columns {
+  readonly width: number;
+  readonly minX: number;
+  /** `x0, y0, x1, y1` of each, x0 ≤ x1. */
+  private readonly ends: number[] = [];
+  private readonly columns: number[][];
+  private readonly sorted = new Map<string, readonly number[]>();
+
+  constructor(strokes: readonly Polyline[]) {
+    for (const line of strokes) {
+      for (let i = 2; i < line.length; i += 2) {
+        const [x0, y0, x1, y1] = [line[i - 2]!, line[i - 1]!, line[i]!, line[i + 1]!];
+        if (x0 <= x1) this.ends.push(x0, y0, x1, y1);
+        else this.ends.push(x1, y1, x0, y0);
+      }
+    }
+    const { minX, maxX } = boundsOf(strokes)!;
+    const count = Math.max(1, Math.min(4096, Math.ceil(Math.sqrt(this.ends.length))));
+    this.minX = minX;
+    this.width = Math.max(1e-9, (maxX - minX) / count);
+    this.columns = Array.from({ length: count }, () => []);
+    for (let s = 0; s < this.ends.length / 4; s++) {
+      for (let c = this.column(this.ends[4 * s]!); c <= this.column(this.ends[4 * s + 2]!); c++)
+        this.columns[c]!.push(s);
+    }
+  }
+
+  column(x: number): number {
+    return Math.min(this.columns.length - 1, Math.max(0, Math.floor((x - this.minX) / this.width)));
+  }
+
+  /** The segments of a column: those that reach highest first (`way` 1), or lowest first (−1). */
+  inColumn(column: number, way: 1 | -1): readonly number[] {
+    const key = `${column} ${way}`;
+    const known = this.sorted.get(key);
+    if (known) return known;
+    const list = [...this.columns[column]!].sort((a, b) => way * (this.reach(a, way) - this.reach(b, way)));
+    this.sorted.set(key, list);
+    return list;
+  }
+
+  /** The y of a segment that matters first: its highest (`way` 1) or lowest (−1). */
+  reach(s: number, way: 1 | -1): number {
+    const [y0, y1] = [this.ends[4 * s + 1]!, this.ends[4 * s + 3]!];
+    return way === 1 ? Math.min(y0, y1) : Math.max(y0, y1);
+  }
+
+  segment(s: number): readonly [number, number, number, number] {
+    return [this.ends[4 * s]!, this.ends[4 * s + 1]!, this.ends[4 * s + 2]!, this.ends[4 * s + 3]!];
+  }
+}
+
+/**
+ * The largest shift at which a point touches a segment of the other row. `way` 1: points are of the upper row; −1: of the lower. `shift` is how
+ * far the lower row is moved along x. Pairs that can't beat `best` are passed over.
+ */
+function pointsOverSegments(
+  points: readonly Polyline[],
+  others: Columns,
+  shift: number,
+  clearance: number,
+  way: 1 | -1,
+  best: number,
+): number {
+  for (const line of points) {
+    for (let i = 0; i < line.length; i += 2) {
+      // In the frame of the other row.
+      const x = line[i]! - way * shift;
+      const y = line[i + 1]!;
+      const last = others.column(x + clearance);
+      for (let c = others.column(x - clearance); c <= last; c++) {
+        for (const s of others.inColumn(c, way)) {
+          if (way * (y - others.reach(s, way)) + clearance <= best) break;
+          const [x0, y0, x1, y1] = others.segment(s);
+          best = Math.max(best, touch(x, y, x0, y0, x1, y1, clearance, way));
+        }
+      }
+    }
+  }
+  return best;
+}
+
+/**
+ * The largest over the segment's points p near in x of ±(y − p.y) + √(c² − (p.x − x)²): concave in p.x, so the greatest is where the circle's
+ * slope is the segment's, or at an end of the range. −Infinity when the segment is farther away in x.
+ */
+function touch(
+  x: number,
+  y: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  clearance: number,
+  way: 1 | -1,
+): number {
+  const from = Math.max(x0, x - clearance);
+  const to = Math.min(x1, x + clearance);
+  if (from > to) return -Infinity;
+  if (x1 - x0 < 1e-12) {
+    const off = x0 - x;
+    const end = way === 1 ? Math.min(y0, y1) : Math.max(y0, y1);
+    return way * (y - end) + Math.sqrt(Math.max(0, clearance * clearance - off * off));
+  }
+  const slope = (y1 - y0) / (x1 - x0);
+  const steepest = x - (way * slope * clearance) / Math.sqrt(1 + slope * slope);
+  const at = Math.min(to, Math.max(from, steepest));
+  const off = at - x;
+  return way * (y - (y0 + slope * (at - x0))) + Math.sqrt(Math.max(0, clearance * clearance - off * off));
+}
