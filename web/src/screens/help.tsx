@@ -74,7 +74,7 @@ export function Help({
         <Table withRowBorders={false} verticalSpacing={4}>
           <Table.Tbody>
             {[...STEPS[step].keys, ...EVERYWHERE].map(([key, what]) => (
-              <Table.Tr key={key}>
+              <Table.Tr key={`${key} ${what}`}>
                 <Table.Td w={140}>
                   <Kbd>{key}</Kbd>
                 </Table.Td>
