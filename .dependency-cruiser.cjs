@@ -3,6 +3,7 @@ const CORE = {
   geometry: [],
   design: ['geometry'],
   route: ['geometry'],
+  rows: ['geometry', 'design'],
   cloth: ['geometry'],
   passes: ['geometry', 'cloth'],
   fit: ['geometry', 'design', 'cloth'],

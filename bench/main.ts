@@ -2,10 +2,12 @@ import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchLibrary } from './library.ts';
 import { benchLineUp } from './lineup.ts';
+import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 
 benchCore();
 benchLineUp();
+benchRows();
 await benchLibrary();
 await benchServer();
 await benchDrag();

@@ -103,6 +103,10 @@ export {
   type TouchRecord,
 } from './plan/records.ts';
 export { FormatError, type PlanProblem, type Remedy } from './problems.ts';
+export { contactGap, type RowLines } from './rows/contact-gap.ts';
+export { nestedPitches, type Pitches, tightestShift } from './rows/nest.ts';
+export { type Alternate, alternateOf, type JoinRule, type Repeat, repeatOf, rowOf } from './rows/repeat.ts';
+export { clearanceFor, marginsLeft, type RowAnswer, rowsThatFit, type RowTask, scaleFor } from './rows/solve-rows.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
   isOpen,
