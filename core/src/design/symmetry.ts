@@ -1,5 +1,6 @@
 import { type Affine, applyToPoint, compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
+import { boundsOf, polyline } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { SYMMETRY_MISS } from '../tolerances.ts';
 import { pointAt } from './along.ts';
@@ -19,6 +20,8 @@ const SAMPLES = 600;
 const TURNS = [12, 10, 8, 7, 6, 5, 4, 3, 2] as const;
 const BANDS = 8;
 const WAYS = 8;
+/** Fields across and down. */
+const FIELDS = 4;
 
 /** About the centroid of the line, which every symmetry keeps. */
 export function symmetryOf(index: SegmentIndex): Symmetry {
@@ -55,29 +58,35 @@ function centroid({ ends, along, count }: SegmentIndex): Point {
 }
 
 /**
- * Compares two pictures of the design with themselves after half a turn: how the thread is spread from top to bottom, and the directions in
- * which its curves open. The larger difference counts.
+ * Compares three pictures of the design with themselves after half a turn: how the thread is spread from top to bottom, over the fields of a
+ * coarse grid, and the directions in which its curves open. The largest difference counts.
  */
 function upsideDown(samples: readonly Point[]): number {
-  const top = samples.reduce((least, p) => Math.min(least, p.y), Infinity);
-  const bottom = samples.reduce((most, p) => Math.max(most, p.y), -Infinity);
+  const box = boundsOf([polyline(samples)])!;
   const bands = new Array<number>(BANDS).fill(0);
+  const fields = new Array<number>(FIELDS * FIELDS).fill(0);
   const ways = new Array<number>(WAYS).fill(0);
-  const height = bottom - top;
+  const part = (value: number, from: number, to: number, parts: number): number =>
+    to > from ? Math.min(parts - 1, Math.floor(((value - from) / (to - from)) * parts)) : 0;
   samples.forEach((p, k) => {
-    if (height > 0) bands[Math.min(BANDS - 1, Math.floor(((p.y - top) / height) * BANDS))]! += 1;
+    bands[part(p.y, box.minY, box.maxY, BANDS)]! += 1;
+    fields[part(p.y, box.minY, box.maxY, FIELDS) * FIELDS + part(p.x, box.minX, box.maxX, FIELDS)]! += 1;
     const before = samples[k - 1];
     const after = samples[k + 1];
     if (!before || !after) return;
     // Towards the inside of the bend, as long as the bend is strong.
     const bx = before.x + after.x - 2 * p.x;
     const by = before.y + after.y - 2 * p.y;
-    const strength = Math.sqrt(bx * bx + by * by);
     const way = Math.floor(((Math.atan2(by, bx) / (2 * Math.PI) + 1) * WAYS + 0.5) % WAYS);
-    ways[way]! += strength;
+    ways[way]! += Math.sqrt(bx * bx + by * by);
   });
-  const turned = <T>(list: readonly T[]): T[] => [...list.slice(WAYS / 2), ...list.slice(0, WAYS / 2)];
-  return Math.max(difference(bands, [...bands].reverse()), difference(ways, turned(ways)));
+  // Half a turn takes each band and field to its opposite, and each direction to the one across.
+  const across = [...ways.slice(WAYS / 2), ...ways.slice(0, WAYS / 2)];
+  return Math.max(
+    box.maxY > box.minY ? difference(bands, [...bands].reverse()) : 0,
+    difference(fields, [...fields].reverse()),
+    difference(ways, across),
+  );
 }
 
 /** Half the sum of absolute differences of two distributions: 0 when alike, 1 when they share nothing. */

@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import { distance, type Point } from '../geometry/point.ts';
+import { pointsOf } from '../geometry/polyline.ts';
+import { normalFrom, randomFrom, seedOf } from './random.ts';
+import { BENCH_CLOTH, type ClothNature, makeTrueCloth, seeCloth } from './true-cloth.ts';
+
+const STILL: ClothNature = {
+  shift: 0,
+  turn: 0,
+  shear: 0,
+  drawIn: { along: 0, alongDoubt: 0, across: 0, acrossDoubt: 0 },
+  waves: [],
+};
+const MIDDLE = { x: 500, y: 200 };
+const places = Array.from({ length: 120 }, (_, i) => ({ x: (i % 20) * 90, y: Math.floor(i / 20) * 70 }));
+
+describe('a seeded cloth', () => {
+  it('with nothing astray lies where it was loaded', () => {
+    const truth = makeTrueCloth(5, STILL, MIDDLE, { x: 60, y: 40 });
+    expect(truth({ x: 10, y: 20 })).toEqual({ x: 70, y: 60 });
+  });
+  it('draws in towards its middle, along and across by themselves', () => {
+    const nature = { ...STILL, drawIn: { along: 0.01, alongDoubt: 0, across: 0.02, acrossDoubt: 0 } };
+    const truth = makeTrueCloth(5, nature, MIDDLE, { x: 0, y: 0 });
+    expect(truth(MIDDLE)).toEqual(MIDDLE);
+    expect(truth({ x: 1500, y: 700 })).toEqual({ x: 1490, y: 690 });
+  });
+  it('is waved by as much as is said, over many seeds', () => {
+    const nature = { ...STILL, waves: BENCH_CLOTH.waves };
+    let sum = 0;
+    for (let seed = 0; seed < 60; seed++) {
+      const truth = makeTrueCloth(seed, nature, MIDDLE, { x: 0, y: 0 });
+      for (const p of places) sum += distance(truth(p), p) ** 2;
+    }
+    expect(Math.sqrt(sum / (60 * places.length))).toBeCloseTo(0.8, 1);
+  });
+  it('is seen with its edges bent, corner for corner', () => {
+    const truth = makeTrueCloth(3, BENCH_CLOTH, MIDDLE, { x: 0, y: 0 });
+    const ring: Point[] = [
+      { x: 0, y: 0 },
+      { x: 80, y: 0 },
+      { x: 80, y: 80 },
+      { x: 0, y: 80 },
+    ];
+    const [seen] = seeCloth(truth, [{ name: 'A1', kind: 'block', ring: ring.flatMap((p) => [p.x, p.y]) }]);
+    const points = pointsOf(Float64Array.from(seen!.ring));
+    expect(points).toHaveLength(40);
+    ring.forEach((corner, i) => expect(points[10 * i]).toEqual(truth(corner)));
+  });
+});
+
+describe('seeded chance', () => {
+  it('repeats itself, is spread evenly, and normal where asked', () => {
+    const [a, b] = [randomFrom(9), randomFrom(9)];
+    const values = Array.from({ length: 4000 }, a);
+    expect(values.slice(0, 50)).toEqual(Array.from({ length: 50 }, b));
+    expect(values.every((v) => v >= 0 && v < 1)).toBe(true);
+    expect(values.reduce((sum, v) => sum + v, 0) / values.length).toBeCloseTo(0.5, 1);
+    const normal = normalFrom(randomFrom(4));
+    const draws = Array.from({ length: 4000 }, normal);
+    expect(draws.reduce((sum, v) => sum + v, 0) / draws.length).toBeCloseTo(0, 1);
+    expect(draws.reduce((sum, v) => sum + v * v, 0) / draws.length).toBeCloseTo(1, 0);
+  });
+  it('has the same seed for the same words only', () => {
+    expect(seedOf('Tide Table')).toBe(seedOf('Tide Table'));
+    expect(seedOf('Tide Table')).not.toBe(seedOf('Tide table'));
+  });
+});

@@ -1,0 +1,96 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { makeDemo } from '../demo/make-demo.mjs';
+import { removeFolder, startServer, type TestServer } from './server.ts';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer({ speed: 10 });
+  await makeDemo(server.address);
+});
+test.afterAll(async () => {
+  await server.kill();
+  removeFolder(server.folder);
+});
+
+/** Fails on anything that the browser complains of, and on what axe finds grave. */
+async function expectSound(page: Page, complaints: readonly string[]): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
+  expect(grave.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(' ')}`)).toEqual([]);
+  expect(complaints).toEqual([]);
+}
+
+/** No part of the page is cut off sideways. */
+const expectFits = async (page: Page): Promise<void> =>
+  expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth))
+    .toBe(0);
+
+test('every screen is sound, fits, and says what to do while it is empty', async ({ page }) => {
+  const complaints: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+  page.on('pageerror', (error) => complaints.push(error.message));
+  const steps = [
+    ['Quilt', 'The quilt top'],
+    ['Designs', 'Designs'],
+    ['Layout', null],
+    ['Frame', null],
+    ['Log', null],
+  ] as const;
+  await page.goto(server.address);
+  await expect(page.getByRole('heading', { name: 'Tide Table' })).toBeVisible();
+  await expectSound(page, complaints);
+  await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
+  for (const [step, heading] of steps) {
+    await page.getByRole('link', { name: step, exact: true }).click();
+    await expect(page.getByRole('link', { name: step, exact: true })).toHaveAttribute('aria-current', 'page');
+    if (heading) await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
+    if (step === 'Frame') await expect(page.getByText(/There is nothing to stitch yet/)).toBeVisible();
+    await expectSound(page, complaints);
+    await expectFits(page);
+  }
+});
+
+test('the frame works on a tablet at arm’s length: large targets, large numbers', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto(server.address);
+  await page.getByRole('link', { name: 'Choose designs' }).click();
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.getByLabel('Find a design').fill('Beacon');
+  await page.getByRole('button', { name: /^Drawing of Beacon/ }).click();
+  await expect(page.getByTestId('totals')).toBeVisible();
+  await page.getByRole('link', { name: 'Frame', exact: true }).click();
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
+  await expectFits(page);
+  for (const button of ['Touch here', 'Not this one', 'STOP Space']) {
+    const box = (await page.getByRole('button', { name: button }).boundingBox())!;
+    expect(Math.min(box.width, box.height), button).toBeGreaterThanOrEqual(56);
+    expect(box.y + box.height, button).toBeLessThanOrEqual(768);
+    expect(box.x + box.width, button).toBeLessThanOrEqual(1024);
+  }
+  for (const arrow of await page.getByRole('button', { name: /^Jog/ }).all()) {
+    const box = (await arrow.boundingBox())!;
+    expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(56);
+  }
+  const size = await page.getByTestId('position').evaluate((line) => getComputedStyle(line).fontSize);
+  expect(parseFloat(size)).toBeGreaterThanOrEqual(28);
+});
+
+test('numbers follow the units at once, everywhere', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  await page.getByLabel('Search by name, file, kind or tag').fill('Compass');
+  const size = page.getByLabel('The chosen design').getByRole('row', { name: /^Size \d/ });
+  await expect(size).toContainText('7 1/2 × 7 1/2');
+  for (const [unit, text] of [
+    ['millimetres', '190 × 190'],
+    ['centimetres', '19 × 19'],
+    ['inches, to 1/16', '7 1/2 × 7 1/2'],
+  ] as const) {
+    await page.getByRole('button', { name: /Units/ }).click();
+    await page.getByRole('menuitem', { name: unit, exact: true }).click();
+    await expect(size).toContainText(text);
+  }
+});

@@ -1,0 +1,43 @@
+import { analyseDesign, DESIGN_KINDS, type DesignFacts, readDrawing } from '@gorse/core';
+import { readdirSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+
+const FOLDER = fileURLToPath(new URL('../../demo/designs/', import.meta.url));
+const facts = new Map<string, DesignFacts>();
+for (const file of readdirSync(FOLDER)) {
+  const { strokes, remarks, unit } = readDrawing(file, readFileSync(FOLDER + file));
+  expect([file, remarks, unit.stated]).toEqual([file, [], true]);
+  facts.set(file.replace('.svg', ''), analyseDesign(strokes).facts);
+}
+
+describe('the demo designs', () => {
+  it('are at least two dozen, of every kind, each one continuous line of a size to stitch', () => {
+    expect(facts.size).toBeGreaterThanOrEqual(24);
+    expect(new Set([...facts.values()].map(({ kind }) => kind))).toEqual(new Set(DESIGN_KINDS));
+    for (const [name, { strokes, width, length }] of facts) {
+      expect([name, strokes]).toEqual([name, 1]);
+      expect(width, name).toBeGreaterThan(80);
+      expect(length, name).toBeGreaterThan(200);
+    }
+  });
+  it.each(['Ripple', 'Eddy', 'Cirrus', 'Swell', 'Wavelet', 'Hawser', 'Float line', 'Bunting', 'Horizon'])(
+    '%s joins its own copy',
+    (name) => {
+      expect(facts.get(name)!.join).toMatchObject({ joins: true });
+    },
+  );
+  it.each([
+    ['Beacon', 8],
+    ['Starfish', 5],
+    ['Tillers', 4],
+    ['Trefoil', 3],
+    ['Ripple', 2],
+    ['Puffin', 1],
+  ])('%s turns onto itself %i times', (name, turns) => {
+    expect(facts.get(name)!.symmetry.turns).toBe(turns);
+  });
+  it.each(['Puffin', 'Anchor', 'Bunting', 'Shell'])('%s has a right way up', (name) => {
+    expect(facts.get(name)!.directional).toBe(true);
+  });
+});
