@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import type { DesignAnswer } from '@gorse/contract';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -160,6 +161,57 @@ test('a line is trimmed, mended and saved as a new revision; the original stays'
   await card(page).getByRole('combobox', { name: 'Revision' }).click();
   await page.getByRole('option', { name: /^1 · as read/ }).click();
   await expect(card(page).getByRole('heading', { name: 'Netting', exact: true })).toBeVisible();
+});
+
+test('a line is split, started elsewhere, measured, smoothed and joined, each step told and undone', async ({
+  page,
+}) => {
+  const designs = (await (await page.request.get(`${server.address}/api/designs`)).json()) as DesignAnswer[];
+  const idOf = (name: string): string => designs.find((design) => design.name === name)!.id;
+  await page.goto(`${server.address}/designs/${idOf('Starfish')}`);
+  const edits = page.getByTestId('edits');
+  const view = page.getByLabel('Starfish: the line as edited');
+  /** The place of the picture where a point of the design stands. */
+  const clickAt = async (x: number, y: number): Promise<void> => {
+    const [scale, dx, dy] = (await view.getAttribute('data-view'))!.split(' ').map(Number);
+    const box = (await view.boundingBox())!;
+    await page.mouse.click(box.x + x * scale! + dx!, box.y + y * scale! + dy!);
+  };
+  const { width } = designs.find((design) => design.name === 'Starfish')!.facts;
+
+  await page.getByRole('button', { name: 'Start elsewhere' }).click();
+  await expect(page.getByText('Click the closed line where it should start.')).toBeVisible();
+  await clickAt(width, 60);
+  await expect(edits).toHaveText('start moved');
+  await page.getByRole('button', { name: 'Split' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Click the line where it should be cut in two.')).toBeHidden();
+  await page.getByRole('button', { name: 'Split' }).click();
+  await clickAt(0, 60);
+  await expect(edits).toHaveText('start moved, split');
+  await expect(page.getByRole('row', { name: 'Cuts watch out: 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+
+  await page.getByRole('button', { name: 'Smooth' }).click();
+  await page.getByRole('button', { name: 'Drop crumbs under' }).click();
+  await page.getByRole('button', { name: 'Resample every' }).click();
+  await expect(edits).toHaveText('start moved, smoothed, crumbs dropped, resampled');
+
+  await page.getByRole('button', { name: 'Two points…' }).click();
+  await clickAt(0, 0);
+  await clickAt(100, 0);
+  await expect(page.getByLabel('are truly apart')).toHaveValue(/^(3 15\/16|4)$/);
+  await page.getByLabel('are truly apart').fill('200mm');
+  await page.keyboard.press('Enter');
+  await expect(edits).toHaveText(/resampled, sized$/);
+
+  await page.getByRole('combobox', { name: 'Design to join' }).click();
+  await page.getByRole('option', { name: 'Horizon' }).click();
+  await page.getByRole('button', { name: 'Join', exact: true }).click();
+  await expect(edits).toHaveText(/sized, joined$/);
+  await expect(page.getByRole('row', { name: /^Cuts none, one continuous line/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Save as a new revision' }).click();
+  await expect(page.getByText('Starfish is saved as revision 2.')).toBeVisible();
 });
 
 test('a design is printed at true size and saved in every format', async ({ page }) => {

@@ -113,6 +113,23 @@ describe('edits', () => {
     expect(body.details.map((d) => d.path)).toContain(path);
   });
 
+  it('build on what is stored, whatever was refused between them and however many quilts are worked on', async () => {
+    const design = await newDesign();
+    const recipe = (id: string) => ({ ...recipeFor(design.id), id });
+    const quilts = await Promise.all(Array.from({ length: 10 }, newQuilt));
+    for (let round = 0; round < 3; round++) {
+      for (const { id } of quilts) {
+        expect((await edit(id, round, [added('recipes', recipe(`r${round}`))])).status).toBe(200);
+        const nowhere = added('placements', { id: 'p', regionId: 'block-9-9', recipeId: `r${round}` } as never);
+        expect((await edit(id, round + 1, [nowhere])).status).toBe(400);
+      }
+    }
+    for (const { id } of quilts) {
+      const { revision, records } = (await api<QuiltAnswer>('GET', `/quilts/${id}`)).body;
+      expect([revision, Object.keys(records.recipes), records.placements]).toEqual([3, ['r0', 'r1', 'r2'], {}]);
+    }
+  });
+
   it('that would leave a record pointing nowhere are refused whole', async () => {
     const quilt = await newQuilt();
     const { body } = await edit(quilt.id, 0, [

@@ -118,6 +118,15 @@ describe('a revision', () => {
     const answer = await api<ErrorAnswer>('POST', `/designs/${id}/revisions`, { edits });
     expect([answer.status, answer.body.message]).toEqual([status, expect.stringMatching(sentence)]);
   });
+  it('made at the same time as another gets a number of its own', async () => {
+    const { id } = await add('Square.svg', SQUARE);
+    const made = await Promise.all(
+      [1, 2, 3, 4].map((start) =>
+        api<DesignAnswer>('POST', `/designs/${id}/revisions`, { edits: [{ kind: 'trim', start, end: 0 }] }),
+      ),
+    );
+    expect(made.map(({ body }) => body.revision).sort()).toEqual([2, 3, 4, 5]);
+  });
   it('goes out of the library with its original, and back', async () => {
     const original = await add('Square.svg', SQUARE);
     const { body } = await api<DesignAnswer>('POST', `/designs/${original.id}/revisions`, {

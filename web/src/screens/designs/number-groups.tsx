@@ -43,9 +43,12 @@ export function NumberGroups({
                 </Table.Td>
                 <Table.Td fw={row.warn ? 600 : undefined}>
                   {row.warn && (
-                    <Text span c="rowan.7" aria-label="watch out">
-                      ▲{' '}
-                    </Text>
+                    <>
+                      <Text span c="rowan.7" aria-hidden>
+                        ▲{' '}
+                      </Text>
+                      <span className="visually-hidden">watch out: </span>
+                    </>
                   )}
                   {row.value}
                 </Table.Td>
