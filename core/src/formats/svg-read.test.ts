@@ -107,6 +107,56 @@ describe('structure', () => {
   });
 });
 
+describe('what a person says of a file', () => {
+  const bare = '<path d="M0 0H96"/>';
+  it.each([
+    ['in', 96 * 25.4],
+    ['mm', 96],
+    ['cm', 960],
+    ['px', 25.4],
+  ] as const)('that states no size: its units are %s', (unit, mm) => {
+    const { strokes, unit: read, remarks } = readSvg(svg(bare, 'viewBox="0 0 96 96"'), { unit });
+    expect(lengthOf(strokes[0]!)).toBeCloseTo(mm, 6);
+    expect([read, remarks]).toEqual([{ mm: expect.closeTo(mm / 96, 9) as number, stated: false }, []]);
+  });
+  it('doesn’t count where the file says it itself', () => {
+    const { strokes, unit } = readSvg(svg('<path d="M0 0H10"/>'), { unit: 'in' });
+    expect([lengthOf(strokes[0]!), unit.stated]).toEqual([expect.closeTo(10, 6), true]);
+  });
+  it('matters to how finely curves are read', () => {
+    const curve = '<path d="M0 0C0 2 4 2 4 0"/>';
+    const points = (unit: 'in' | 'mm'): number => readSvg(svg(curve, ''), { unit }).strokes[0]!.length;
+    expect(points('in')).toBeGreaterThan(2 * points('mm'));
+  });
+});
+
+describe('what is hidden or beyond lines', () => {
+  it.each([
+    ['a hidden group', '<g style="display:none"><path d="M0 0H50"/></g>'],
+    ['a hidden line', '<path visibility="hidden" d="M0 0H50"/>'],
+    ['what stands among definitions', '<defs><path id="a" d="M0 0H50"/></defs>'],
+    ['a clip’s own outline', '<clipPath id="c"><rect width="50" height="9"/></clipPath>'],
+    ['a gradient and a pattern', '<pattern><path d="M0 0H50"/></pattern><linearGradient/>'],
+    ['a shape of no size', '<rect width="0" height="9"/><circle r="0"/>'],
+    ['a move without a line', '<path d="M50 50M90 90"/>'],
+  ])('%s is not stitched', (_name, inside) => {
+    expectBox(svg(`${inside}<path d="M5 5H9"/>`), [5, 5, 9, 5]);
+  });
+  it.each([
+    ['<g clip-path="url(#c)"><path d="M0 0H9"/></g>', /clipping is left out/],
+    ['<path mask="url(#m)" d="M0 0H9"/>', /masking is left out/],
+    ['<path filter="url(#f)" d="M0 0H9"/>', /filter is left out/],
+    ['<image href="a.png"/><path d="M0 0H9"/>', /trace it into lines/],
+    ['<foreignObject/><path d="M0 0H9"/>', /embedded content/],
+    ['<use href="#nowhere"/><path d="M0 0H9"/>', /#nowhere, which isn't in this file/],
+    ['<path transform="wobble(3)" d="M0 0H9"/>', /"wobble\(3\)" can't be read/],
+  ])('%s is remarked on, once', (inside, sentence) => {
+    const { remarks } = readSvg(svg(`${inside}${inside}`));
+    expect(remarks).toHaveLength(1);
+    expect(remarks[0]).toMatch(sentence);
+  });
+});
+
 describe('files that are refused', () => {
   it.each([
     ['broken XML', svg('<g>'), /well-formed/],

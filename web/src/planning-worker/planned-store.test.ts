@@ -6,7 +6,7 @@ import type { Planned, PlanRequest } from './planning-worker.ts';
 const asked: PlanRequest[] = [];
 const learned: string[] = [];
 let answerNext: (() => void)[] = [];
-vi.stubGlobal('Worker', class {});
+vi.stubGlobal('Worker', vi.fn());
 vi.mock('comlink', () => ({
   wrap: () => ({
     learn: (id: string) => {
