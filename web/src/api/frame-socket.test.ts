@@ -69,7 +69,7 @@ describe('a touch', () => {
   it('is where the frame says the head was', async () => {
     const touched = touchWithFrame();
     expect(last().sent).toEqual([{ type: 'touch' }]);
-    last().hear({ type: 'touched', x: 12, y: 34 } as ScreenMessage);
+    last().hear({ type: 'touched', x: 12, y: 34 });
     expect(await touched).toMatchObject({ x: 12, y: 34 });
   });
   it('that the frame refuses, or that is cut off, is none, and why is said', async () => {
