@@ -43,7 +43,22 @@ export function pointAlong(strokes: readonly Polyline[], along: number): DesignP
  * that a handle dragged along the line doesn't jump at a crossing.
  */
 export function placeNearest(strokes: readonly Polyline[], p: DesignPoint, near: number | null): number {
-  const found: { along: number; off: number }[] = [];
+  let least = Infinity;
+  eachNearest(strokes, p, (_along, off) => {
+    least = Math.min(least, off);
+  });
+  let place = 0;
+  let rank = Infinity;
+  eachNearest(strokes, p, (along, off) => {
+    if (off > least + ABOUT_AS_NEAR) return;
+    const own = near === null ? off : Math.abs(along - near);
+    if (own < rank) [rank, place] = [own, along];
+  });
+  return place;
+}
+
+/** Visits each segment with the place on it nearest to a point, and how far off that is. */
+function eachNearest(strokes: readonly Polyline[], p: DesignPoint, visit: (along: number, off: number) => void): void {
   let before = 0;
   for (const stroke of strokes) {
     for (let i = 2; i < stroke.length; i += 2) {
@@ -51,20 +66,13 @@ export function placeNearest(strokes: readonly Polyline[], p: DesignPoint, near:
       const uy = stroke[i + 1]! - stroke[i - 1]!;
       const length = Math.sqrt(ux * ux + uy * uy);
       if (length === 0) continue;
-      const t = Math.min(
-        1,
-        Math.max(0, ((p.x - stroke[i - 2]!) * ux + (p.y - stroke[i - 1]!) * uy) / (length * length)),
-      );
-      const dx = p.x - stroke[i - 2]! - t * ux;
-      const dy = p.y - stroke[i - 1]! - t * uy;
-      found.push({ along: before + t * length, off: Math.sqrt(dx * dx + dy * dy) });
+      const px = p.x - stroke[i - 2]!;
+      const py = p.y - stroke[i - 1]!;
+      const t = Math.min(1, Math.max(0, (px * ux + py * uy) / (length * length)));
+      visit(before + t * length, Math.sqrt((px - t * ux) ** 2 + (py - t * uy) ** 2));
       before += length;
     }
   }
-  const least = found.reduce((best, one) => Math.min(best, one.off), Infinity);
-  const good = found.filter((one) => one.off <= least + ABOUT_AS_NEAR);
-  const rank = (one: { along: number; off: number }): number => (near === null ? one.off : Math.abs(one.along - near));
-  return good.reduce((best, one) => (rank(one) < rank(best) ? one : best)).along;
 }
 
 /** Lines within this of each other (mm) can't be told apart by pointing. */

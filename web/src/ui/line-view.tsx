@@ -8,7 +8,7 @@ import {
   stretchOf,
   lengthOf,
 } from '@gorse/core';
-import { type PointerEvent, type ReactNode, useMemo } from 'react';
+import { memo, type PointerEvent, type ReactNode, useMemo } from 'react';
 import { MOORLAND } from './theme.ts';
 
 /** From design space to the picture: px = mm · scale + offset. */
@@ -48,9 +48,11 @@ export const onPicture = (map: LineMap, p: Point): Point => ({
 export function LineView(props: Props) {
   const { strokes, ghost, width, height, places, played = null, label, onPoint, onPointerMove, onPointerUp } = props;
   const map = useMemo(() => fitted([...strokes, ...(ghost ?? [])], width, height), [strokes, ghost, width, height]);
-  const whole = useMemo(() => strokes.map((stroke) => pathOf(stroke, map)).join(''), [strokes, map]);
-  const behind = useMemo(() => (ghost ?? []).map((stroke) => pathOf(stroke, map)).join(''), [ghost, map]);
-  const sewn = useMemo(() => (played === null ? null : sewnPart(strokes, played)), [strokes, played]);
+  // Thinned once to what can be seen, so that playing it is quick whatever the design.
+  const seen = useMemo(() => strokes.map((stroke) => thinned(stroke, map)), [strokes, map]);
+  const whole = useMemo(() => seen.map((stroke) => pathOf(stroke, map)).join(''), [seen, map]);
+  const behind = useMemo(() => (ghost ?? []).map((stroke) => pathOf(thinned(stroke, map), map)).join(''), [ghost, map]);
+  const sewn = useMemo(() => (played === null ? null : sewnPart(seen, played)), [seen, played]);
   const inDesign = (event: PointerEvent<SVGSVGElement>): Point => {
     const box = event.currentTarget.getBoundingClientRect();
     const px = (event.clientX - box.left) * (width / box.width);
@@ -96,8 +98,10 @@ function fitted(strokes: readonly Polyline[], width: number, height: number): Li
   };
 }
 
-function pathOf(stroke: Polyline, map: LineMap): string {
-  const line = simplify(stroke, 0.25 / map.scale);
+/** A quarter of a pixel is not seen. */
+const thinned = (stroke: Polyline, map: LineMap): Polyline => simplify(stroke, 0.25 / map.scale);
+
+function pathOf(line: Polyline, map: LineMap): string {
   let text = '';
   for (let i = 0; i < line.length; i += 2) {
     const p = onPicture(map, { x: line[i]!, y: line[i + 1]! });
@@ -146,7 +150,7 @@ function Needle({ line, map }: { readonly line: Polyline; readonly map: LineMap 
 }
 
 /** Stitched twice: thick. Crossings: small crosses. Widest gap: a dashed circle. Sharpest corner: a caret. */
-function Places({
+const Places = memo(function Places({
   places,
   strokes,
   map,
@@ -164,7 +168,7 @@ function Places({
       {gap && <circle cx={gap.x} cy={gap.y} r={gap.r} stroke={MOORLAND.moss} strokeWidth={1.4} strokeDasharray="2 4" />}
       {doubled.length > 0 && (
         <path
-          d={doubled.map((line) => pathOf(line, map)).join('')}
+          d={doubled.map((line) => pathOf(thinned(line, map), map)).join('')}
           stroke={MOORLAND.rowan}
           strokeWidth={5}
           opacity={0.55}
@@ -183,7 +187,7 @@ function Places({
       {tightest && <circle cx={tightest.x} cy={tightest.y} r={9} stroke={MOORLAND.rowan} strokeWidth={1.4} />}
     </g>
   );
-}
+});
 
 function stretches(strokes: readonly Polyline[], from: number, to: number): Polyline[] {
   const out: Polyline[] = [];

@@ -1,5 +1,6 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
+  boundsOf,
   cornerPlaces,
   type DesignEdit,
   distance,
@@ -7,6 +8,7 @@ import {
   placeNearest,
   type Point,
   type Polyline,
+  simplify,
   stitchLength,
   toRadians,
   trimmedLine,
@@ -36,6 +38,15 @@ const SPI = 11;
 /** Corners that a trimmed end steps to. */
 const STEP_CORNER = toRadians(30);
 
+const NO_LINES: readonly Polyline[] = [];
+
+/** An end of the line in the hand: how much it would cut off, and where the hand is. */
+interface Drag {
+  readonly end: TrimEnd;
+  readonly cut: number;
+  readonly to: Point | null;
+}
+
 /** The line of one design, to be trimmed and mended; saving makes a new revision. */
 export default function DesignDeskPage() {
   const { designId = '' } = useParams();
@@ -55,14 +66,24 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const { before, trim } = useMemo(() => splitTrim(draft.edits), [draft.edits]);
   const untrimmed = useEdited(original, before);
   const base = untrimmed.strokes;
-  const length = useMemo(() => (base ? base.reduce((sum, stroke) => sum + lengthOf(stroke), 0) : 0), [base]);
-  const [dragged, setDragged] = useState<{ readonly end: TrimEnd; readonly cut: number } | null>(null);
-  const cuts = dragged ? { ...trim, [dragged.end]: dragged.cut } : trim;
-  const lines = useMemo(() => (base ? trimmedLine(base, cuts.start, cuts.end) : []), [base, cuts.start, cuts.end]);
+  // What is dragged is drawn of fewer points, so that it follows the hand whatever the design; its lengths are a little shorter.
+  const coarse = useMemo(() => (base ? coarsened(base) : []), [base]);
+  const [dragged, setDragged] = useState<Drag | null>(null);
+  const drawn = dragged ? coarse : (base ?? NO_LINES);
+  const length = useMemo(() => lengthOfAll(drawn), [drawn]);
+  const whole = useMemo(() => lengthOfAll(base ?? NO_LINES), [base]);
+  const shrink = whole > 0 ? length / whole : 1;
+  const cuts = {
+    start: dragged?.end === 'start' ? dragged.cut : trim.start * shrink,
+    end: dragged?.end === 'end' ? dragged.cut : trim.end * shrink,
+  };
+  const lines = useMemo(() => trimmedLine(drawn, cuts.start, cuts.end), [drawn, cuts.start, cuts.end]);
   const cutOff = useMemo(
-    () => (base ? [...trimmedLine(base, 0, length - cuts.start), ...trimmedLine(base, length - cuts.end, 0)] : []),
-    [base, length, cuts.start, cuts.end],
+    () => [...trimmedLine(drawn, 0, length - cuts.start), ...trimmedLine(drawn, length - cuts.end, 0)],
+    [drawn, length, cuts.start, cuts.end],
   );
+  const others = useMemo(() => newestRevisions(all).filter((one) => familyOf(one) !== familyOf(design)), [all, design]);
+  const choices = useMemo(() => comparable(design, all), [design, all]);
   const settled = dragged ? null : lines;
   const analysis = useAnalysis(settled?.length ? settled : null);
   const sewing = useSewing(settled?.length ? settled : null, SPI);
@@ -76,7 +97,13 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   useHotkeys([
     ['mod+Z', () => undoEdit(id)],
     ['mod+shift+Z', () => redoEdit(id)],
-    ['Escape', () => setPointing(null)],
+    [
+      'Escape',
+      () => {
+        setPointing(null);
+        setDragged(null);
+      },
+    ],
   ]);
   useEffect(() => {
     document.title = `${design.name} · Gorse`;
@@ -87,24 +114,29 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
     setPointing(null);
     addEdit(id, change);
   };
-  const cutAt = (end: TrimEnd, along: number): number => Math.max(0, end === 'start' ? along : length - along);
-  const drag = (p: Point): void => {
-    if (!dragged || !base) return;
-    const along = placeNearest(base, p, dragged.end === 'start' ? dragged.cut : length - dragged.cut);
-    // One end never passes the other.
-    const most = length - (dragged.end === 'start' ? trim.end : trim.start) - stitchLength(SPI);
-    setDragged({ ...dragged, cut: Math.min(most, cutAt(dragged.end, along)) });
+  /** How much of a line is cut off when an end is dragged to a point; one end never passes the other. */
+  const cutTo = (strokes: readonly Polyline[], { end, cut }: Drag, to: Point, scale: number): number => {
+    const total = lengthOfAll(strokes);
+    const along = placeNearest(strokes, to, end === 'start' ? cut * scale : total - cut * scale);
+    const most = total - (end === 'start' ? trim.end : trim.start) - stitchLength(SPI);
+    return Math.max(0, Math.min(most, end === 'start' ? along : total - along));
+  };
+  const drag = (to: Point): void => {
+    if (dragged) setDragged({ ...dragged, cut: cutTo(coarse, dragged, to, 1), to });
   };
   const drop = (): void => {
     if (!dragged) return;
     setDragged(null);
-    if (dragged.cut !== trim[dragged.end]) setEdits(id, withTrim(before, cuts.start, cuts.end));
+    if (!dragged.to || !base) return;
+    const cut = cutTo(base, dragged, dragged.to, 1 / shrink);
+    setEdits(id, dragged.end === 'start' ? withTrim(before, cut, trim.end) : withTrim(before, trim.start, cut));
   };
   const step = (end: TrimEnd, way: 1 | -1, corner: boolean): void => {
     if (!base) return;
     const at = end === 'start' ? trim.start : length - trim.end;
     const along = corner ? nextCorner(base, at, way) : at + way * stitchLength(SPI);
-    const cut = cutAt(end, Math.min(length, Math.max(0, along)));
+    const place = Math.min(length, Math.max(0, along));
+    const cut = end === 'start' ? place : length - place;
     const other = end === 'start' ? trim.end : trim.start;
     if (cut + other < length)
       setEdits(id, end === 'start' ? withTrim(before, cut, other) : withTrim(before, other, cut));
@@ -153,11 +185,11 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
                     })}
                     {played === null && !pointing && (
                       <TrimHandles
-                        strokes={base}
+                        strokes={drawn}
                         length={length}
                         trim={cuts}
                         map={map}
-                        onGrasp={(end) => setDragged({ end, cut: trim[end] })}
+                        onGrasp={(end) => setDragged({ end, cut: trim[end], to: null })}
                         onStep={step}
                       />
                     )}
@@ -185,7 +217,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
           )}
           <Tools
             facts={analysis?.facts ?? null}
-            others={newestRevisions(all).filter((one) => familyOf(one) !== familyOf(design))}
+            others={others}
             pointing={pointing}
             measured={marks.length === 2 ? distance(marks[0]!, marks[1]!) : null}
             onPointing={(tool) => {
@@ -201,7 +233,8 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
             label="Compare with (dashed)"
             placeholder="A revision, or any design"
             searchable
-            data={comparable(design, all)}
+            data={choices}
+            limit={60}
             value={compareId}
             onChange={setCompareId}
           />
@@ -215,6 +248,16 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
       </main>
     </div>
   );
+}
+
+const lengthOfAll = (strokes: readonly Polyline[]): number =>
+  strokes.reduce((sum, stroke) => sum + lengthOf(stroke), 0);
+
+/** The same to the eye on any screen, with far fewer points. */
+function coarsened(strokes: readonly Polyline[]): Polyline[] {
+  const box = boundsOf(strokes);
+  const size = box ? Math.max(box.maxX - box.minX, box.maxY - box.minY) : 0;
+  return strokes.map((stroke) => simplify(stroke, size / 4000));
 }
 
 /** The corner, or end of a stroke, before or after a place of the line. */

@@ -231,6 +231,7 @@ function JoinPart({
         searchable
         aria-label="Design to join"
         placeholder="Choose a design"
+        limit={60}
         data={others.map((design) => ({
           value: design.id,
           label: `${design.name}${design.revision > 1 ? ` (${design.revision})` : ''}`,
