@@ -2,7 +2,7 @@ import type { DesignAnswer } from '@gorse/contract';
 import { Text, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { placeDesign } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
@@ -34,6 +34,10 @@ export const DesignDrawer = memo(function DesignDrawer({
     estimateSize: () => TILE,
     overscan: 4,
   });
+  const chosen = shown.findIndex((design) => design.id === chosenId);
+  useEffect(() => {
+    if (chosen >= 0) tiles.scrollToIndex(chosen, { align: 'auto' });
+  }, [chosen, regionId, tiles]);
   return (
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (
