@@ -51,17 +51,18 @@ export interface DesignAnalysis {
 export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
   const index = indexSegments(strokes);
   const measure = measureDesign(strokes);
+  const outline = convexHull(strokes);
   const places: DesignPlaces = {
     doubled: doubledStretches(index),
     crossings: crossings(index),
     sharpest: sharpestCorner(strokes),
     tightest: tightestBend(strokes),
-    gap: widestGap(index),
+    gap: widestGap(index, outline),
   };
   const join = rowJoin(measure);
   const symmetry = symmetryOf(index);
   const bounds = designBounds(strokes);
-  const hull: Point[] = convexHull(strokes).map((p) => ({ x: p.x - bounds.minX, y: p.y - bounds.minY }));
+  const hull: Point[] = outline.map((p) => ({ x: p.x - bounds.minX, y: p.y - bounds.minY }));
   const inBox = {
     ...measure,
     start: { x: measure.start.x - bounds.minX, y: measure.start.y - bounds.minY },

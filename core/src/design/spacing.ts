@@ -62,10 +62,11 @@ export interface EmptyCircle {
 }
 
 /**
- * The widest circle without a stitch whose centre lies within the design's convex hull: candidates from the Delaunay triangulation of the
- * sampled line (Toussaint 1983), the best of them then moved to their exact place against the line itself.
+ * The widest circle without a stitch that the line holds on all sides, its centre within `hull`, the convex hull of the line: candidates from
+ * the Delaunay triangulation of the sampled line (Toussaint 1983), the best of them then moved to their exact place against the line itself.
  */
-export function widestGap(index: SegmentIndex): EmptyCircle | null {
+export function widestGap(index: SegmentIndex, hull: readonly Point[]): EmptyCircle | null {
+  if (hull.length < 3) return null;
   const total = index.along[index.count]!;
   const points = new Float64Array(2 * SAMPLES);
   for (let k = 0; k < SAMPLES; k++) {
@@ -74,8 +75,6 @@ export function widestGap(index: SegmentIndex): EmptyCircle | null {
     points[2 * k + 1] = p.y;
   }
   const mesh = new Delaunator(points);
-  const hull = Array.from(mesh.hull, (i): Point => ({ x: points[2 * i]!, y: points[2 * i + 1]! }));
-  if (hull.length < 3) return null;
   const circles: EmptyCircle[] = [];
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const centre = circumcentre(points, mesh.triangles, t);
@@ -131,10 +130,11 @@ function circumcentre(points: Float64Array, triangles: Uint32Array, t: number): 
   const cx = points[2 * c]! - ax;
   const cy = points[2 * c + 1]! - ay;
   const d = 2 * (bx * cy - by * cx);
-  if (d === 0) return null;
   const bb = bx * bx + by * by;
   const cc = cx * cx + cy * cy;
-  return { x: ax + (cy * bb - by * cc) / d, y: ay + (bx * cc - cx * bb) / d };
+  const centre = { x: ax + (cy * bb - by * cc) / d, y: ay + (bx * cc - cx * bb) / d };
+  // Points all but in a row have theirs at infinity.
+  return Number.isFinite(centre.x) && Number.isFinite(centre.y) ? centre : null;
 }
 
 function insideConvex(hull: readonly Point[], p: Point): boolean {
@@ -143,6 +143,8 @@ function insideConvex(hull: readonly Point[], p: Point): boolean {
     const a = hull[i]!;
     const b = hull[(i + 1) % hull.length]!;
     const cross = (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x);
+    // A place so far out that this overflows is outside.
+    if (!Number.isFinite(cross)) return false;
     if (cross === 0) continue;
     if (sign === 0) sign = Math.sign(cross);
     else if (Math.sign(cross) !== sign) return false;

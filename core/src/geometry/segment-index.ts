@@ -59,7 +59,9 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     distance(x, y) {
       // Boxes near the point first, then whatever could still be nearer than the best of them.
       const first = Math.sqrt(nearest(x, y, boxes.neighbors(x, y, 4)));
-      return Math.sqrt(nearest(x, y, boxes.search(x - first, y - first, x + first, y + first)));
+      const near = boxes.search(x - first, y - first, x + first, y + first);
+      // Rounding may leave even the nearest box just outside the search.
+      return Math.min(first, Math.sqrt(nearest(x, y, near)));
     },
   };
 }
