@@ -1,10 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { makeDemo } from '../demo/make-demo.mjs';
 import { removeFolder, startServer, type TestServer } from './server.ts';
+import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -20,12 +20,6 @@ const text = (content: string): Buffer => Buffer.from(content);
 const option = (page: Page, name: string) =>
   page.getByRole('option', { name: new RegExp(`^Drawing of ${name} ${name} `) });
 const card = (page: Page) => page.getByLabel('The chosen design');
-
-async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
-  expect(grave.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(' ')}`)).toEqual([]);
-}
 
 test('a batch is read: a zip, a bad file, and files that don’t say their unit', async ({ page }) => {
   await page.goto(`${server.address}/designs`);

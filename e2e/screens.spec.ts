@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { makeDemo } from '../demo/make-demo.mjs';
 import { removeFolder, startServer, type TestServer } from './server.ts';
+import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -15,9 +15,7 @@ test.afterAll(async () => {
 
 /** Fails on anything that the browser complains of, and on what axe finds grave. */
 async function expectSound(page: Page, complaints: readonly string[]): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
-  expect(grave.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(' ')}`)).toEqual([]);
+  await expectAccessible(page);
   expect(complaints).toEqual([]);
 }
 

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import type { RunAnswer } from '@gorse/contract';
 import { distance, type FramePoint, readSvg } from '@gorse/core';
@@ -6,6 +5,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { seeCorners } from './frame-eye.ts';
 import { refusedServer, removeFolder, startServer, type TestServer } from './server.ts';
+import { expectAccessible } from './accessible.ts';
 
 const KELP = fileURLToPath(new URL('../demo/designs/Kelp.svg', import.meta.url));
 const INCH = 25.4;
@@ -30,12 +30,6 @@ function listen(page: Page): void {
   page.on('pageerror', (error) => {
     throw error;
   });
-}
-
-async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
-  expect(grave.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(' ')}`)).toEqual([]);
 }
 
 /** The head's position as the screen says it, mm. */

@@ -13,6 +13,7 @@ export {
   EXPORT_FORMATS,
   type ExportFormat,
   ExportQuery,
+  LARGEST_FILE,
   NewDesignQuery,
   NewQuiltRequest,
   NewRunRequest,

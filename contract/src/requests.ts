@@ -37,6 +37,9 @@ export class NewDesignQuery {
   @IsIndex() y?: number;
 }
 
+/** Largest design file that is taken, bytes. */
+export const LARGEST_FILE = 20 * 1024 * 1024;
+
 export class DesignLabelsRequest {
   @IsOptional() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
   @IsOptional() @IsIn(DESIGN_KINDS, { message: `kind must be one of ${DESIGN_KINDS.join(', ')}` }) kind?: DesignKind;

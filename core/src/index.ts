@@ -6,7 +6,6 @@ export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
 export { type Design, type DesignMeasure, measureDesign, normalisedStrokes } from './design/design.ts';
 export {
-  applyEdit,
   applyEdits,
   DESIGN_EDIT_KINDS,
   type DesignEdit,
@@ -15,8 +14,8 @@ export {
   isRefusal,
 } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
-export { cornerPlaces, isClosed, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
-export { DESIGN_KINDS, type DesignKind, isDesignKind } from './design/kind.ts';
+export { cornerPlaces, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
+export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
 export { LEAST_ADVANCE, type RowJoin } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
@@ -57,7 +56,6 @@ export {
   type Bounds,
   type Polyline,
   boundsOf,
-  cumulativeLength,
   lengthOf,
   pointCount,
   pointOf,
@@ -159,4 +157,5 @@ export {
   toRadians,
   trimmed,
   unitOf,
+  USUAL_SPI,
 } from './units.ts';

@@ -109,6 +109,9 @@ export function formatDoubt(mm: number, style: LengthStyle): string {
   return mm < step / 2 ? `under ${formatLength(step, style)}` : formatLength(mm, style);
 }
 
+/** Stitches per inch that numbers are for until another is chosen. */
+export const USUAL_SPI = 11;
+
 /** The length of one stitch at so many stitches per inch. */
 export const stitchLength = (stitchesPerInch: number): number => MM_PER_INCH / stitchesPerInch;
 

@@ -3,7 +3,6 @@ export const TAU = 2 * Math.PI;
 export const polar = (r, angle) => [r * Math.cos(angle), r * Math.sin(angle)];
 /** Points of a curve for t from 0 to 1. */
 export const curve = (steps, at) => Array.from({ length: steps + 1 }, (_, i) => at(i / steps));
-export const moved = (points, x, y) => points.map(([px, py]) => [px + x, py + y]);
 export const turned = (points, angle) =>
   points.map(([x, y]) => [x * Math.cos(angle) - y * Math.sin(angle), x * Math.sin(angle) + y * Math.cos(angle)]);
 /** A smooth line through places: centripetal Catmull–Rom; goes round to its start when closed. */

@@ -14,9 +14,6 @@ import {
 } from '../store/design-store.ts';
 import { found, notFound, Refusal } from './refusal.ts';
 
-/** Largest file that is read. */
-export const LARGEST_FILE = 20 * 1024 * 1024;
-
 /**
  * Reads a drawing's bytes, keeps them as they are, and adds the design to the library. Refuses a file that doesn't say its unit, or which of
  * its columns are meant, with what must be known; asked again with the answer, it is read.

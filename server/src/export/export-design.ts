@@ -3,6 +3,7 @@ import {
   designSheet,
   GENERIC_MOTION,
   stitchLength,
+  USUAL_SPI,
   writeCsv,
   writeDxf,
   writeGcode,
@@ -26,8 +27,6 @@ const KINDS: Readonly<Record<DesignFormat, { readonly ending: string; readonly t
   json: { ending: 'gorse.json', type: 'application/json' },
   pdf: { ending: 'pdf', type: 'application/pdf' },
 };
-/** Stitches per inch that the feed of a design by itself is for. */
-const USUAL_SPI = 11;
 
 /** A design by itself, at its own size. */
 export async function exportDesign(

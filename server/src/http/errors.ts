@@ -1,6 +1,5 @@
-import { ContractError, type ErrorAnswer } from '@gorse/contract';
+import { ContractError, type ErrorAnswer, LARGEST_FILE } from '@gorse/contract';
 import type { ErrorRequestHandler, Response } from 'express';
-import { LARGEST_FILE } from '../actions/designs.ts';
 import { Refusal } from '../actions/refusal.ts';
 
 /** Any error as the answer that tells of it; null for one that nobody expected. */

@@ -6,6 +6,7 @@ import {
   DesignLabelsRequest,
   ExportQuery,
   type HealthAnswer,
+  LARGEST_FILE,
   NewDesignQuery,
   NewQuiltRequest,
   NewRunRequest,
@@ -17,7 +18,6 @@ import {
   designSource,
   designStrokes,
   labelDesign,
-  LARGEST_FILE,
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';

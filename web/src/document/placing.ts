@@ -7,6 +7,7 @@ import {
   quiltOf,
   type RecipeRecord,
   type TouchRecord,
+  USUAL_SPI,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 
@@ -21,7 +22,7 @@ export const newRecipe = (designId: string): RecipeRecord => ({
   designId,
   orient: { angle: 0, mirror: false },
   fit: { kind: 'contain', margin: USUAL_MARGIN },
-  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+  stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });
 
 export const placementIn = (records: PlanRecords, regionId: string): PlacementRecord | undefined =>

@@ -16,8 +16,7 @@ import { expose, transfer } from 'comlink';
 import { unzipSync } from 'fflate';
 import { MOORLAND } from '../ui/theme.ts';
 
-/** Largest design file, most of them in a zip, and most bytes of all together: the server's own limit, and what a batch can be. */
-const LARGEST_FILE = 20 * 1024 * 1024;
+/** Most files that are read of a zip, and most bytes of all together. */
 const MOST_FILES = 10_000;
 const MOST_BYTES = 500 * 1024 * 1024;
 
@@ -91,8 +90,8 @@ const library = {
     return { stitches, seconds };
   },
 
-  /** The design files of a zip. Throws a sentence when it is no zip. */
-  unzip(bytes: Uint8Array<ArrayBuffer>): Unzipped {
+  /** The design files of a zip, each of so many bytes at most. Throws a sentence when it is no zip. */
+  unzip(bytes: Uint8Array<ArrayBuffer>, largestFile: number): Unzipped {
     const left: { name: string; why: string }[] = [];
     let count = 0;
     let sum = 0;
@@ -105,7 +104,7 @@ const library = {
             const why =
               fileKind(file) === null
                 ? 'is no design file'
-                : originalSize > LARGEST_FILE
+                : originalSize > largestFile
                   ? 'is larger than 20 MB'
                   : ++count > MOST_FILES || (sum += originalSize) > MOST_BYTES
                     ? 'is beyond what is read at once; split the zip'

@@ -12,6 +12,7 @@ import {
   stitchLength,
   toRadians,
   trimmedLine,
+  USUAL_SPI,
 } from '@gorse/core';
 import { Select, Text } from '@mantine/core';
 import { useElementSize, useHotkeys } from '@mantine/hooks';
@@ -34,7 +35,6 @@ import { type PointTool, Tools } from './tools.tsx';
 import { type TrimEnd, TrimHandles } from './trim-handles.tsx';
 import { useEdited } from './use-edited.ts';
 
-const SPI = 11;
 /** Corners that a trimmed end steps to. */
 const STEP_CORNER = toRadians(30);
 
@@ -86,7 +86,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const choices = useMemo(() => comparable(design, all), [design, all]);
   const settled = dragged ? null : lines;
   const analysis = useAnalysis(settled?.length ? settled : null);
-  const sewing = useSewing(settled?.length ? settled : null, SPI);
+  const sewing = useSewing(settled?.length ? settled : null, USUAL_SPI);
   const preview = useSewingPreview();
   const [pointing, setPointing] = useState<PointTool | null>(null);
   const [marks, setMarks] = useState<readonly Point[]>([]);
@@ -118,7 +118,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const cutTo = (strokes: readonly Polyline[], { end, cut }: Drag, to: Point, scale: number): number => {
     const total = lengthOfAll(strokes);
     const along = placeNearest(strokes, to, end === 'start' ? cut * scale : total - cut * scale);
-    const most = total - (end === 'start' ? trim.end : trim.start) - stitchLength(SPI);
+    const most = total - (end === 'start' ? trim.end : trim.start) - stitchLength(USUAL_SPI);
     return Math.max(0, Math.min(most, end === 'start' ? along : total - along));
   };
   const drag = (to: Point): void => {
@@ -134,7 +134,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const step = (end: TrimEnd, way: 1 | -1, corner: boolean): void => {
     if (!base) return;
     const at = end === 'start' ? trim.start : length - trim.end;
-    const along = corner ? nextCorner(base, at, way) : at + way * stitchLength(SPI);
+    const along = corner ? nextCorner(base, at, way) : at + way * stitchLength(USUAL_SPI);
     const place = Math.min(length, Math.max(0, along));
     const cut = end === 'start' ? place : length - place;
     const other = end === 'start' ? trim.end : trim.start;
@@ -240,8 +240,8 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
           />
           {analysis && (
             <NumberGroups
-              groups={numbersOf(analysis.facts, sewing, stitchLength(SPI), style)}
-              others={compared ? numbersOf(compared.facts, null, stitchLength(SPI), style) : null}
+              groups={numbersOf(analysis.facts, sewing, stitchLength(USUAL_SPI), style)}
+              others={compared ? numbersOf(compared.facts, null, stitchLength(USUAL_SPI), style) : null}
             />
           )}
         </aside>

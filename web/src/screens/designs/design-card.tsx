@@ -1,5 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { type DesignKind, stitchLength, trimmed } from '@gorse/core';
+import { type DesignKind, stitchLength, trimmed, USUAL_SPI } from '@gorse/core';
 import {
   ActionIcon,
   Button,
@@ -29,9 +29,6 @@ import { KIND_NAMES } from './library-filter.ts';
 import { NumberGroups } from './number-groups.tsx';
 import { ScrubBar, useSewingPreview } from './sewing-preview.tsx';
 import { useAnalysis, useSewing } from './use-analysis.ts';
-
-/** Stitches per inch that numbers are for until another is typed. */
-const USUAL_SPI = 11;
 
 interface Props {
   readonly design: DesignAnswer;

@@ -1,11 +1,10 @@
-import type { DesignAnswer, UnitsQuestion } from '@gorse/contract';
+import { type DesignAnswer, LARGEST_FILE, type UnitsQuestion } from '@gorse/contract';
 import { fileKind, READABLE, type ReadAnswers } from '@gorse/core';
 import { create } from 'zustand';
 import { api, questionOf, sentenceOf } from '../../api/api.ts';
 import { KEYS, queryClient } from '../../api/queries.ts';
 import { library } from '../../library-worker/library.ts';
 
-const LARGEST_FILE = 20 * 1024 * 1024;
 /** The list is fetched anew after this many files, so that a long batch shows up as it is read. */
 const SHOW_EVERY = 25;
 
@@ -116,7 +115,7 @@ async function opened(files: readonly File[]): Promise<Source[]> {
       continue;
     }
     try {
-      const found = await library().unzip(new Uint8Array(await file.arrayBuffer()));
+      const found = await library().unzip(new Uint8Array(await file.arrayBuffer()), LARGEST_FILE);
       for (const { name, bytes } of found.files) sources.push({ name, body: new Blob([bytes]) });
       for (const { name, why } of found.left) refuse(name, `It ${why}.`);
     } catch (error) {
