@@ -24,7 +24,7 @@ export default tseslint.config(
         'error',
         { ignoreArrowShorthand: true, ignoreVoidOperator: true },
       ],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
     },
   },
   // Vitest's matchers are `any` inside an expected object.

@@ -1,7 +1,11 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
+export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './cloth/batting.ts';
 export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block-grid.ts';
+export { loadedSize, type Loading, loadingMap } from './cloth/loading.ts';
 export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
 export { checkPlacement } from './checks/check-placement.ts';
+export { checkDensity, checkRows } from './checks/check-rows.ts';
+export { type Density, densityOf } from './density/density.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
 export { type Design, type DesignMeasure, measureDesign, normalisedStrokes } from './design/design.ts';
@@ -50,6 +54,8 @@ export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
+export { type Affine, applyToPoint, applyToPolyline, inverse } from './geometry/affine.ts';
+export type { EmptyCircle } from './geometry/empty-circle.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
 export { cornerMean, distanceToRing, insideRing } from './geometry/polygon.ts';
 export {
@@ -68,7 +74,13 @@ export { type DoubtEllipse, doubtEllipse, estimateLineUp, type LineUp, polylineT
 export { nextTouch, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
 export type { Touch } from './lineup/touch.ts';
 export { GENERIC_FRAME, type FrameProfile } from './passes/frame-profile.ts';
-export { loadedCloth, measuredRing, resolvePlacement, type Resolved, type Totals } from './plan/pipeline.ts';
+export { GENERIC_MACHINE, type Machine } from './passes/machine.ts';
+export { loadedCloth, measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
+export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
+export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
+export { type PlacedBed, rowBed } from './plan/row-bed.ts';
+export { type RowLandmark, rowLandmarks } from './plan/row-landmarks.ts';
+export type { StitchRule, Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,
   type Change,
@@ -98,13 +110,31 @@ export {
   type QuiltRecord,
   type RecipeRecord,
   type RegionRecord,
+  type RowSetRecord,
   type TouchRecord,
 } from './plan/records.ts';
-export { FormatError, type PlanProblem, type Remedy } from './problems.ts';
-export { contactGap, type RowLines } from './rows/contact-gap.ts';
-export { nestedPitches, type Pitches, tightestShift } from './rows/nest.ts';
-export { type Alternate, alternateOf, type JoinRule, type Repeat, repeatOf, rowOf } from './rows/repeat.ts';
-export { clearanceFor, marginsLeft, type RowAnswer, rowsThatFit, type RowTask, scaleFor } from './rows/solve-rows.ts';
+export { FormatError, type PlanProblem, type ProblemSubject, type Remedy } from './problems.ts';
+export { usualClearance } from './rows/answers.ts';
+export { contactGap } from './rows/contact-gap.ts';
+export { exceptionOf, layRows, rowKinds } from './rows/lay-rows.ts';
+export { type WidestGaps, widestGaps } from './rows/even-gap.ts';
+export { mostEvenShift, tightestShift } from './rows/nest.ts';
+export { type Alternate, alternateOf, type JoinRule, repeatOf, type RowLook } from './rows/repeat.ts';
+export { rowClearance } from './rows/row-clearance.ts';
+export {
+  LAST_ROWS,
+  type LastRow,
+  NO_EXCEPTION,
+  ROW_NUMBERS,
+  ROW_SCHOOLS,
+  type RowArea,
+  type RowException,
+  type RowNumber,
+  type RowNumbers,
+  type RowSchool,
+  type RowSet,
+  type RowWish,
+} from './rows/row-set.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
   isOpen,
@@ -141,6 +171,7 @@ export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
 export { BENCH_CLOTH, makeTrueCloth, PIECED_CLOTH, seeCloth, type TrueCloth } from './simulate/true-cloth.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
+export type { BobbinChange } from './stitch/bobbins.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
 export {

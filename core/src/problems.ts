@@ -4,10 +4,21 @@ import type { ClothPoint } from './geometry/point.ts';
 export interface PlanProblem {
   /** Stable name of the kind of problem. */
   readonly code:
-    'outsideRegion' | 'foldedFit' | 'tooSharp' | 'outOfReach' | 'missingDesign' | 'smallPatch' | 'nothingToStitch';
+    | 'outsideRegion'
+    | 'foldedFit'
+    | 'tooSharp'
+    | 'outOfReach'
+    | 'missingDesign'
+    | 'smallPatch'
+    | 'nothingToStitch'
+    | 'cannotRepeat'
+    | 'rowsOverlap'
+    | 'rowsNear'
+    | 'overEdge'
+    | 'wideGap';
   /** `mend`: would spoil cloth or can't be stitched. `know`: worth a look. */
   readonly severity: 'mend' | 'know';
-  readonly placementId: string;
+  readonly subject: ProblemSubject;
   /** Where on the cloth. */
   readonly at: ClothPoint;
   /** Size of the matter: mm for a length, a count for places. The interface words it in her units. */
@@ -16,10 +27,18 @@ export interface PlanProblem {
   readonly remedy: Remedy | null;
 }
 
+/** What a problem is about. */
+export type ProblemSubject =
+  | { readonly kind: 'placement'; readonly id: string }
+  /** `row` counts from 0; null for the rows as a whole. */
+  | { readonly kind: 'rowSet'; readonly id: string; readonly row: number | null };
+
 export type Remedy =
   | { readonly kind: 'margin'; readonly margin: number }
   | { readonly kind: 'fit'; readonly fit: 'contain' | 'fill' | 'corners' }
   | { readonly kind: 'stitchesPerInch'; readonly stitchesPerInch: number }
+  | { readonly kind: 'resetRow'; readonly row: number }
+  | { readonly kind: 'bridge' }
   | { readonly kind: 'remove' };
 
 /** A file that can't be read: a sentence that says where and what can be done. */

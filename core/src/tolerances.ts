@@ -59,3 +59,6 @@ export const DIRECTIONAL = 0.2;
 
 /** A row whose repeats climb by more than this each shows a step at every join. */
 export const ROW_JOIN = 0.5;
+
+/** Rows may be nearer or run farther over than wished by so little: a needle's width. */
+export const ROW_CLEARANCE = 0.05;

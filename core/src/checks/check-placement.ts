@@ -1,13 +1,14 @@
 import type { Region } from '../cloth/region.ts';
+import { type Affine, applyToPoint, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import type { FrameProfile } from '../passes/frame-profile.ts';
 import type { Resolved } from '../plan/pipeline.ts';
 import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
+import { tooSharp } from './too-sharp.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 
-const MOST_STITCHES_PER_INCH = 18;
 /** The margin that a remedy proposes: a seam allowance. */
 const SAFE_MARGIN = 6.35;
 
@@ -18,8 +19,10 @@ export function checkPlacement(
   region: Region,
   resolved: Resolved | null | undefined,
   frame: FrameProfile,
+  lie: Affine = IDENTITY,
 ): PlanProblem[] {
-  const problem = (rest: Omit<PlanProblem, 'placementId'>): PlanProblem => ({ placementId: placement.id, ...rest });
+  const subject = { kind: 'placement', id: placement.id } as const;
+  const problem = (rest: Omit<PlanProblem, 'subject'>): PlanProblem => ({ subject, ...rest });
   const middle = cornerMean(region.ring);
   if (resolved === undefined) {
     return [problem({ code: 'missingDesign', severity: 'mend', at: middle, amount: 1, remedy: { kind: 'remove' } })];
@@ -64,7 +67,7 @@ export function checkPlacement(
       }),
     );
   }
-  const lowest = Math.max(...region.ring.map((corner) => corner.y));
+  const lowest = Math.max(...region.ring.map((corner) => applyToPoint(lie, corner).y));
   if (lowest > frame.reach - frame.loadedAt.y) {
     problems.push(
       problem({
@@ -77,17 +80,7 @@ export function checkPlacement(
     );
   }
   if (resolved.sharp.length > 0) {
-    const { stitchesPerInch } = recipe.stitch;
-    const finer = Math.min(MOST_STITCHES_PER_INCH, stitchesPerInch + 2);
-    problems.push(
-      problem({
-        code: 'tooSharp',
-        severity: 'know',
-        at: resolved.sharp[0]!,
-        amount: resolved.sharp.length,
-        remedy: finer > stitchesPerInch ? { kind: 'stitchesPerInch', stitchesPerInch: finer } : null,
-      }),
-    );
+    problems.push(problem(tooSharp(resolved.sharp, recipe.stitch)));
   }
   return problems;
 }

@@ -1,3 +1,4 @@
+import type { EmptyCircle } from '../geometry/empty-circle.ts';
 import type { DesignPoint, Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
@@ -10,7 +11,7 @@ import { doubledStretches, type Stretch } from './doubled.ts';
 import { type DesignKind, guessKind } from './kind.ts';
 import { shapeOf } from './likeness.ts';
 import { type RowJoin, rowJoin } from './row-join.ts';
-import { type EmptyCircle, medianSpacing, widestGap } from './spacing.ts';
+import { medianSpacing, widestGap } from './spacing.ts';
 import { type Symmetry, symmetryOf } from './symmetry.ts';
 
 /** What is known of a design before it is loaded. Lengths in millimetres, angles in radians. */

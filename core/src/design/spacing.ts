@@ -1,5 +1,6 @@
 import Delaunator from 'delaunator';
-import { type DesignPoint, distance, type Point } from '../geometry/point.ts';
+import { circumcentre, type EmptyCircle, widestOf } from '../geometry/empty-circle.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { DOUBLED_DISTANCE } from '../tolerances.ts';
@@ -9,8 +10,6 @@ import { pointAt } from './along.ts';
 const ASKED = 1200;
 /** Points that stand for the line when empty circles are looked for. */
 const SAMPLES = 2500;
-/** Empty circles that are worked out exactly. */
-const CANDIDATES = 16;
 
 /** Median distance, square to the line, from a stitch across bare cloth to the next line; null when lines never face each other. */
 export function medianSpacing(index: SegmentIndex, bounds: Bounds): number | null {
@@ -56,11 +55,6 @@ function firstHit(index: SegmentIndex, x: number, y: number, dx: number, dy: num
   return null;
 }
 
-export interface EmptyCircle {
-  readonly centre: DesignPoint;
-  readonly diameter: number;
-}
-
 /**
  * The widest circle without a stitch that the line holds on all sides, its centre within `hull`, the convex hull of the line: candidates from
  * the Delaunay triangulation of the sampled line (Toussaint 1983), the best of them then moved to their exact place against the line itself.
@@ -84,57 +78,7 @@ export function widestGap(index: SegmentIndex, hull: readonly Point[]): EmptyCir
       circles.push({ centre, diameter: 2 * radius });
     }
   }
-  circles.sort((a, b) => b.diameter - a.diameter);
-  let best: EmptyCircle | null = null;
-  const tried: EmptyCircle[] = [];
-  for (const circle of circles) {
-    // Samples leave a circle at least as wide as the line itself does.
-    if (tried.length >= CANDIDATES || circle.diameter <= (best?.diameter ?? 0)) break;
-    if (tried.some((one) => distance(one.centre, circle.centre) < circle.diameter / 50)) continue;
-    tried.push(circle);
-    const exact = settled(index, hull, circle);
-    if (exact.diameter > (best?.diameter ?? 0)) best = exact;
-  }
-  return best;
-}
-
-/** Walks a circle's centre to where it is farthest from every stitch, in ever smaller steps. */
-function settled(index: SegmentIndex, hull: readonly Point[], circle: EmptyCircle): EmptyCircle {
-  let { centre } = circle;
-  let radius = index.distance(centre.x, centre.y);
-  for (let step = radius / 4; step > 1e-4;) {
-    let moved = false;
-    for (let k = 0; k < 16; k++) {
-      const angle = (k * Math.PI) / 8;
-      const to = { x: centre.x + step * Math.cos(angle), y: centre.y + step * Math.sin(angle) };
-      if (!insideConvex(hull, to)) continue;
-      const there = index.distance(to.x, to.y);
-      if (there > radius + 1e-6) {
-        centre = to;
-        radius = there;
-        moved = true;
-        break;
-      }
-    }
-    if (!moved) step /= 2;
-  }
-  return { centre, diameter: 2 * radius };
-}
-
-function circumcentre(points: Float64Array, triangles: Uint32Array, t: number): Point | null {
-  const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-  const ax = points[2 * a]!;
-  const ay = points[2 * a + 1]!;
-  const bx = points[2 * b]! - ax;
-  const by = points[2 * b + 1]! - ay;
-  const cx = points[2 * c]! - ax;
-  const cy = points[2 * c + 1]! - ay;
-  const d = 2 * (bx * cy - by * cx);
-  const bb = bx * bx + by * by;
-  const cc = cx * cx + cy * cy;
-  const centre = { x: ax + (cy * bb - by * cc) / d, y: ay + (bx * cc - cx * bb) / d };
-  // Points all but in a row have theirs at infinity.
-  return Number.isFinite(centre.x) && Number.isFinite(centre.y) ? centre : null;
+  return widestOf(circles, index, (p) => insideConvex(hull, p));
 }
 
 function insideConvex(hull: readonly Point[], p: Point): boolean {

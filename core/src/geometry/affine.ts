@@ -46,3 +46,11 @@ export function applyToPolyline(m: Affine, line: Polyline): Float64Array<ArrayBu
   }
   return out;
 }
+
+/** The map that takes `m` back. Throws when `m` flattens the plane. */
+export function inverse(m: Affine): Affine {
+  const [a, b, c, d, e, f] = m;
+  const det = a * d - b * c;
+  if (!(Math.abs(det) > 1e-300)) throw new RangeError(`the map ${m.join(' ')} has no inverse`);
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}

@@ -1,3 +1,4 @@
+import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { FramePoint } from '../geometry/point.ts';
 
 /**
@@ -5,7 +6,9 @@ import type { FramePoint } from '../geometry/point.ts';
  * lengths in mm, angles in radians, strains without unit. The beliefs are broader than any one quilt so that the stated doubt holds.
  */
 export interface ClothPrior {
-  /** Where the quilt's top-left corner is expected on the frame. */
+  /** How the quilt was put on the poles: from cloth space to the cloth as loaded. An isometry. */
+  readonly lie: Affine;
+  /** Where the loaded quilt's top-left corner is expected on the frame. */
   readonly loadedAt: FramePoint;
   readonly shift: number;
   readonly turn: number;
@@ -25,6 +28,7 @@ export interface ClothPrior {
 
 /** Found on simulated bands (`npm run bench`): the stated doubt holds there, and on cloth half or double as wavy; after two touches it is over-cautious. */
 export const USUAL_CLOTH: ClothPrior = {
+  lie: IDENTITY,
   loadedAt: { x: 0, y: 0 },
   shift: 200,
   turn: 0.0035,

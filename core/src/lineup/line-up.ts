@@ -1,4 +1,5 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint, FramePoint, Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { INVERSE_STEP } from '../tolerances.ts';
@@ -30,6 +31,22 @@ export interface LineUp {
  * With no touch it is the prior itself. O(touches³).
  */
 export function estimateLineUp(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): LineUp {
+  const { lie } = prior;
+  const back = inverse(lie);
+  const loaded = estimateLoaded(
+    touches.map(({ cloth, frame }) => ({ cloth: applyToPoint(lie, cloth), frame })),
+    prior,
+  );
+  return {
+    touches,
+    toFrame: (p) => loaded.toFrame(applyToPoint(lie, p)),
+    toCloth: (p) => applyToPoint(back, loaded.toCloth(p)),
+    doubt: (p) => loaded.doubt(applyToPoint(lie, p)),
+  };
+}
+
+/** The same with the cloth as it is loaded, so that x runs along the poles. */
+function estimateLoaded(touches: readonly Touch[], prior: ClothPrior): Omit<LineUp, 'touches'> {
   const origin = middle(touches);
   const models = prior.waves.map((wave) => condition(touches, origin, prior, wave));
   const best = Math.max(...models.map((m) => m.logEvidence));
@@ -73,7 +90,7 @@ export function estimateLineUp(touches: readonly Touch[], prior: ClothPrior = US
     });
     return { xx, xy, yy };
   };
-  return { touches, toFrame, toCloth, doubt };
+  return { toFrame, toCloth, doubt };
 }
 
 /** Maps needle points or lines to the frame, point by point. */

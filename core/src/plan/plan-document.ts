@@ -1,8 +1,9 @@
+import { usualBatting } from '../cloth/batting.ts';
 import { type BlockGrid, gridRegions, isTooLarge } from '../cloth/block-grid.ts';
 import { type PlanKind, type PlanKinds, PLAN_KINDS, QUILT_ID, type QuiltRecord, type TouchRecord } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 1;
+export const PLAN_VERSION = 2;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -12,11 +13,21 @@ export interface PlanDocument {
   readonly records: PlanRecords;
 }
 
-export const EMPTY_RECORDS: PlanRecords = { quilts: {}, regions: {}, recipes: {}, placements: {}, touches: {} };
+export const EMPTY_RECORDS: PlanRecords = {
+  quilts: {},
+  regions: {},
+  recipes: {},
+  placements: {},
+  rowSets: {},
+  touches: {},
+};
+
+/** What a quilt is taken to be until something else is said. */
+const NEW_QUILT = { loading: 'upright', batting: usualBatting('blend') } as const;
 
 export function newPlan(name: string, grid: BlockGrid): PlanRecords {
   const regions = Object.fromEntries(gridRegions(grid).map((region) => [region.id, region]));
-  return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, grid } }, regions };
+  return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, grid, ...NEW_QUILT } }, regions };
 }
 
 /** The quilt's own record. Throws on records without one: such a plan is never stored. */
@@ -50,6 +61,14 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
       faults.push({ path, message: `Patch ${placement.regionId} already holds a design.` });
     taken.add(placement.regionId);
   }
+  if (Object.keys(records.rowSets).length > 1)
+    faults.push({ path: 'rowSets', message: 'A quilt has one set of rows. Change the one that is there.' });
+  for (const { id, area } of Object.values(records.rowSets)) {
+    for (const regionId of [...area.leaveOut, ...(area.fromRegionId === null ? [] : [area.fromRegionId])]) {
+      if (!records.regions[regionId])
+        faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
+    }
+  }
   for (const kind of PLAN_KINDS) {
     for (const [id, record] of Object.entries<{ readonly id: string }>(records[kind])) {
       if (record.id !== id) faults.push({ path: `${kind}.${id}`, message: `The record says its id is ${record.id}.` });
@@ -59,7 +78,16 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
 }
 
 /** Migrations from the version that is their key to the next. */
-const MIGRATIONS: Readonly<Record<number, (records: unknown) => unknown>> = {};
+const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, object>>) => object>> = {
+  // Rows came, and with them how the quilt is loaded and what batting it has.
+  1: ({ quilts, ...rest }) => ({
+    ...rest,
+    quilts: Object.fromEntries(
+      Object.entries(quilts ?? {}).map(([id, quilt]) => [id, { ...NEW_QUILT, ...(quilt as object) }]),
+    ),
+    rowSets: {},
+  }),
+};
 
 /** Brings an older plan up to date. Throws a sentence on a newer version or one that was never made. */
 export function migratePlan(version: number, records: unknown): PlanRecords {
@@ -71,7 +99,7 @@ export function migratePlan(version: number, records: unknown): PlanRecords {
   for (let v = version; v < PLAN_VERSION; v++) {
     const step = MIGRATIONS[v];
     if (!step) throw new Error(`Plans of version ${v} can't be read.`);
-    current = step(current);
+    current = step(current as Readonly<Record<string, object>>);
   }
   return current as PlanRecords;
 }

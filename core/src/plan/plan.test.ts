@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { gridRegions, gridSize, blockName } from '../cloth/block-grid.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
@@ -9,7 +10,7 @@ import { estimateLineUp } from '../lineup/line-up.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { measuredRing, resolvePlacement } from './pipeline.ts';
 import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
-import { migratePlan, newPlan, planFaults, type PlanRecords } from './plan-document.ts';
+import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf } from './plan-document.ts';
 import type { RecipeRecord } from './records.ts';
 
 const grid = { across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
@@ -101,8 +102,17 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(1, placed)).toBe(placed);
-    expect(() => migratePlan(2, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(2, placed)).toBe(placed);
+    expect(() => migratePlan(3, placed)).toThrow(/newer Gorse/);
+  });
+
+  it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {
+    const old = JSON.parse(readFileSync(new URL('./fixtures/plan-v1.json', import.meta.url), 'utf8')) as object;
+    const plan = migratePlan(1, old);
+    expect(planFaults(plan)).toEqual([]);
+    expect(quiltOf(plan)).toMatchObject({ name: 'Tide Table', loading: 'upright', batting: { fibre: 'blend' } });
+    expect(plan.rowSets).toEqual({});
+    expect(plan.placements).toMatchObject({ p: { regionId: 'block-1-1' } });
   });
 });
 

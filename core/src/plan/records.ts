@@ -1,14 +1,19 @@
+import type { Batting } from '../cloth/batting.ts';
 import type { BlockGrid } from '../cloth/block-grid.ts';
+import type { Loading } from '../cloth/loading.ts';
 import type { Region } from '../cloth/region.ts';
 import type { FitRule, Orient } from '../fit/fit.ts';
 import type { ClothPoint, FramePoint } from '../geometry/point.ts';
-import type { TieOff } from '../stitch/tie-off.ts';
+import type { RowSet } from '../rows/row-set.ts';
+import type { StitchRule } from './stitch-lines.ts';
 
 /** The quilt itself; there is one, with the id `quilt`. */
 export interface QuiltRecord {
   readonly id: string;
   readonly name: string;
   readonly grid: BlockGrid;
+  readonly loading: Loading;
+  readonly batting: Batting;
 }
 
 export type RegionRecord = Region;
@@ -19,7 +24,7 @@ export interface RecipeRecord {
   readonly designId: string;
   readonly orient: Orient;
   readonly fit: FitRule;
-  readonly stitch: { readonly stitchesPerInch: number; readonly tieOff: TieOff };
+  readonly stitch: StitchRule;
 }
 
 /** A recipe put into one region. */
@@ -27,6 +32,12 @@ export interface PlacementRecord {
   readonly id: string;
   readonly regionId: string;
   readonly recipeId: string;
+}
+
+/** A row set generates a placement for each row, or for each chain of joined rows. */
+export interface RowSetRecord extends RowSet {
+  readonly id: string;
+  readonly stitch: StitchRule;
 }
 
 /** A landmark and the frame position read on it. */
@@ -46,10 +57,11 @@ export interface PlanKinds {
   readonly regions: RegionRecord;
   readonly recipes: RecipeRecord;
   readonly placements: PlacementRecord;
+  readonly rowSets: RowSetRecord;
   readonly touches: TouchRecord;
 }
 
 export type PlanKind = keyof PlanKinds;
-export const PLAN_KINDS: readonly PlanKind[] = ['quilts', 'regions', 'recipes', 'placements', 'touches'];
+export const PLAN_KINDS: readonly PlanKind[] = ['quilts', 'regions', 'recipes', 'placements', 'rowSets', 'touches'];
 
 export const QUILT_ID = 'quilt';

@@ -9,7 +9,11 @@ export interface Repeat {
 }
 
 /** How the end of one copy meets the start of the next: leaning the whole copy until it does, or by a straight line across a gap. */
-export type JoinRule = { readonly kind: 'spread' } | { readonly kind: 'bridge'; readonly gap: number };
+export interface JoinRule {
+  readonly kind: 'spread' | 'bridge';
+  /** Between boxes that are bridged, mm; of no matter when the misfit is spread. */
+  readonly gap: number;
+}
 
 /**
  * A design made to repeat. Spreading leans it by its own climb, so that a point moves by its share of the misfit only; it keeps the advance of the
@@ -32,9 +36,12 @@ export function repeatOf(strokes: readonly Polyline[], rule: JoinRule): Repeat |
   return { strokes: home(strokes.map((line) => applyToPolyline(upright, line))), period };
 }
 
+/** A row as the design is drawn, mirrored left to right, or turned by half. */
+export type RowLook = 'same' | 'mirrored' | 'turned';
+
 /** How every second row differs from the first. */
 export interface Alternate {
-  readonly look: 'same' | 'mirrored' | 'turned';
+  readonly look: RowLook;
   /** Moved to the right by this part of a repeat. */
   readonly shift: number;
 }
@@ -50,6 +57,12 @@ export function alternateOf({ strokes, period }: Repeat, { look, shift }: Altern
     along,
   );
   return { period, strokes: [...strokes].reverse().map((line) => reversed(applyToPolyline(map, line))) };
+}
+
+/** The same at another size, the top of its box at y 0. */
+export function sizedRepeat({ strokes, period }: Repeat, scale: number): Repeat {
+  const sized: Affine = [scale, 0, 0, scale, 0, -scale * designBounds(strokes).minY];
+  return { strokes: strokes.map((line) => applyToPolyline(sized, line)), period: scale * period };
 }
 
 /** As many copies as cover a stretch of x, those in one stroke joined into one. The row has the repeat's own y. */

@@ -16,12 +16,12 @@ const wave = (period: number, height: number) =>
         })),
       ),
     ],
-    { kind: 'spread' },
+    { kind: 'spread', gap: 0 },
   )!;
 
 describe('a design made to repeat', () => {
   it('keeps its advance; a misfit is spread over its length', () => {
-    const { strokes, period } = repeatOf([line(5, 0, 45, 20, 105, 4)], { kind: 'spread' })!;
+    const { strokes, period } = repeatOf([line(5, 0, 45, 20, 105, 4)], { kind: 'spread', gap: 0 })!;
     expect(period).toBe(100);
     // A point 40 % of the way takes 40 % of the 4 mm.
     expect([...strokes[0]!].map((v) => Math.round(v * 1e9) / 1e9 + 0)).toEqual([0, 0, 40, 18.4, 100, 0]);
@@ -35,7 +35,7 @@ describe('a design made to repeat', () => {
     ]);
   });
   it('has no spread when it doesn’t advance', () => {
-    expect(repeatOf([line(0, 0, 10, 10, 0, 0)], { kind: 'spread' })).toBeNull();
+    expect(repeatOf([line(0, 0, 10, 10, 0, 0)], { kind: 'spread', gap: 0 })).toBeNull();
   });
   it('covers a stretch in one stroke', () => {
     const [row, ...rest] = rowOf({ strokes: [line(0, 0, 5, 3, 10, 0)], period: 10 }, -12, 21);

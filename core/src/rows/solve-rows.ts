@@ -59,7 +59,11 @@ export const scaleFor = (task: RowTask, rows: number, clearance: number, margin:
 export const clearanceFor = (task: RowTask, rows: number, scale: number, margin: number): RowAnswer | null =>
   rows < 2 ? null : solved((clearance) => marginsLeft(task, rows, scale, clearance), 0, WIDEST, margin);
 
-/** Bisection: the margin shrinks as the unknown grows. */
+/** The scale at which so many rows, their clearance growing with them, leave exactly this margin. `clearance` is that at the drawn size. */
+export const evenScaleFor = (task: RowTask, rows: number, clearance: number, margin: number): RowAnswer | null =>
+  solved((scale) => marginsLeft(task, rows, scale, clearance * scale), SMALLEST, LARGEST, margin);
+
+/** Where the margin, which shrinks as the unknown grows, is as wanted: regula falsi in the Illinois way (Dowell & Jarratt 1971). */
 function solved(
   answerAt: (unknown: number) => RowAnswer,
   least: number,
@@ -67,13 +71,22 @@ function solved(
   margin: number,
 ): RowAnswer | null {
   let [low, high] = [least, most];
-  if (answerAt(low).margin < margin - EXACT || answerAt(high).margin > margin + EXACT) return null;
-  for (let k = 0; k < 200; k++) {
-    const middle = (low + high) / 2;
+  let [over, under] = [answerAt(low).margin - margin, answerAt(high).margin - margin];
+  if (over < -EXACT || under > EXACT) return null;
+  for (let k = 0, side = 0; k < 200; k++) {
+    const middle = over === under ? (low + high) / 2 : (low * under - high * over) / (under - over);
     const answer = answerAt(middle);
-    if (Math.abs(answer.margin - margin) <= EXACT) return answer;
-    if (answer.margin > margin) low = middle;
-    else high = middle;
+    const off = answer.margin - margin;
+    if (Math.abs(off) <= EXACT) return answer;
+    if (off > 0) {
+      [low, over] = [middle, off];
+      if (side === 1) under /= 2;
+      side = 1;
+    } else {
+      [high, under] = [middle, off];
+      if (side === -1) over /= 2;
+      side = -1;
+    }
   }
-  return answerAt(low);
+  return answerAt((low + high) / 2);
 }

@@ -1,0 +1,46 @@
+import { loadedSize, loadingMap } from '../cloth/loading.ts';
+import { type Affine, applyToPoint, compose, inverse, scaling, translation } from '../geometry/affine.ts';
+import type { RowBed } from '../rows/lay-rows.ts';
+import type { RowArea } from '../rows/row-set.ts';
+import { quiltOf, type PlanRecords } from './plan-document.ts';
+import type { Loading } from '../cloth/loading.ts';
+
+/** The area of a row set as it will measure when quilted, and the way from there to the cloth as planned. */
+export interface PlacedBed {
+  readonly bed: RowBed;
+  /** From bed space to cloth space: undoes the draw-in and the loading. */
+  readonly toCloth: Affine;
+  /** From the finished quilt's left and upper edges, as loaded, to the area's, mm. */
+  readonly left: number;
+  readonly top: number;
+  /** What draw-in takes off the area's length, mm. */
+  readonly drawnIn: number;
+}
+
+/** Null when nothing is left of the area. `loading` stands for the quilt's own, to compare. */
+export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): PlacedBed | null {
+  const { grid, batting, loading: own } = quiltOf(records);
+  const lie = loadingMap(loading ?? own, grid);
+  const { width, length } = loadedSize(loading ?? own, grid);
+  const inset = area.insideBorder ? grid.border : 0;
+  const from = area.fromRegionId === null ? undefined : records.regions[area.fromRegionId];
+  const top = from ? Math.max(inset, Math.min(...from.ring.map((p) => applyToPoint(lie, p).y))) : inset;
+  const left = 1 - batting.drawIn;
+  if (length - inset - top <= 0 || width - 2 * inset <= 0) return null;
+  const toBed = compose(lie, translation(-inset, -top), scaling(left, left));
+  return {
+    bed: {
+      width: (width - 2 * inset) * left,
+      length: (length - inset - top) * left,
+      stops: area.insideBorder,
+      holes: area.leaveOut.flatMap((id) => {
+        const region = records.regions[id];
+        return region ? [region.ring.map((p) => applyToPoint(toBed, p))] : [];
+      }),
+    },
+    toCloth: inverse(toBed),
+    left: inset * left,
+    top: top * left,
+    drawnIn: (length - inset - top) * batting.drawIn,
+  };
+}

@@ -1,0 +1,187 @@
+import { evenGap, type WidestGaps, widestGaps } from './even-gap.ts';
+import type { RowKinds } from './lay-rows.ts';
+import { nestedPitches, type Pitches } from './nest.ts';
+import type { Repeat } from './repeat.ts';
+import type { RowNumber, RowNumbers, RowSchool, RowWish } from './row-set.ts';
+import {
+  clearanceFor,
+  evenScaleFor,
+  marginsLeft,
+  type RowAnswer,
+  rowsThatFit,
+  type RowTask,
+  scaleFor,
+} from './solve-rows.ts';
+
+/** A wish, and whether the room below the last whole row is used by another one, so that margins need not be even. */
+interface Wanted extends RowWish {
+  readonly partialLast: boolean;
+}
+
+export interface RankedAnswer extends RowAnswer {
+  /** Which number gave way to fit the others. */
+  readonly gave: Exclude<RowNumber, 'rows'>;
+  readonly gaps: WidestGaps;
+}
+
+/** Answers beyond these are no longer the same design, or lie in heaps. */
+const SCALES = { least: 0.6, most: 1.7 };
+/** As many as can be compared at a glance. */
+const MOST_ANSWERS = 6;
+
+/** Rows as boxes of pitches, at the drawn size; pitches are worked out once a clearance. */
+export function rowTask({ first, second, height }: RowKinds, length: number): RowTask {
+  const known = new Map<number, Pitches>();
+  const pitches = (clearance: number): Pitches => {
+    const found = known.get(clearance) ?? nestedPitches(first, second, clearance);
+    known.set(clearance, found);
+    return found;
+  };
+  return { length, height, pitches };
+}
+
+/** Three to six sensible ways to fill the length, those that keep what matters first. `kinds` are at the drawn size. */
+export function rankedAnswers(kinds: RowKinds, length: number, wish: Wanted): RankedAnswer[] {
+  const task = rowTask(kinds, length);
+  const even = wish.matters === 'even' ? evenGap(kinds.first, kinds.second) : null;
+  const pool = candidates(task, wish, even).filter(
+    ({ answer }) =>
+      answer.scale >= SCALES.least && answer.scale <= SCALES.most && answer.margin > -answer.scale * kinds.height,
+  );
+  const ranked = pool
+    .map((one) => {
+      const { clearance, scale } = one.answer;
+      const gaps = scaledGaps(kinds.first, kinds.second, clearance / scale, scale);
+      return { ...one.answer, gave: one.gave, gaps, cost: costOf(one.answer, gaps, wish, even) };
+    })
+    .sort((a, b) => a.cost - b.cost || a.rows - b.rows);
+  const chosen: typeof ranked = [];
+  for (const one of ranked) {
+    if (chosen.length < MOST_ANSWERS && !chosen.some((other) => alike(one, other))) chosen.push(one);
+  }
+  return chosen.map(({ cost, ...answer }) => answer);
+}
+
+const scaledGaps = (first: Repeat, second: Repeat, clearance: number, scale: number): WidestGaps => {
+  const { within, between } = widestGaps(first, second, clearance);
+  return { within: scale * within, between: scale * between };
+};
+
+const alike = (a: RowAnswer, b: RowAnswer): boolean =>
+  a.rows === b.rows &&
+  Math.abs(a.scale - b.scale) < 0.002 &&
+  Math.abs(a.clearance - b.clearance) < 0.4 &&
+  Math.abs(a.margin - b.margin) < 0.8;
+
+interface Candidate {
+  readonly answer: RowAnswer;
+  readonly gave: RankedAnswer['gave'];
+}
+
+function candidates(task: RowTask, wish: Wanted, even: number | null): Candidate[] {
+  const { matters, margin } = wish;
+  const clearance = even ?? wish.clearance;
+  const usual = rowsThatFit(task, 1, clearance, margin)?.rows ?? 1;
+  const counts = [-2, -1, 0, 1, 2, 3].map((more) => usual + more).filter((rows) => rows >= 1);
+  const out: Candidate[] = [];
+  const add = (answer: RowAnswer | null, gave: Candidate['gave']): void => {
+    if (answer) out.push({ answer, gave });
+  };
+  for (const rows of counts) {
+    const asDrawn = marginsLeft(task, rows, 1, clearance);
+    const fits = asDrawn.margin >= 0 && asDrawn.margin < task.height + clearance;
+    if (matters !== 'margins' && (fits || wish.partialLast)) {
+      if (!wish.partialLast) add(asDrawn, 'margin');
+      else if (2 * asDrawn.margin >= margin && rows <= usual) add({ ...asDrawn, margin }, 'margin');
+    }
+    if (matters !== 'clearance' && matters !== 'even') add(clearanceFor(task, rows, 1, margin), 'clearance');
+    if (matters === 'even' && even !== null) add(evenScaleFor(task, rows, even, margin), 'height');
+    else if (matters !== 'height') add(scaleFor(task, rows, clearance, margin), 'height');
+  }
+  return out;
+}
+
+/** How much each thing matters, in parts that are about as bad as each other. */
+function costOf(answer: RowAnswer, gaps: WidestGaps, wish: Wanted, even: number | null): number {
+  const weight = (school: RowSchool): number => (wish.matters === school ? 6 : 1);
+  const size = Math.abs(Math.log(answer.scale)) / 0.05;
+  const wanted = even === null ? wish.clearance : even * answer.scale;
+  const clearance = Math.abs(Math.log((answer.clearance + 3) / (wanted + 3))) / 0.3;
+  const margin = Math.abs(answer.margin - wish.margin) / 20;
+  const uneven = gaps.within === 0 ? 0 : Math.abs(Math.log(gaps.between / gaps.within)) / 0.3;
+  return (
+    (wish.matters === 'rows' ? 2 : 1) * weight('height') * size +
+    weight('clearance') * clearance +
+    (weight('margins') + (wish.matters === 'rows' ? 2 : 0)) * margin +
+    (wish.matters === 'even' ? 6 : 0.3) * uneven
+  );
+}
+
+/** Which numbers give way when one is pulled, in the order they are tried. */
+const GIVES: Readonly<Record<RowNumber, readonly RowNumber[]>> = {
+  rows: ['clearance', 'height', 'margin'],
+  height: ['clearance', 'margin', 'rows'],
+  clearance: ['margin', 'height', 'rows'],
+  margin: ['clearance', 'height'],
+};
+
+/** A number pulled by hand and what the others become; null when those that aren't pinned can't make up for it. */
+export function pullNumber(
+  task: RowTask,
+  now: RowNumbers,
+  pulled: RowNumber,
+  value: number,
+  { pins, partialLast }: { readonly pins: readonly RowNumber[]; readonly partialLast: boolean },
+): RowNumbers | null {
+  const wanted = { ...now, [pulled === 'height' ? 'scale' : pulled]: value };
+  if (partialLast) return pulledFromTop(task, wanted, pulled, pins);
+  for (const giving of GIVES[pulled]) {
+    if (pins.includes(giving) || (giving === 'rows' && pins.includes('margin'))) continue;
+    const answer = givingWay(task, wanted, giving);
+    const heaped = answer !== null && answer.margin < -answer.scale * task.height;
+    const overEdge = giving === 'margin' && answer !== null && answer.margin < 0 && now.margin >= 0;
+    if (answer && !heaped && !overEdge)
+      return { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
+  }
+  return null;
+}
+
+/** With another row below, only the upper margin is kept: as many whole rows as there is room for, or those asked for, right down to the edge. */
+function pulledFromTop(
+  task: RowTask,
+  wanted: RowNumbers,
+  pulled: RowNumber,
+  pins: readonly RowNumber[],
+): RowNumbers | null {
+  const { rows, scale, clearance, margin } = wanted;
+  if (pulled !== 'rows' && !pins.includes('rows')) {
+    const fitting = rowsThatFit(task, scale, clearance, margin / 2);
+    return fitting && { ...wanted, rows: fitting.rows };
+  }
+  const answer =
+    (pins.includes('clearance') || pulled === 'clearance' ? null : clearanceFor(task, rows, scale, margin / 2)) ??
+    (pins.includes('height') || pulled === 'height' ? null : scaleFor(task, rows, clearance, margin / 2));
+  return answer && { ...wanted, scale: answer.scale, clearance: answer.clearance };
+}
+
+function givingWay(task: RowTask, { rows, scale, clearance, margin }: RowNumbers, giving: RowNumber): RowAnswer | null {
+  switch (giving) {
+    case 'margin':
+      return marginsLeft(task, rows, scale, clearance);
+    case 'clearance':
+      return clearanceFor(task, rows, scale, margin);
+    case 'height':
+      return scaleFor(task, rows, clearance, margin);
+    case 'rows':
+      return rowsThatFit(task, scale, clearance, Math.min(margin, 0));
+  }
+}
+
+/** Bounds of what most people like between lines, mm: a quarter of an inch, and three quarters. */
+const LIKED = { least: 6.35, most: 19.05 };
+
+/** The clearance to start from: what makes the rows even, within what is usually liked; half an inch when the design can't tell. */
+export function usualClearance(kinds: RowKinds): number {
+  const even = evenGap(kinds.first, kinds.second);
+  return even === null ? 12.7 : Math.min(LIKED.most, Math.max(LIKED.least, even));
+}
