@@ -1,4 +1,4 @@
-import { DESIGN_EDIT_KINDS, type DesignEdit, newPlan, PLAN_KINDS, type PlanDiff } from '@gorse/core';
+import { DESIGN_EDIT_KINDS, type DesignEdit, newPlan, PLAN_KINDS, type PlanDiff, type RowSetRecord } from '@gorse/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checked, ContractError, type Detail } from './check.ts';
@@ -56,6 +56,26 @@ describe('requests', () => {
   });
 });
 
+const ROW_SET: RowSetRecord = {
+  id: 'w',
+  designId: 'd',
+  join: { kind: 'spread', gap: 0 },
+  look: 'same',
+  alternate: { look: 'turned', shift: 0.5 },
+  area: { insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] },
+  numbers: { rows: 9, scale: 1.02, clearance: 9.5, margin: 12.7 },
+  wish: { matters: 'even', clearance: 12.7, margin: 12.7 },
+  pins: ['clearance'],
+  last: 'whole',
+  along: 0,
+  overhang: 19,
+  sewing: { backAndForth: true, joined: true },
+  exceptions: [{ row: 3, down: -2, along: 0, scale: 1, dropped: false }],
+  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+};
+
+const rows = (change: object): object => ({ kind: 'rowSets', id: 'w', before: null, after: { ...ROW_SET, ...change } });
+
 describe('edits', () => {
   const edit = (diff: unknown): unknown => ({ editId: 'edit-0001', baseRevision: 3, mark: 'test', diff });
   const region = PLAN.regions['block-1-1']!;
@@ -72,6 +92,7 @@ describe('edits', () => {
         stitch: { stitchesPerInch: 11.5, tieOff: 'inPlace' },
       } as never,
       placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r' } as never,
+      rowSets: ROW_SET,
       touches: {
         id: 't',
         name: 'corner',
@@ -103,6 +124,15 @@ describe('edits', () => {
       'a ring of three',
       [{ kind: 'regions', id: 'a', before: null, after: { ...region, ring: region.ring.slice(1) } }],
       'diff.0.after.ring',
+    ],
+    ['half a row', [rows({ numbers: { ...ROW_SET.numbers, rows: 2.5 } })], 'diff.0.after.numbers.rows'],
+    ['rows joined in a way that is none', [rows({ join: { kind: 'glue', gap: 0 } })], 'diff.0.after.join.kind'],
+    ['a shift of two repeats', [rows({ alternate: { look: 'same', shift: 2 } })], 'diff.0.after.alternate.shift'],
+    ['an exception of no row', [rows({ exceptions: [{ row: -1 }] })], 'diff.0.after.exceptions.0.row'],
+    [
+      'a patch with an odd id left out',
+      [rows({ area: { ...ROW_SET.area, leaveOut: ['../'] } })],
+      'diff.0.after.area.leaveOut',
     ],
     [
       'a corner far away',

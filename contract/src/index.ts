@@ -18,4 +18,5 @@ export {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
+  RowSheetQuery,
 } from './requests.ts';

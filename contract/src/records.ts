@@ -1,15 +1,35 @@
 import {
+  type Alternate,
+  type Batting,
   type BlockGrid,
   type ClothPoint,
   type FitKind,
   type FitRule,
+  type Fibre,
+  FIBRES,
   type FramePoint,
+  type JoinRule,
+  LAST_ROWS,
+  type LastRow,
+  type Loading,
   type Orient,
   type PlacementRecord,
   type QuiltRecord,
   type RecipeRecord,
   type RegionKind,
   type RegionRecord,
+  ROW_NUMBERS,
+  ROW_SCHOOLS,
+  type RowArea,
+  type RowException,
+  type RowLook,
+  type RowNumber,
+  type RowNumbers,
+  type RowSchool,
+  type RowSet,
+  type RowSetRecord,
+  type RowWish,
+  type StitchRule,
   type TieOff,
   type TouchRecord,
 } from '@gorse/core';
@@ -27,6 +47,7 @@ import {
   Matches,
   Max,
   Min,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
@@ -36,6 +57,10 @@ const FAR = 20_000;
 
 const Id = (): PropertyDecorator =>
   Matches(/^[\w-]{1,64}$/, { message: '$property must be 1 to 64 letters, digits, - or _' });
+const IdOrNull = (): PropertyDecorator => (target, property) => {
+  ValidateIf((_, value) => value !== null)(target, property);
+  Id()(target, property);
+};
 const NameText = (): PropertyDecorator => Length(1, 120, { message: '$property must have 1 to 120 characters' });
 
 export class PointBody {
@@ -52,10 +77,18 @@ export class BlockGridBody implements BlockGrid {
   @IsFiniteNumber(0, 1000) border!: number;
 }
 
+class BattingBody implements Batting {
+  @IsIn(FIBRES) fibre!: Fibre;
+  @IsFiniteNumber(10, 600) widestGap!: number;
+  @IsFiniteNumber(0, 0.1) drawIn!: number;
+}
+
 export class QuiltBody implements QuiltRecord {
   @Equals('quilt') id!: string;
   @IsString() @NameText() name!: string;
   @Nested(() => BlockGridBody) grid!: BlockGridBody;
+  @IsIn(['upright', 'turned']) loading!: Loading;
+  @Nested(() => BattingBody) batting!: BattingBody;
 }
 
 export class RegionBody implements RegionRecord {
@@ -80,7 +113,7 @@ class FitRuleBody implements FitRule {
   @IsFiniteNumber(-200, 1000) margin!: number;
 }
 
-class StitchBody {
+class StitchBody implements StitchRule {
   @IsFiniteNumber(4, 18) stitchesPerInch!: number;
   @IsIn(['inPlace', 'short', 'none']) tieOff!: TieOff;
 }
@@ -97,6 +130,73 @@ export class PlacementBody implements PlacementRecord {
   @Id() id!: string;
   @Id() regionId!: string;
   @Id() recipeId!: string;
+}
+
+const LOOKS: readonly RowLook[] = ['same', 'mirrored', 'turned'];
+
+class AlternateBody implements Alternate {
+  @IsIn(LOOKS) look!: RowLook;
+  /** As a part of a repeat. */
+  @IsFiniteNumber(0, 1) shift!: number;
+}
+
+class JoinRuleBody implements JoinRule {
+  @IsIn(['spread', 'bridge']) kind!: 'spread' | 'bridge';
+  @IsFiniteNumber(-500, 1000) gap!: number;
+}
+
+class RowAreaBody implements RowArea {
+  @IsBoolean() insideBorder!: boolean;
+  @IdOrNull() fromRegionId!: string | null;
+  @IsArray() @ArrayMaxSize(1000) @Matches(/^[\w-]{1,64}$/, { each: true }) leaveOut!: string[];
+}
+
+class RowNumbersBody implements RowNumbers {
+  @IsInt() @Min(0) @Max(500) rows!: number;
+  @IsFiniteNumber(0.05, 20) scale!: number;
+  @IsFiniteNumber(0, 1000) clearance!: number;
+  @IsFiniteNumber(-1000, 3000) margin!: number;
+}
+
+class RowWishBody implements RowWish {
+  @IsIn(ROW_SCHOOLS) matters!: RowSchool;
+  @IsFiniteNumber(0, 1000) clearance!: number;
+  @IsFiniteNumber(-1000, 3000) margin!: number;
+}
+
+class SewingBody implements Readonly<RowSet['sewing']> {
+  @IsBoolean() backAndForth!: boolean;
+  @IsBoolean() joined!: boolean;
+}
+
+class RowExceptionBody implements RowException {
+  @IsInt() @Min(0) @Max(500) row!: number;
+  @IsFiniteNumber(-6000, 6000) down!: number;
+  @IsFiniteNumber(-6000, 6000) along!: number;
+  @IsFiniteNumber(0.2, 5) scale!: number;
+  @IsBoolean() dropped!: boolean;
+}
+
+export class RowSetBody implements RowSetRecord {
+  @Id() id!: string;
+  @Id() designId!: string;
+  @Nested(() => JoinRuleBody) join!: JoinRuleBody;
+  @IsIn(LOOKS) look!: RowLook;
+  @Nested(() => AlternateBody) alternate!: AlternateBody;
+  @Nested(() => RowAreaBody) area!: RowAreaBody;
+  @Nested(() => RowNumbersBody) numbers!: RowNumbersBody;
+  @Nested(() => RowWishBody) wish!: RowWishBody;
+  @IsArray() @ArrayMaxSize(4) @IsIn(ROW_NUMBERS, { each: true }) pins!: RowNumber[];
+  @IsIn(LAST_ROWS) last!: LastRow;
+  @IsFiniteNumber(-6000, 6000) along!: number;
+  @IsFiniteNumber(0, 300) overhang!: number;
+  @Nested(() => SewingBody) sewing!: SewingBody;
+  @Type(() => RowExceptionBody)
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  exceptions!: RowExceptionBody[];
+  @Nested(() => StitchBody) stitch!: StitchBody;
 }
 
 export class TouchBody implements TouchRecord {

@@ -1,4 +1,13 @@
-import { DESIGN_KINDS, type DesignKind, FILE_UNITS, type FileUnit, type Paper, PAPERS } from '@gorse/core';
+import {
+  DESIGN_KINDS,
+  type DesignKind,
+  FILE_UNITS,
+  type FileUnit,
+  LENGTH_STYLES,
+  type LengthStyle,
+  type Paper,
+  PAPERS,
+} from '@gorse/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
@@ -67,4 +76,10 @@ export class ExportQuery {
   @IsIn(EXPORT_FORMATS, { message: `format must be one of ${EXPORT_FORMATS.join(', ')}` }) format!: ExportFormat;
   /** One placement only; the whole quilt when left out. */
   @IsOptional() @Matches(/^[\w-]{1,64}$/, { message: 'placement must be an id' }) placement?: string;
+}
+
+export class RowSheetQuery {
+  @IsOptional()
+  @IsIn(LENGTH_STYLES, { message: `units must be one of ${LENGTH_STYLES.join(', ')}` })
+  units?: LengthStyle;
 }

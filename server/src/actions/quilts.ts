@@ -1,5 +1,14 @@
-import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { applyDiff, conflictsOf, isTooLarge, newPlan, planFaults, quiltOf, recordKey } from '@gorse/core';
+import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import {
+  applyDiff,
+  conflictsOf,
+  isTooLarge,
+  newPlan,
+  planFaults,
+  type PlanRecords,
+  quiltOf,
+  recordKey,
+} from '@gorse/core';
 import { nanoid } from 'nanoid';
 import type { Database } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
@@ -12,6 +21,7 @@ import {
   markRemoved,
   revisionOfEdit,
   saveEdit,
+  upgradePlan,
 } from '../store/quilt-store.ts';
 import { listRuns } from '../store/run-store.ts';
 import { found, notFound, Refusal } from './refusal.ts';
@@ -45,11 +55,22 @@ export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
       grid,
       placed: placements.map((p) => p.regionId),
       stitched: placements.filter((p) => finished.has(p.id)).map((p) => p.regionId),
+      rows: rowsOf(plan.records, runs),
       touches: Object.keys(plan.records.touches).length,
       updatedAt: plan.updatedAt,
     });
   }
   return out;
+}
+
+/** Rows over the top, and how many of their runs are stitched. */
+function rowsOf({ rowSets }: PlanRecords, runs: readonly RunAnswer[]): QuiltSummary['rows'] {
+  const [set] = Object.values(rowSets);
+  if (!set) return null;
+  const done = runs.filter((run) => run.state.status === 'finished' && run.placementId.startsWith(`${set.id}-row-`));
+  const planned =
+    set.numbers.rows + (set.last === 'whole' ? 0 : 1) - set.exceptions.filter((one) => one.dropped).length;
+  return { planned, runsStitched: new Set(done.map((run) => run.placementId)).size };
 }
 
 export async function getQuilt(database: Database, id: string): Promise<QuiltAnswer> {
@@ -101,18 +122,19 @@ export async function editQuilt(database: Database, id: string, request: EditReq
         { revision: current, since, conflicts },
       );
     }
+    await upgradePlan(tables, id);
     const before = database.recentPlans.at(id, current) ?? found(await findPlan(tables, id), 'quilt').records;
     const next = applyDiff(before, request.diff);
-    const wanted = Object.values(next.recipes).map((recipe) => recipe.designId);
-    const designs = await knownDesigns(tables, [...new Set(wanted)]);
+    const users = [
+      ...Object.values(next.recipes).map(({ id, designId }) => ({ path: `recipes.${id}.designId`, designId })),
+      ...Object.values(next.rowSets).map(({ id, designId }) => ({ path: `rowSets.${id}.designId`, designId })),
+    ];
+    const designs = await knownDesigns(tables, [...new Set(users.map((user) => user.designId))]);
     const faults = [
       ...planFaults(next),
-      ...Object.values(next.recipes)
-        .filter((recipe) => !designs.has(recipe.designId))
-        .map((recipe) => ({
-          path: `recipes.${recipe.id}.designId`,
-          message: `There is no design ${recipe.designId} in the library.`,
-        })),
+      ...users
+        .filter(({ designId }) => !designs.has(designId))
+        .map(({ path, designId }) => ({ path, message: `There is no design ${designId} in the library.` })),
     ];
     if (faults[0])
       throw new Refusal('badInput', `The edit can't be kept: ${faults[0].message} Undo it and try again.`, faults);

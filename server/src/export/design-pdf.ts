@@ -10,17 +10,13 @@ import {
   type PaperTile,
   type Polyline,
 } from '@gorse/core';
-import PDFDocument from 'pdfkit';
 import { Refusal } from '../actions/refusal.ts';
+import { collected, newPdf, page, type Pdf, plain, trace } from './pdf.ts';
 
-/** Points a millimetre: inside a page everything is drawn in millimetres. */
-const PT = 72 / 25.4;
 /** Room beside a design that joins, for the beginning of its next copy, mm. */
 const NEXT_ROOM = 30;
 /** Room that the test squares need below the drawing on a single page, mm; without it they stand on a page of their own. */
 const SQUARES_ROOM = 46;
-
-type Pdf = PDFKit.PDFDocument;
 
 /**
  * A design at true size: on one large page, or tiled over a paper behind a page that says how to glue them. The dashed line and the crosses
@@ -43,10 +39,7 @@ export async function designPdf(
   const single = layout.tiles.length === 1;
   const extra = paper === 'one' ? SQUARES_ROOM : 0;
   const squaresBelow = single && layout.tileHeight + extra - facts.height >= SQUARES_ROOM;
-  const doc = new PDFDocument({ autoFirstPage: false, info: { Title: name, Creator: 'Gorse' } });
-  // Printers must not fit the page to the paper: the size would be lost.
-  const { _root: catalogue } = doc as unknown as { _root: { data: Record<string, unknown> } };
-  catalogue.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
+  const doc = newPdf(name);
   const title = `${plain(name)} · ${formatLengthNumber(facts.width, 'in16')} × ${formatLength(facts.height, 'in16')} (${formatLengthNumber(facts.width, 'mm')} × ${formatLength(facts.height, 'mm')})`;
   if (!squaresBelow) coverPage(doc, layout, strokes, title);
   for (const tile of layout.tiles) {
@@ -58,12 +51,6 @@ export async function designPdf(
     doc.restore();
   }
   return collected(doc);
-}
-
-/** A new page whose own unit is the millimetre. */
-function page(doc: Pdf, width: number, height: number): void {
-  doc.addPage({ size: [width * PT, height * PT], margin: 0 });
-  doc.save().scale(PT);
 }
 
 function drawTile(
@@ -94,13 +81,6 @@ function drawTile(
       .fillColor('#8A4B2A')
       .text('next start', facts.end.x + 2, facts.end.y - 5, { lineBreak: false });
   doc.restore();
-}
-
-function trace(doc: Pdf, strokes: readonly Polyline[]): void {
-  for (const stroke of strokes) {
-    doc.moveTo(stroke[0]!, stroke[1]!);
-    for (let i = 2; i < stroke.length; i += 2) doc.lineTo(stroke[i]!, stroke[i + 1]!);
-  }
 }
 
 /** Crop lines at the tile's corners, and registration rings in the overlaps, at the same place of the drawing on both pages. */
@@ -215,16 +195,3 @@ function caption(doc: Pdf, text: string): void {
 /** A1 is the upper left page, as in a table: columns by letter. */
 const tileName = ({ column, row }: PaperTile): string =>
   `${column >= 26 ? String.fromCharCode(64 + Math.floor(column / 26)) : ''}${String.fromCharCode(65 + (column % 26))}${row + 1}`;
-
-/** The standard font has Latin letters only. */
-const plain = (text: string): string => text.replace(/[^\u0020-\u00ff]/g, '_');
-
-function collected(doc: Pdf): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const parts: Buffer[] = [];
-    doc.on('data', (part: Buffer) => parts.push(part));
-    doc.on('end', () => resolve(Buffer.concat(parts)));
-    doc.on('error', reject);
-    doc.end();
-  });
-}

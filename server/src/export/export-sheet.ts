@@ -4,9 +4,13 @@ import {
   type ExportSheet,
   GENERIC_MOTION,
   gridSize,
+  type PlanRecords,
   quiltOf,
   resolvePlacement,
+  resolveRows,
+  rowsName,
   stitchLength,
+  type StitchRule,
   writeDxf,
   writeGcode,
   writeSvg,
@@ -31,7 +35,7 @@ const KINDS: Readonly<Record<ExportFormat, { readonly ending: string; readonly t
   gcode: { ending: 'gcode', type: 'text/x-gcode' },
 };
 
-/** One placement, or all of a quilt's, on a sheet of the quilt's size. */
+/** One placement, or all of a quilt's, those that rows generate included, on a sheet of the quilt's size. */
 export async function exportQuilt(
   database: Database,
   quiltId: string,
@@ -40,44 +44,81 @@ export async function exportQuilt(
 ): Promise<ExportFile> {
   const { records } = found(await findPlan(database.read, quiltId), 'quilt');
   const quilt = quiltOf(records);
-  const chosen = Object.values(records.placements).filter((p) => placementId === undefined || p.id === placementId);
+  const all = await plannedLines(database, records);
+  const chosen = all.filter((one) => placementId === undefined || one.id === placementId);
   if (chosen.length === 0) {
     throw new Refusal(
       placementId === undefined ? 'refused' : 'notFound',
-      'There is nothing to export yet. Put a design into a patch on Layout first.',
+      'There is nothing to export yet. Put a design into a patch, or lay rows, on Layout first.',
     );
   }
-  const designs = new Map<string, Awaited<ReturnType<typeof loadDesign>>>();
-  const placements: ExportPlacement[] = [];
-  for (const placement of chosen) {
-    const recipe = found(records.recipes[placement.recipeId], 'recipe');
-    const region = found(records.regions[placement.regionId], 'patch');
-    const design = designs.get(recipe.designId) ?? (await loadDesign(database, recipe.designId));
-    designs.set(recipe.designId, design);
-    const resolved = resolvePlacement(design.strokes, recipe, region.ring);
-    if (resolved)
-      placements.push({
-        name: `${region.name} ${design.name}`,
-        strokes: resolved.fitted.strokes,
-        needlePoints: resolved.runs,
-      });
-  }
   const size = gridSize(quilt.grid);
-  const used = new Set(chosen.map((p) => p.regionId));
+  const used = new Set(chosen.map((one) => one.regionId));
   const sheet: ExportSheet = {
     title: quilt.name,
     width: size.width,
     height: size.length,
     patches: Object.values(records.regions).filter((region) => placementId === undefined || used.has(region.id)),
-    placements,
+    placements: chosen,
   };
-  const recipe = records.recipes[chosen[0]!.recipeId]!;
-  const feed = stitchLength(recipe.stitch.stitchesPerInch) * GENERIC_MOTION.stitchesPerMinute;
+  const feed = stitchLength(chosen[0]!.stitch.stitchesPerInch) * GENERIC_MOTION.stitchesPerMinute;
   const body = format === 'svg' ? writeSvg(sheet) : format === 'dxf' ? writeDxf(sheet) : writeGcode(sheet, feed);
-  const one = placementId === undefined ? '' : ` ${records.regions[chosen[0]!.regionId]!.name}`;
+  const one = placementId === undefined ? '' : ` ${chosen[0]!.place}`;
   return {
     name: safeName(`${quilt.name}${one}.${KINDS[format].ending}`),
     type: KINDS[format].type,
     body,
   };
+}
+
+interface PlannedLines extends ExportPlacement {
+  readonly id: string;
+  /** What it is called on the quilt. */
+  readonly place: string;
+  readonly regionId: string | null;
+  readonly stitch: StitchRule;
+}
+
+/** Everything planned, on the cloth. */
+async function plannedLines(database: Database, records: PlanRecords): Promise<PlannedLines[]> {
+  const designs = new Map<string, ReturnType<typeof loadDesign>>();
+  const design = (id: string): ReturnType<typeof loadDesign> => {
+    const loading = designs.get(id) ?? loadDesign(database, id);
+    designs.set(id, loading);
+    return loading;
+  };
+  const out: PlannedLines[] = [];
+  for (const { id, recipeId, regionId } of Object.values(records.placements)) {
+    const recipe = found(records.recipes[recipeId], 'recipe');
+    const region = found(records.regions[regionId], 'patch');
+    const { name, strokes } = await design(recipe.designId);
+    const resolved = resolvePlacement(strokes, recipe, region.ring);
+    if (!resolved) continue;
+    out.push({
+      id,
+      place: region.name,
+      regionId,
+      name: `${region.name} ${name}`,
+      strokes: resolved.fitted.strokes,
+      needlePoints: resolved.runs,
+      stitch: recipe.stitch,
+    });
+  }
+  for (const set of Object.values(records.rowSets)) {
+    const { name, strokes } = await design(set.designId);
+    const resolved = resolveRows(strokes, set, records);
+    for (const run of resolved?.runs ?? []) {
+      const place = rowsName(run.rows);
+      out.push({
+        id: run.id,
+        place,
+        regionId: null,
+        name: `${place} ${name}`,
+        strokes: resolved!.rows.filter((row) => run.rows.includes(row.row)).flatMap((row) => row.strokes),
+        needlePoints: run.runs,
+        stitch: set.stitch,
+      });
+    }
+  }
+  return out;
 }

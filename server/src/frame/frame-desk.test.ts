@@ -1,8 +1,17 @@
 import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import { decodeStrokes, distance, estimateLineUp, GENERIC_FRAME, loadedCloth, pointOf } from '@gorse/core';
+import {
+  decodeStrokes,
+  distance,
+  estimateLineUp,
+  GENERIC_FRAME,
+  loadedCloth,
+  newPlan,
+  pointOf,
+  quiltOf,
+} from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { apiOf, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
+import { apiOf, GRID, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -38,7 +47,7 @@ describe('a run at the frame', () => {
   it('passes exactly through the touched corners, five millimetres inside', async () => {
     const run = await load(await readyQuilt(api));
     const [line] = await pointsOfRun(run);
-    const lineUp = estimateLineUp(TOUCHES, loadedCloth(GENERIC_FRAME));
+    const lineUp = estimateLineUp(TOUCHES, loadedCloth(GENERIC_FRAME, quiltOf(newPlan('', GRID))));
     const inset = lineUp.toFrame({
       x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
       y: lineUp.toCloth(TOUCHES[0]!.frame).y + 5,

@@ -1,11 +1,14 @@
 import type { RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
 import {
+  applyToPoint,
   decodeStrokes,
   type FrameEventKind,
   type FrameReply,
   type FrameState,
   isOpen,
+  loadingMap,
   nextRunState,
+  quiltOf,
   resumePoint,
   type RunEventKind,
 } from '@gorse/core';
@@ -180,10 +183,12 @@ export class FrameDesk {
     const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
     if (this.quiltId !== quiltId) this.current = null;
     this.quiltId = quiltId;
+    const { loading, grid } = quiltOf(records);
+    const lie = loadingMap(loading, grid);
     const patches = Object.values(records.regions).map(({ name, kind, ring }) => ({
       name,
       kind,
-      ring: ring.flatMap((p) => [p.x, p.y]),
+      ring: ring.map((p) => applyToPoint(lie, p)).flatMap((p) => [p.x, p.y]),
     }));
     this.link.send({ type: 'mount', quilt: quiltId, patches });
   }

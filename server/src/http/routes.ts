@@ -11,6 +11,7 @@ import {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
+  RowSheetQuery,
 } from '@gorse/contract';
 import express, { Router } from 'express';
 import {
@@ -25,6 +26,7 @@ import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf 
 import { found, Refusal } from '../actions/refusal.ts';
 import { exportDesign } from '../export/export-design.ts';
 import { exportQuilt } from '../export/export-sheet.ts';
+import { rowSheet } from '../export/row-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
 import type { ReadingDesk } from '../reading/reading-desk.ts';
@@ -68,6 +70,12 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, placement } = checked(ExportQuery, { ...request.query });
     const file = await exportQuilt(database, request.params.id, format, placement);
+    response.attachment(file.name).type(file.type).send(file.body);
+  });
+
+  api.get('/quilts/:id/row-sheet', async (request, response) => {
+    const { units } = checked(RowSheetQuery, { ...request.query });
+    const file = await rowSheet(database, request.params.id, units ?? 'in16');
     response.attachment(file.name).type(file.type).send(file.body);
   });
 

@@ -1,5 +1,5 @@
 import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
-import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { edits, planRecords, quilts } from './schema.ts';
 
@@ -15,6 +15,10 @@ const ROWS_AT_ONCE = 1000;
 
 export async function insertQuilt(tables: Tables, id: string, records: PlanRecords, at: number): Promise<void> {
   await tables.insert(quilts).values({ id, planVersion: PLAN_VERSION, revision: 0, updatedAt: at });
+  await insertRecords(tables, id, records);
+}
+
+async function insertRecords(tables: Tables, id: string, records: PlanRecords): Promise<void> {
   const rows = Object.entries(records).flatMap(([kind, byId]) =>
     Object.entries(byId as Record<string, unknown>).map(([recordId, value]) => ({
       quiltId: id,
@@ -58,6 +62,19 @@ export async function lockQuilt(tables: Tables, id: string): Promise<number | nu
     .where(and(eq(quilts.id, id), isNull(quilts.removedAt)))
     .for('update');
   return quilt?.revision ?? null;
+}
+
+/** Writes a plan of an older version anew in this one, before anything is added to it; its revision stays. */
+export async function upgradePlan(tables: Tables, id: string): Promise<void> {
+  const old = await tables
+    .select({ id: quilts.id })
+    .from(quilts)
+    .where(and(eq(quilts.id, id), lt(quilts.planVersion, PLAN_VERSION)));
+  const plan = old.length === 0 ? null : await findPlan(tables, id);
+  if (!plan) return;
+  await tables.delete(planRecords).where(eq(planRecords.quiltId, id));
+  await insertRecords(tables, id, plan.records);
+  await tables.update(quilts).set({ planVersion: PLAN_VERSION }).where(eq(quilts.id, id));
 }
 
 export async function revisionOfEdit(tables: Tables, quiltId: string, editId: string): Promise<number | null> {

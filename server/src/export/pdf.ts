@@ -1,0 +1,42 @@
+import type { Polyline } from '@gorse/core';
+import PDFDocument from 'pdfkit';
+
+export type Pdf = PDFKit.PDFDocument;
+
+/** Points a millimetre: inside a page everything is drawn in millimetres. */
+const PT = 72 / 25.4;
+
+/** A document without a page yet. Printers must not fit its pages to the paper: sizes would be lost. */
+export function newPdf(title: string): Pdf {
+  const doc = new PDFDocument({ autoFirstPage: false, info: { Title: title, Creator: 'Gorse' } });
+  const { _root: catalogue } = doc as unknown as { _root: { data: Record<string, unknown> } };
+  catalogue.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
+  return doc;
+}
+
+/** A new page whose own unit is the millimetre; `doc.restore()` ends it. */
+export function page(doc: Pdf, width: number, height: number): void {
+  doc.addPage({ size: [width * PT, height * PT], margin: 0 });
+  doc.save().scale(PT);
+}
+
+/** Adds strokes to the path. */
+export function trace(doc: Pdf, strokes: readonly Polyline[]): void {
+  for (const stroke of strokes) {
+    doc.moveTo(stroke[0]!, stroke[1]!);
+    for (let i = 2; i < stroke.length; i += 2) doc.lineTo(stroke[i]!, stroke[i + 1]!);
+  }
+}
+
+/** The standard font has Latin letters only. */
+export const plain = (text: string): string => text.replace(/[^\u0020-\u00ff]/g, '_');
+
+export function collected(doc: Pdf): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    const parts: Buffer[] = [];
+    doc.on('data', (part: Buffer) => parts.push(part));
+    doc.on('end', () => resolve(Buffer.concat(parts)));
+    doc.on('error', reject);
+    doc.end();
+  });
+}

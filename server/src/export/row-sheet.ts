@@ -1,0 +1,183 @@
+import {
+  applyToPolyline,
+  formatDuration,
+  formatLength,
+  type LengthStyle,
+  loadedSize,
+  loadingMap,
+  quiltOf,
+  type ResolvedRow,
+  type ResolvedRows,
+  resolveRows,
+  rowLandmarks,
+  simplify,
+  trimmed,
+} from '@gorse/core';
+import { loadDesign } from '../actions/designs.ts';
+import { found, Refusal } from '../actions/refusal.ts';
+import type { Database } from '../store/database.ts';
+import { findPlan } from '../store/quilt-store.ts';
+import { type ExportFile, safeName } from './export-sheet.ts';
+import { collected, newPdf, page, type Pdf, plain, trace } from './pdf.ts';
+
+/** A4, mm. */
+const PAPER = { width: 210, height: 297 };
+const MARGIN = 14;
+const INK = '#2B2A27';
+const SLATE = '#3F5666';
+const LINE = 5.2;
+
+/** Columns of the table: where each begins, mm from the margin. */
+const COLUMNS = [
+  ['row', 0],
+  ['top', 12],
+  ['height', 34],
+  ['clear above', 54],
+  ['pass', 78],
+  ['time', 88],
+  ['thread', 110],
+  ['find again (from left edge, from top edge)', 126],
+] as const;
+
+/** The rows of a quilt on paper: the layout, each row measured from the top edge, and where to line up the next one. */
+export async function rowSheet(database: Database, quiltId: string, style: LengthStyle): Promise<ExportFile> {
+  const { records } = found(await findPlan(database.read, quiltId), 'quilt');
+  const [set] = Object.values(records.rowSets);
+  if (!set) throw new Refusal('refused', 'There are no rows on this quilt yet. Lay them on Layout first.');
+  const quilt = quiltOf(records);
+  const design = await loadDesign(database, set.designId);
+  const resolved = resolveRows(design.strokes, set, records);
+  if (!resolved || resolved.rows.length === 0)
+    throw new Refusal('refused', 'The rows can’t be laid as they are. Mend what the checks on Layout say first.');
+
+  const doc = newPdf(`${quilt.name}: rows`);
+  page(doc, PAPER.width, PAPER.height);
+  doc.fillColor(INK).fontSize(6);
+  doc.text(plain(`${quilt.name}: ${resolved.rows.length} rows of ${design.name}`), MARGIN, MARGIN, {
+    lineBreak: false,
+  });
+  doc.fontSize(3.4);
+  summary(resolved, style, quilt.batting.drawIn, quilt.loading === 'turned').forEach((line, i) => {
+    doc.text(plain(line), MARGIN, MARGIN + 10 + i * LINE, { lineBreak: false });
+  });
+  const left = 1 - quilt.batting.drawIn;
+  const size = loadedSize(quilt.loading, quilt.grid);
+  const toLoaded = loadingMap(quilt.loading, quilt.grid);
+  const y = MARGIN + 36;
+  const scale = Math.min((PAPER.width - 2 * MARGIN - 30) / size.width, (PAPER.height - y - MARGIN) / size.length);
+  doc
+    .save()
+    .translate(MARGIN + 26, y)
+    .scale(scale);
+  doc
+    .rect(0, 0, size.width, size.length)
+    .lineWidth(0.4 / scale)
+    .strokeColor(INK)
+    .stroke();
+  for (const region of Object.values(records.regions)) {
+    const ring = applyToPolyline(
+      toLoaded,
+      Float64Array.from([...region.ring, region.ring[0]].flatMap((p) => [p.x, p.y])),
+    );
+    trace(doc, [ring]);
+  }
+  doc
+    .lineWidth(0.1 / scale)
+    .strokeColor('#B3A88C')
+    .stroke();
+  for (const row of resolved.rows)
+    trace(
+      doc,
+      row.strokes.map((s) => applyToPolyline(toLoaded, simplify(s, 0.2 / scale))),
+    );
+  doc
+    .lineWidth(0.25 / scale)
+    .strokeColor(SLATE)
+    .stroke()
+    .restore();
+  doc.fontSize(3).fillColor(INK);
+  for (const row of resolved.rows) {
+    const at = y + ((resolved.placed.top + row.top) / left) * scale;
+    doc.text(plain(`${row.row + 1}: ${said(resolved.placed.top + row.top, style)}`), MARGIN, at - 1, {
+      lineBreak: false,
+    });
+    doc
+      .moveTo(MARGIN + 21, at)
+      .lineTo(MARGIN + 26, at)
+      .lineWidth(0.15)
+      .strokeColor(INK)
+      .stroke();
+  }
+  doc.restore();
+  table(doc, resolved, style);
+  return { name: safeName(`${quilt.name} rows.pdf`), type: 'application/pdf', body: await collected(doc) };
+}
+
+/** The standard font has no thin or unbreakable spaces that look right. */
+const said = (mm: number, style: LengthStyle): string =>
+  formatLength(mm, style)
+    .replace(/\u00a0/g, ' ')
+    .replace('−', '-');
+
+function summary(
+  { rows, totals, passes, bobbinChanges, placed, bottom }: ResolvedRows,
+  style: LengthStyle,
+  drawIn: number,
+  turned: boolean,
+): string[] {
+  const changes = bobbinChanges.map(({ row, inside }) => `${inside ? 'inside' : 'before'} row ${rows[row]!.row + 1}`);
+  return [
+    `All lengths as they will measure when quilted, from the top edge${turned ? ' of the quilt as loaded, turned by 90°' : ''}; draw-in of ${trimmed(100 * drawIn, 2)} % (${said(placed.drawnIn, style)}) counted.`,
+    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${totals.cuts} cuts, ${passes} passes. ${said(rows[0]!.top, style)} left above, ${said(bottom, style)} below.`,
+    changes.length === 0
+      ? 'One full bobbin lasts.'
+      : `Full bobbin: ${changes.slice(0, 14).join(', ')}${changes.length > 14 ? ', …' : ''}.`,
+    'Before each next row: needle up, roll, tension and clamps last, then put the head on the points of the row above and correct up or down only.',
+  ].map((line) => line.replace(/\u00a0/g, ' '));
+}
+
+/** Lines of the table until the paper is full, then another page. */
+function table(doc: Pdf, resolved: ResolvedRows, style: LengthStyle): void {
+  let y = Infinity;
+  for (const row of resolved.rows) {
+    const landmarks = rowLandmarks(row, resolved.placed);
+    const height = LINE * Math.max(1, landmarks.length) + 1;
+    if (y + height > PAPER.height - MARGIN) {
+      if (y !== Infinity) doc.restore();
+      y = header(doc);
+    }
+    cells(row, resolved, style).forEach((text, i) => {
+      doc.text(plain(text), MARGIN + COLUMNS[i]![1], y, { lineBreak: false });
+    });
+    landmarks.forEach(({ kind, at }, i) => {
+      const x = MARGIN + COLUMNS.at(-1)![1];
+      doc.text(plain(`${kind}: ${said(at.x, style)}, ${said(at.y, style)}`), x, y + i * LINE, { lineBreak: false });
+    });
+    y += height;
+    doc
+      .moveTo(MARGIN, y - 1.4)
+      .lineTo(PAPER.width - MARGIN, y - 1.4)
+      .lineWidth(0.1)
+      .strokeColor('#B3A88C')
+      .stroke();
+  }
+  doc.restore();
+}
+
+function header(doc: Pdf): number {
+  page(doc, PAPER.width, PAPER.height);
+  doc.fillColor(SLATE).fontSize(3.2);
+  for (const [name, x] of COLUMNS) doc.text(name, MARGIN + x, MARGIN, { lineBreak: false });
+  doc.fillColor(INK);
+  return MARGIN + LINE + 1;
+}
+
+const cells = (row: ResolvedRow, { placed, bobbinChanges, rows }: ResolvedRows, style: LengthStyle): string[] => [
+  `${row.row + 1}${bobbinChanges.some((change) => rows[change.row] === row && !change.inside) ? ' *' : ''}`,
+  said(placed.top + row.top, style),
+  said(row.height, style),
+  row.clearance === null ? '' : said(row.clearance, style),
+  String(row.pass + 1),
+  formatDuration(row.totals.seconds).replace(/\u00a0/g, ' '),
+  `${trimmed(row.totals.thread / 1000, 1)} m`,
+];
