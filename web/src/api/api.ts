@@ -13,7 +13,7 @@ import type {
   UnitsAnswer,
   UnitsQuestion,
 } from '@gorse/contract';
-import { type BlockGrid, decodeStrokes, type Paper, type ReadAnswers } from '@gorse/core';
+import { type BlockGrid, decodeStrokes, type LengthStyle, type Paper, type ReadAnswers } from '@gorse/core';
 
 /** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
 export class ApiError extends Error {
@@ -65,6 +65,7 @@ export const api = {
   edit: (id: string, edit: EditRequest) => json<EditAnswer>('POST', `/quilts/${id}/edits`, edit),
   exportAddress: (id: string, format: ExportFormat, placementId?: string) =>
     `/api/quilts/${id}/export?format=${format}${placementId === undefined ? '' : `&placement=${placementId}`}`,
+  rowSheetAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/row-sheet?units=${units}`,
   designs: () => json<DesignAnswer[]>('GET', '/designs'),
   designStrokes: (id: string) => strokes(`/designs/${id}/strokes`),
   designSourceAddress: (id: string) => `/api/designs/${id}/source`,

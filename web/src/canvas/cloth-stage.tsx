@@ -8,15 +8,17 @@ import { fitView, fromScreen, type View, zoomView } from './view.ts';
 
 /** What a pointer pressed on the cloth does: a small state machine of its own. */
 export interface Gesture {
-  move(p: Point): void;
-  end(p: Point): void;
+  /** `free`: Alt or Ctrl is held, for what isn't done by chance. */
+  move(p: Point, free: boolean): void;
+  end(p: Point, free: boolean): void;
 }
 
 interface Props {
   /** What `F` and the first look show, in millimetres. */
   readonly bounds: Bounds;
-  /** What `Z` shows; also looked at whenever its identity changes while `followFocus`. */
+  /** What `Z` shows; with `follow` it is looked at whenever it changes. */
   readonly focus?: Bounds | null;
+  readonly follow?: boolean;
   readonly label: string;
   /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
   readonly ground: (view: View) => ReactNode;
@@ -30,6 +32,11 @@ interface Props {
   readonly rulers?: boolean;
 }
 
+const isFree = (event: Event): boolean => {
+  const { altKey, ctrlKey } = event as MouseEvent;
+  return altKey || ctrlKey;
+};
+
 const CLICK_SLACK = 5;
 const PAD = 36;
 
@@ -37,6 +44,7 @@ const PAD = 36;
 export function ClothStage({
   bounds,
   focus = null,
+  follow = false,
   label,
   ground,
   children,
@@ -73,6 +81,10 @@ export function ClothStage({
   const { minX, minY, maxX, maxY } = bounds;
   useEffect(() => show({ minX, minY, maxX, maxY }), [show, minX, minY, maxX, maxY]);
 
+  useEffect(() => {
+    if (follow && focus) show(focus);
+  }, [follow, focus, show]);
+
   const pointer = (): Point => stage.current?.getPointerPosition() ?? { x: 0, y: 0 };
   const spread = (event: Event): number | null => {
     const touches = (event as TouchEvent).touches as TouchList | undefined;
@@ -93,7 +105,7 @@ export function ClothStage({
     const at = pointer();
     if (Math.abs(at.x - current.from.x) + Math.abs(at.y - current.from.y) > CLICK_SLACK) current.moved = true;
     if (!current.moved) return;
-    if (current.tool) current.tool.move(fromScreen(view, at));
+    if (current.tool) current.tool.move(fromScreen(view, at), isFree(event.evt));
     else {
       const moved = {
         ...current.view,
@@ -104,12 +116,12 @@ export function ClothStage({
       setView(pinch !== null && current.pinch !== null ? zoomView(moved, at, pinch / current.pinch) : moved);
     }
   };
-  const release = (): void => {
+  const release = (event: Konva.KonvaEventObject<Event>): void => {
     const current = gesture.current;
     gesture.current = null;
     if (!current || !view) return;
     const p = fromScreen(view, pointer());
-    if (current.tool) current.tool.end(p);
+    if (current.tool) current.tool.end(p, isFree(event.evt));
     else if (!current.moved) onPick?.(p);
   };
   const key = (event: KeyboardEvent): void => {

@@ -1,11 +1,12 @@
-import type { Polyline } from '@gorse/core';
+import { type Bounds, boundsOf, type Polyline } from '@gorse/core';
+import type Konva from 'konva';
 import { memo, useMemo } from 'react';
 import { Shape } from 'react-konva';
 
 interface Props {
   readonly runs: readonly Polyline[];
-  /** The same with fewer points, drawn while it is small on the screen. */
-  readonly coarse?: readonly Polyline[];
+  /** The same with fewer points and how far off they are, mm; drawn while that can't be seen. */
+  readonly levels?: readonly { readonly tolerance: number; readonly lines: readonly Polyline[] }[];
   readonly scale: number;
   readonly colour: string;
   /** A planned line is dashed and thin, a stitched one lies as thread. */
@@ -19,19 +20,20 @@ interface Props {
 const THICKNESS = 0.6;
 /** From this many px a mm on, single stitches and their holes show. */
 const HOLES_FROM = 3;
+/** What a line may be off without being seen, px. */
+const UNSEEN = 0.5;
 
-/** Up to so many px a mm the coarse lines look the same. */
-const COARSE_UNTIL = 2.5;
-
-/** Stitches as thread. The path is built once; zooming only strokes it again. */
-export const Thread = memo(function Thread({ runs, coarse, scale, colour, look, upTo, opacity = 1 }: Props) {
-  const lines = coarse && scale < COARSE_UNTIL ? coarse : runs;
-  const path = useMemo(() => pathOf(lines, upTo), [lines, upTo]);
+/** Stitches as thread. Paths are built once, in parts; zooming and panning only stroke again those in sight. */
+export const Thread = memo(function Thread({ runs, levels, scale, colour, look, upTo, opacity = 1 }: Props) {
+  const level = levels?.filter(({ tolerance }) => tolerance * scale <= UNSEEN).at(-1);
+  const lines = level?.lines ?? runs;
+  const parts = useMemo(() => partsOf(lines, upTo), [lines, upTo]);
   return (
     <Shape
       perfectDrawEnabled={false}
-      sceneFunc={(konva) => {
+      sceneFunc={(konva, shape) => {
         const context = konva._context;
+        const seen = inSight(shape);
         context.globalAlpha = opacity;
         context.strokeStyle = colour;
         context.lineWidth = Math.max(THICKNESS, (look === 'thread' ? 1.5 : 1.1) / scale);
@@ -40,34 +42,69 @@ export const Thread = memo(function Thread({ runs, coarse, scale, colour, look, 
         context.lineJoin = thick ? 'round' : 'bevel';
         context.lineCap = thick ? 'round' : 'butt';
         context.setLineDash(look === 'planned' ? [5 / scale, 4 / scale] : []);
-        context.stroke(path);
+        const visible = parts.filter((part) => meets(part.bounds, seen));
+        for (const part of visible) context.stroke(part.path);
         context.setLineDash([]);
-        if (look === 'thread' && scale >= HOLES_FROM) drawHoles(context, runs, upTo ?? Infinity);
+        if (look === 'thread' && scale >= HOLES_FROM && !level) drawHoles(context, visible);
         context.globalAlpha = 1;
       }}
     />
   );
 });
 
-function pathOf(runs: readonly Polyline[], upTo = Infinity): Path2D {
-  const path = new Path2D();
+/** Points of a line that are drawn at once, or not at all. */
+const PART = 400;
+
+interface Part {
+  readonly bounds: Bounds;
+  readonly path: Path2D;
+  readonly points: Polyline;
+}
+
+function partsOf(lines: readonly Polyline[], upTo = Infinity): Part[] {
+  const parts: Part[] = [];
   let hole = 0;
-  for (const run of runs) {
-    for (let i = 0; i < run.length && hole <= upTo; i += 2, hole++) {
-      if (i === 0) path.moveTo(run[i]!, run[i + 1]!);
-      else path.lineTo(run[i]!, run[i + 1]!);
+  for (const line of lines) {
+    const count = Math.min(line.length / 2, Math.max(0, upTo + 1 - hole));
+    hole += line.length / 2;
+    for (let from = 0; from < count - 1; from += PART) {
+      // Each begins where the one before ended.
+      const points = line.subarray(2 * from, 2 * Math.min(count, from + PART + 1));
+      const bounds = boundsOf([points]);
+      if (bounds) parts.push({ bounds, path: pathOf(points), points });
     }
   }
+  return parts;
+}
+
+function pathOf(line: Polyline): Path2D {
+  const path = new Path2D();
+  path.moveTo(line[0]!, line[1]!);
+  for (let i = 2; i < line.length; i += 2) path.lineTo(line[i]!, line[i + 1]!);
   return path;
 }
 
-function drawHoles(context: CanvasRenderingContext2D, runs: readonly Polyline[], upTo: number): void {
+/** The part of the cloth that the canvas shows, mm. */
+function inSight(shape: Konva.Shape): Bounds {
+  const stage = shape.getStage();
+  const { x, y, scaleX } = shape.getAbsoluteTransform().decompose();
+  return {
+    minX: -x / scaleX,
+    minY: -y / scaleX,
+    maxX: ((stage?.width() ?? 0) - x) / scaleX,
+    maxY: ((stage?.height() ?? 0) - y) / scaleX,
+  };
+}
+
+const meets = (a: Bounds, b: Bounds): boolean =>
+  a.minX <= b.maxX && a.maxX >= b.minX && a.minY <= b.maxY && a.maxY >= b.minY;
+
+function drawHoles(context: CanvasRenderingContext2D, parts: readonly Part[]): void {
   const holes = new Path2D();
-  let hole = 0;
-  for (const run of runs) {
-    for (let i = 0; i < run.length && hole <= upTo; i += 2, hole++) {
-      holes.moveTo(run[i]! + 0.28, run[i + 1]!);
-      holes.arc(run[i]!, run[i + 1]!, 0.28, 0, 7);
+  for (const { points } of parts) {
+    for (let i = 0; i < points.length; i += 2) {
+      holes.moveTo(points[i]! + 0.28, points[i + 1]!);
+      holes.arc(points[i]!, points[i + 1]!, 0.28, 0, 7);
     }
   }
   context.fillStyle = 'rgba(43, 42, 39, 0.55)';

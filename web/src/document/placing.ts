@@ -10,6 +10,7 @@ import {
   USUAL_SPI,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
+import { withoutGonePatches } from './rows.ts';
 
 /** Edits of the plan in the words of the work: pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
@@ -100,7 +101,7 @@ export function setGrid(name: string, grid: BlockGrid): Edit {
     );
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
-    return { ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), name, grid } } };
+    return withoutGonePatches({ ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), name, grid } } });
   };
 }
 

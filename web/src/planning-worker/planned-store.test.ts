@@ -1,6 +1,7 @@
 import { newPlan, type PlanRecords } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Planned, PlanRequest } from './planning-worker.ts';
+import type { Planned } from './planning-worker.ts';
+import type { PlanRequest } from './requests.ts';
 
 /** Stands for the worker: says what it was asked, and answers when told. */
 const asked: PlanRequest[] = [];

@@ -8,14 +8,13 @@ import {
   type FramePoint,
   GENERIC_FRAME,
   loadedCloth,
+  loadingMap,
   measuredRing,
   nextTouch,
-  type PlacementRecord,
   type PlanProblem,
   type Point,
   polylineToFrame,
-  type RecipeRecord,
-  type Region,
+  type QuiltRecord,
   resolvePlacement,
   simplify,
   type Totals,
@@ -23,20 +22,16 @@ import {
   worstDoubt,
 } from '@gorse/core';
 import { expose, transfer } from 'comlink';
-
-export interface PlanRequest {
-  readonly placement: PlacementRecord;
-  readonly recipe: RecipeRecord;
-  readonly region: Region;
-}
+import { buffersOf, type Levels, levelsOf } from './levels.ts';
+import type { PlanRequest, RowsRequest } from './requests.ts';
+import { ringOf, rowPlanner, rowRuns } from './row-planner.ts';
 
 /** A placement worked out for the screen; `null` parts when it can't be. */
 export interface Planned {
   readonly placementId: string;
   /** Needle points in cloth space, a run a stroke. */
   readonly runs: readonly Float64Array[];
-  /** The same with fewer points, for looking at from afar. */
-  readonly coarse: readonly Float64Array[];
+  readonly levels: Levels;
   readonly totals: Totals | null;
   readonly distortion: Distortion | null;
   readonly frame: readonly Point[];
@@ -61,13 +56,10 @@ export interface LineUpAnswer {
   readonly onFrame: readonly PlannedOnFrame[];
 }
 
-/** The frame this plan is for; there is one kind for now. */
-const PRIOR = loadedCloth(GENERIC_FRAME);
-
-/** Largest error of the coarse lines, mm: half a pixel where they are used. */
-const COARSE = 0.2;
-
 const designs = new Map<string, readonly Float64Array[]>();
+
+/** How far planned rows on the frame may be drawn from their stitches, mm: they are looked at, not stitched. */
+const ON_FRAME = 0.15;
 
 const planner = {
   knows: (designId: string): boolean => designs.has(designId),
@@ -76,36 +68,45 @@ const planner = {
     designs.set(designId, strokes);
   },
 
-  plan({ placement, recipe, region }: PlanRequest): Planned {
+  ...rowPlanner(designs),
+
+  plan({ placement, recipe, region, quilt }: PlanRequest): Planned {
     const strokes = designs.get(recipe.designId);
     const resolved = strokes && resolvePlacement(strokes, recipe, region.ring);
     const runs = resolved?.runs ?? [];
-    const coarse = runs.map((run) => simplify(run, COARSE));
+    const levels = levelsOf(runs);
     const planned: Planned = {
       placementId: placement.id,
       runs,
-      coarse,
+      levels,
       totals: resolved?.totals ?? null,
       distortion: resolved?.fitted.distortion ?? null,
       frame: resolved?.fitted.frame ?? [],
-      problems: checkPlacement(placement, recipe, region, resolved, GENERIC_FRAME),
+      problems: checkPlacement(
+        placement,
+        recipe,
+        region,
+        resolved,
+        GENERIC_FRAME,
+        loadingMap(quilt.loading, quilt.grid),
+      ),
     };
-    return transfer(
-      planned,
-      [...runs, ...coarse].map((run) => run.buffer),
-    );
+    return transfer(planned, buffersOf([runs, ...levels.map((level) => level.lines)]));
   },
 
-  /** Lines the plan up with the cloth. `landmarks` are all that can be touched, `candidates` those that may be advised, `targets` where it must be sure. */
+  /** Lines the plan up with the cloth of a quilt. `landmarks` are all that can be touched, `candidates` those that may be advised, `targets` where it must be sure. */
   lineUp(
     touches: readonly Touch[],
     landmarks: readonly ClothPoint[],
     candidates: readonly ClothPoint[],
     targets: readonly ClothPoint[],
     requests: readonly PlanRequest[],
+    rows: readonly RowsRequest[],
+    quilt: QuiltRecord,
   ): LineUpAnswer {
-    const lineUp = estimateLineUp(touches, PRIOR);
-    const onFrame = requests.map(({ placement, recipe, region }): PlannedOnFrame => {
+    const prior = loadedCloth(GENERIC_FRAME, quilt);
+    const lineUp = estimateLineUp(touches, prior);
+    const patches = requests.map(({ placement, recipe, region }): PlannedOnFrame => {
       const ring = measuredRing(region, lineUp);
       const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, ring);
       return {
@@ -114,12 +115,19 @@ const planner = {
         ring: ring.map((p) => lineUp.toFrame(p)),
       };
     });
+    const rowsOnFrame = rows.flatMap((request) =>
+      rowRuns(designs, request).map(({ id, runs }): PlannedOnFrame => ({
+        placementId: id,
+        runs: runs.map((run) => polylineToFrame(lineUp, simplify(run, ON_FRAME))),
+        ring: ringOf(runs).map((p) => lineUp.toFrame(p)),
+      })),
+    );
     return {
       expected: landmarks.map((p) => lineUp.toFrame(p)),
       doubts: landmarks.map((p) => doubtEllipse(lineUp.doubt(p))),
-      advice: nextTouch(lineUp, candidates, targets, PRIOR),
+      advice: nextTouch(lineUp, candidates, targets, prior),
       worst: worstDoubt(lineUp, targets)?.doubt ?? 0,
-      onFrame,
+      onFrame: [...patches, ...rowsOnFrame],
     };
   },
 };

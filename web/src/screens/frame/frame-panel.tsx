@@ -6,8 +6,6 @@ import {
   formatLength,
   formatLengthNumber,
   type LengthStyle,
-  type PlacementRecord,
-  type Region,
   trimmed,
 } from '@gorse/core';
 import { Button, Group, Select, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
@@ -23,13 +21,13 @@ import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { BEADS, type FrameAction, type Instruction } from './instruction.ts';
 import { type Landmark, LOST } from './landmarks.ts';
+import type { Piece } from './pieces.ts';
 import { StopButton } from './stop-button.tsx';
 
 interface Props {
   readonly instruction: Instruction;
-  readonly placements: readonly PlacementRecord[];
-  readonly placement: PlacementRecord;
-  readonly region: Region;
+  readonly pieces: readonly Piece[];
+  readonly piece: Piece;
   readonly finished: ReadonlySet<string>;
   readonly frame: ReturnType<typeof useFrame.getState>;
   readonly run: RunAnswer | null;
@@ -47,8 +45,7 @@ interface Props {
 
 /** One instruction at a time, one big button, the readouts, and STOP. */
 export function FramePanel(props: Props) {
-  const { instruction, frame, region, finished } = props;
-  const regions = usePlan((state) => state.records.regions);
+  const { instruction, frame, piece, finished } = props;
   const caution = useCautionDue(props);
   return (
     <aside
@@ -58,13 +55,13 @@ export function FramePanel(props: Props) {
     >
       <Beads at={instruction.bead} />
       <Select
-        aria-label="Patch to stitch"
+        aria-label="What to stitch"
         size="md"
-        data={props.placements.map((one) => ({
+        data={props.pieces.map((one) => ({
           value: one.id,
-          label: `${regions[one.regionId]?.name ?? '?'}${finished.has(one.id) ? ', stitched' : ''}`,
+          label: `${one.name}${finished.has(one.id) ? ', stitched' : ''}`,
         }))}
-        value={props.placement.id}
+        value={piece.id}
         allowDeselect={false}
         onChange={props.onChoose}
         disabled={frame.state?.mode === 'stitching' || frame.state?.mode === 'paused'}
@@ -78,7 +75,7 @@ export function FramePanel(props: Props) {
       ) : caution ? (
         <Caution name={caution} />
       ) : (
-        <Task {...props} patch={region.name} />
+        <Task {...props} patch={piece.name} />
       )}
       {frame.refusal !== null && (
         <Text role="alert" fz={18} c="rowan.7" fw={600}>
@@ -152,7 +149,7 @@ function wordsFor(props: Props & { readonly patch: string }, style: LengthStyle)
     case 'load':
       return {
         title: `${patch} lies on the cloth within ${formatDoubt(lineUp?.worst ?? 0, style)}.`,
-        why: 'That is the doubt at its worst place. Look whether the dashed plan lies in the patch as it should.',
+        why: 'That is the doubt at its worst place. Look whether the dashed plan lies on the cloth as it should.',
         button: `Load ${patch}`,
       };
     case 'goToStart':
@@ -206,7 +203,7 @@ function wordsFor(props: Props & { readonly patch: string }, style: LengthStyle)
             button: 'It is mended',
           };
     case 'next':
-      return { title: `${patch} is stitched.`, why: 'Trim the tails.', button: 'Next patch' };
+      return { title: `${patch} is stitched.`, why: 'Trim the tails.', button: 'What comes next' };
     case null:
       if (instruction.bead === 'touch') {
         return { title: 'One moment…', why: 'Working out which landmark tells most.', button: 'Touch here' };

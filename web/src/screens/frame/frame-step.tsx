@@ -1,4 +1,13 @@
-import { boundsOf, distance, type FramePoint, GENERIC_FRAME, isOpen, MM_PER_INCH, type Point } from '@gorse/core';
+import {
+  boundsOf,
+  type ClothPoint,
+  distance,
+  type FramePoint,
+  GENERIC_FRAME,
+  isOpen,
+  MM_PER_INCH,
+  type Point,
+} from '@gorse/core';
 import { Text } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
@@ -11,6 +20,7 @@ import { ClothStage, type Gesture } from '../../canvas/cloth-stage.tsx';
 import { HeadMark, OutsideReach } from '../../canvas/marks.tsx';
 import { addTouch } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
+import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
 import { RollStrip } from '../roll-strip.tsx';
 import { FramePanel } from './frame-panel.tsx';
@@ -19,6 +29,7 @@ import { type FrameAction, nextInstruction } from './instruction.ts';
 import { JogPad } from './jog-pad.tsx';
 import { cornerLandmarks } from './landmarks.ts';
 import { Lens } from './lens.tsx';
+import { type Piece, piecesOf } from './pieces.ts';
 import { useFrameKeys } from './use-frame-keys.ts';
 import { useLineUp } from './use-line-up.ts';
 import { useStitched } from './use-stitched.ts';
@@ -49,35 +60,31 @@ export default function FrameStep() {
     void client.invalidateQueries({ queryKey: KEYS.runs(quiltId) });
   }, [client, quiltId, liveRun?.id, status]);
 
-  const placements = useMemo(() => Object.values(records.placements), [records.placements]);
+  const byRowSet = usePlanned((state) => state.byRowSet);
+  const pieces = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
   const known = useMemo(() => {
     const others = (runs ?? []).filter((run) => run.id !== liveRun?.id);
     return liveRun ? [liveRun, ...others] : others;
   }, [runs, liveRun]);
   const finished = new Set(known.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
-  const open = known.find((run) => isOpen(run.state.status) && records.placements[run.placementId]);
-  const next = placements.find((one) => !finished.has(one.id));
+  const pieceOf = (id: string | null | undefined): Piece | undefined => pieces.find((one) => one.id === id);
+  const open = known.find((run) => isOpen(run.state.status) && pieceOf(run.placementId));
+  const next = pieces.find((one) => !finished.has(one.id));
   // What was chosen, else what is at the frame, else what was begun, else what comes next.
-  const placementId = [chosenId, liveRun?.placementId, open?.placementId, next?.id, placements[0]?.id].find(
-    (id) => id !== null && id !== undefined && records.placements[id],
-  );
-  const placement = placementId ? records.placements[placementId] : undefined;
-  const region = placement && records.regions[placement.regionId];
-  const recipe = placement && records.recipes[placement.recipeId];
-  const run = known.find((one) => one.placementId === placement?.id && one.state.status !== 'abandoned') ?? null;
+  const piece =
+    [chosenId, liveRun?.placementId, open?.placementId].map(pieceOf).find((one) => one !== undefined) ??
+    next ??
+    pieces[0];
+  const run = known.find((one) => one.placementId === piece?.id && one.state.status !== 'abandoned') ?? null;
 
-  const landmarks = useMemo(
-    () =>
-      cornerLandmarks(
-        records,
-        region
-          ? [region.id, ...Object.keys(records.regions).filter((id) => records.regions[id]!.kind === 'block')]
-          : [],
-      ),
-    [records, region],
-  );
-  const own = landmarks.slice(0, 4);
-  const { lineUp, settled } = useLineUp(records, landmarks, region?.id ?? null);
+  const { landmarks, own } = useMemo(() => {
+    const ids = piece?.landmarkRegionIds ?? [];
+    const blocks = Object.keys(records.regions).filter((id) => records.regions[id]!.kind === 'block');
+    const all = cornerLandmarks(records, [...ids, ...blocks]);
+    const mine = new Set(ids);
+    return { landmarks: all, own: all.filter((one) => mine.has(one.regionId)) };
+  }, [records, piece?.landmarkRegionIds]);
+  const { lineUp, settled } = useLineUp(records, landmarks, own, piece?.targets ?? NOWHERE);
   const wanted = wantedLandmark();
   const stitched = useStitched(known);
   const points =
@@ -91,7 +98,7 @@ export default function FrameStep() {
   const start = loaded && run ? holeAt(loaded, run.state.stitch) : null;
 
   const instruction = nextInstruction({
-    fit: recipe?.fit.kind ?? 'contain',
+    fit: piece?.fit ?? 'contain',
     touches: Object.keys(records.touches).length,
     cornersTouched: own.filter((one) => one.touch).length,
     linedUp,
@@ -102,10 +109,12 @@ export default function FrameStep() {
     skipRehearsal,
   });
 
-  /** The patch's own corner that is best touched next; the person may pass one over. Never changed under her hands. */
+  /** The landmark that is best touched next; the person may pass one over. Never changed under her hands. */
   function wantedLandmark(): number | null {
     if (!settled) return null;
-    const openOwn = own.flatMap((one, i) => (one.touch || i === refusedLandmark ? [] : [i]));
+    const openOwn = own
+      .map((one) => landmarks.indexOf(one))
+      .filter((i) => !landmarks[i]!.touch && i !== refusedLandmark);
     const advised = lineUp?.advice?.landmark;
     if (advised !== undefined && openOwn.includes(advised)) return advised;
     return openOwn[0] ?? null;
@@ -129,7 +138,7 @@ export default function FrameStep() {
         break;
       case 'load':
         setSkipRehearsal(false);
-        if (placement) take(api.startRun(quiltId, placement.id));
+        if (piece) take(api.startRun(quiltId, piece.id));
         break;
       case 'goToStart':
         if (start) sayToFrame({ type: 'goTo', x: start.x, y: start.y });
@@ -141,7 +150,7 @@ export default function FrameStep() {
         sayToFrame({ type: 'fault', fault: null });
         break;
       case 'next':
-        setChosenId(placements.find((one) => !finished.has(one.id))?.id ?? null);
+        setChosenId(pieces.find((one) => !finished.has(one.id))?.id ?? null);
         setLinedUp(false);
         break;
       default:
@@ -166,11 +175,11 @@ export default function FrameStep() {
     };
   };
 
-  if (!placement || !region || !recipe) {
+  if (!piece) {
     return (
       <div className="page">
         <Text fz={24} maw={640}>
-          There is nothing to stitch yet. Put a design into a block on{' '}
+          There is nothing to stitch yet. Put a design into a block, or lay rows, on{' '}
           <Link to={`/quilts/${quiltId}/layout`}>Layout</Link> first.
         </Text>
       </div>
@@ -180,7 +189,7 @@ export default function FrameStep() {
     // Once a line is loaded, only what was touched still matters.
     landmarks: loaded ? landmarks.filter((one) => one.touch) : landmarks,
     lineUp: loaded && lineUp ? { ...lineUp, expected: [], doubts: [] } : lineUp,
-    placementId: placement.id,
+    placementId: piece.id,
     wanted: instruction.bead === 'touch' ? wanted : null,
     loaded,
     stitched,
@@ -191,7 +200,7 @@ export default function FrameStep() {
     maxX: 1000,
     maxY: GENERIC_FRAME.reach,
   };
-  const around = lineUp?.onFrame.find((one) => one.placementId === placement.id)?.ring;
+  const around = lineUp?.onFrame.find((one) => one.placementId === piece.id)?.ring;
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
       <RollStrip />
@@ -225,9 +234,8 @@ export default function FrameStep() {
       </div>
       <FramePanel
         instruction={instruction}
-        placements={placements}
-        placement={placement}
-        region={region}
+        pieces={pieces}
+        piece={piece}
         finished={finished}
         frame={frame}
         run={run}
@@ -245,6 +253,8 @@ export default function FrameStep() {
     </div>
   );
 }
+
+const NOWHERE: readonly ClothPoint[] = [];
 
 const clamp = (value: number, most: number): number => Math.min(most, Math.max(0, value));
 

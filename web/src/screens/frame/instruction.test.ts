@@ -47,6 +47,8 @@ describe('the one thing to do next at the frame', () => {
     expect(next({ touches: 1 })).toBe('touch touch');
     expect(next({ touches: 1, advised: false })).toBe('touch wait');
     expect(next({ touches: 2 })).toBe('check load');
+    expect(next({ fit: 'rows', touches: 3 })).toBe('touch touch');
+    expect(next({ fit: 'rows', touches: 4 })).toBe('check load');
     expect(next({ fit: 'corners', cornersTouched: 3 })).toBe('touch touch');
     expect(next({ fit: 'corners', cornersTouched: 2, linedUp: true })).toBe('check load');
     expect(next({ fit: 'corners', touches: 1, cornersTouched: 1, linedUp: true })).toBe('touch touch');

@@ -26,7 +26,8 @@ export interface Instruction {
 }
 
 export interface Situation {
-  readonly fit: FitKind;
+  /** Rows run over the whole width, so that they ask for more touches. */
+  readonly fit: FitKind | 'rows';
   /** All touches on the quilt, and which of the patch's corners were touched. */
   readonly touches: number;
   readonly cornersTouched: number;
@@ -57,7 +58,7 @@ export function nextInstruction(s: Situation): Instruction {
     if (!loaded || run.state.status !== 'ready') return { bead: 'stitch', action: 'goOn' };
     return beforeStitching(s, run, state);
   }
-  const enough = s.touches >= 2 && (s.fit !== 'corners' || s.cornersTouched === 4);
+  const enough = s.touches >= (s.fit === 'rows' ? 4 : 2) && (s.fit !== 'corners' || s.cornersTouched === 4);
   return enough || (s.linedUp && s.touches >= 2)
     ? { bead: 'check', action: 'load' }
     : { bead: 'touch', action: s.advised ? 'touch' : null };

@@ -1,14 +1,8 @@
-import { type ClothPoint, cornerMean, type PlanRecords, touchesOf } from '@gorse/core';
+import { type ClothPoint, type PlanRecords, quiltOf, touchesOf } from '@gorse/core';
 import { useEffect, useState } from 'react';
-import { planner, planRequests, teach } from '../../planning-worker/planned-store.ts';
+import { planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
 import type { LineUpAnswer } from '../../planning-worker/planning-worker.ts';
 import type { Landmark } from './landmarks.ts';
-
-/** Where the placement at hand must be sure: the patch's corners, the middles of its edges and its middle. */
-function targetsOf(ring: readonly ClothPoint[]): ClothPoint[] {
-  const middles = ring.map((a, i) => cornerMean([a, ring[(i + 1) % ring.length]!]));
-  return [...ring, ...middles, cornerMean(ring)];
-}
 
 interface LineUpState {
   /** The last line-up worked out; it stays until the next is there. */
@@ -17,23 +11,32 @@ interface LineUpState {
   readonly settled: boolean;
 }
 
-/** The line-up by the touches so far, worked out in the worker. */
-export function useLineUp(records: PlanRecords, landmarks: readonly Landmark[], regionId: string | null): LineUpState {
+/** The line-up by the touches so far, worked out in the worker; the next touch is one of `own`, for what must be sure at `targets`. */
+export function useLineUp(
+  records: PlanRecords,
+  landmarks: readonly Landmark[],
+  own: readonly Landmark[],
+  targets: readonly ClothPoint[],
+): LineUpState {
   const [answer, setAnswer] = useState<{ lineUp: LineUpAnswer; landmarks: readonly Landmark[] } | null>(null);
-  const { touches, regions, recipes, placements } = records;
+  const { quilts, touches, regions, recipes, placements, rowSets } = records;
   useEffect(() => {
     let stale = false;
     const requests = planRequests(records);
+    const rows = rowsRequests(records);
     const ask = async (): Promise<void> => {
-      await Promise.all(requests.map((request) => teach(request.recipe.designId)));
-      const ring = (regionId === null ? undefined : regions[regionId])?.ring ?? [];
-      const open = landmarks.filter((one) => !one.touch);
+      await Promise.all(
+        [...requests.map(({ recipe }) => recipe.designId), ...rows.map(({ set }) => set.designId)].map(teach),
+      );
+      const open = own.filter((one) => !one.touch);
       const found = await planner().lineUp(
         touchesOf(records),
         landmarks.map((one) => one.cloth),
         open.map((one) => one.cloth),
-        targetsOf(ring),
+        targets,
         requests,
+        rows,
+        quiltOf(records),
       );
       if (stale) return;
       const advised = found.advice && open[found.advice.landmark];
@@ -51,7 +54,7 @@ export function useLineUp(records: PlanRecords, landmarks: readonly Landmark[], 
     };
     // The other kinds of records don't matter here.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [touches, regions, recipes, placements, landmarks, regionId]);
+  }, [quilts, touches, regions, recipes, placements, rowSets, landmarks, own, targets]);
   // Landmarks hold their touches, so that the same landmarks mean the same touches.
   return { lineUp: answer?.lineUp ?? null, settled: answer?.landmarks === landmarks };
 }

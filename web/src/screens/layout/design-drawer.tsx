@@ -4,23 +4,22 @@ import { IconSearch } from '@tabler/icons-react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { placeDesign } from '../../document/placing.ts';
-import { edit, usePlan } from '../../document/plan-store.ts';
+import { usePlan } from '../../document/plan-store.ts';
 import { DesignTile } from '../designs/design-tile.tsx';
 import { facetsOf, filtered, newestRevisions, NO_FILTER } from '../designs/library-filter.ts';
 
 /** A tile and the gap after it, px. */
 const TILE = 126;
 
-/** Designs to put into the selected patch, one click each; only those in sight are there. */
+/** Designs to take, one click each; only those in sight are there. */
 export const DesignDrawer = memo(function DesignDrawer({
   designs,
   chosenId,
-  regionId,
+  onChoose,
 }: {
   readonly designs: readonly DesignAnswer[];
   readonly chosenId: string | null;
-  readonly regionId: string;
+  readonly onChoose: (designId: string) => void;
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
   const [text, setText] = useState('');
@@ -37,7 +36,7 @@ export const DesignDrawer = memo(function DesignDrawer({
   const chosen = shown.findIndex((design) => design.id === chosenId);
   useEffect(() => {
     if (chosen >= 0) tiles.scrollToIndex(chosen, { align: 'auto' });
-  }, [chosen, regionId, tiles]);
+  }, [chosen, tiles]);
   return (
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (
@@ -64,11 +63,7 @@ export const DesignDrawer = memo(function DesignDrawer({
                     key={design.id}
                     style={{ position: 'absolute', left: 0, width: TILE - 8, transform: `translateX(${item.start}px)` }}
                   >
-                    <DesignTile
-                      design={design}
-                      chosen={design.id === chosenId}
-                      onChoose={() => edit('design', placeDesign(regionId, design.id))}
-                    />
+                    <DesignTile design={design} chosen={design.id === chosenId} onChoose={() => onChoose(design.id)} />
                   </div>
                 );
               })}

@@ -1,19 +1,18 @@
 import type { DesignAnswer } from '@gorse/contract';
 import { type Bounds, boundsOf, gridSize, insideRing, type Point, polyline, quiltOf } from '@gorse/core';
-import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useDesigns } from '../../api/queries.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
 import { Patches } from '../../canvas/patches.tsx';
-import { Thread } from '../../canvas/thread.tsx';
 import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
-import { MOORLAND } from '../../ui/theme.ts';
 import { RollStrip } from '../roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
 import { DesignDrawer } from './design-drawer.tsx';
+import { PlannedThread } from './planned-thread.tsx';
 import { RecipeCard } from './recipe-card.tsx';
 import { neighbour } from './neighbour.ts';
 
@@ -21,8 +20,8 @@ const NONE: readonly DesignAnswer[] = [];
 
 const boundsOfRing = (ring: readonly Point[]): Bounds => boundsOf([polyline(ring)])!;
 
-/** Designs into patches. */
-export default function LayoutStep() {
+/** Designs into patches. `rail` is the choice of tools, shown over the cloth. */
+export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
   const records = usePlan((state) => state.records);
   const planned = usePlanned((state) => state.byPlacement);
   const designs = useDesigns().data ?? NONE;
@@ -95,16 +94,7 @@ export default function LayoutStep() {
             {(view) => (
               <>
                 {region && <Halo ring={region.ring} scale={view.scale} />}
-                {Object.values(planned).map((one) => (
-                  <Thread
-                    key={one.placementId}
-                    runs={one.runs}
-                    coarse={one.coarse}
-                    scale={view.scale}
-                    colour={MOORLAND.slate}
-                    look="thread"
-                  />
-                ))}
+                <PlannedThread scale={view.scale} />
                 {stage === 'fit' && chosen && <FitGrid frame={chosen.frame} scale={view.scale} />}
                 {chosen?.runs.map((run, i) => (
                   <RunEnds key={i} run={run} scale={view.scale} />
@@ -112,6 +102,7 @@ export default function LayoutStep() {
               </>
             )}
           </ClothStage>
+          {rail}
           {(recipeInHand !== null || designInHand !== null) && (
             <div role="status" style={HINT}>
               {recipeInHand !== null
@@ -136,9 +127,13 @@ export default function LayoutStep() {
         </div>
         <div>
           {region && recipeInHand === null && (
-            <DesignDrawer designs={designs} chosenId={recipe?.designId ?? null} regionId={region.id} />
+            <DesignDrawer
+              designs={designs}
+              chosenId={recipe?.designId ?? null}
+              onChoose={(designId) => edit('design', placeDesign(region.id, designId))}
+            />
           )}
-          <ChecksTray onShow={setRegionId} />
+          <ChecksTray onShow={({ subject }) => setRegionId(records.placements[subject.id]?.regionId ?? null)} />
         </div>
       </div>
       <RecipeCard

@@ -11,14 +11,15 @@ import {
 } from '@gorse/core';
 import { Button, Group, Menu, Select, Stack, Text, Title } from '@mantine/core';
 import { IconCopy, IconTrash } from '@tabler/icons-react';
-import { memo, type ReactNode, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { api } from '../../api/api.ts';
-import { clearRegion, ownRecipe, placementIn, placementsOf } from '../../document/placing.ts';
+import { clearRegion, ownRecipe, placementIn, placementsOf, setRecipe } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { Planned } from '../../planning-worker/planning-worker.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { FORMAT_NAMES } from '../header.tsx';
-import { FitStage, OrientStage, StitchStage } from './stages.tsx';
+import { Stage } from './stage.tsx';
+import { FitStage, OrientStage, StitchStage, TIE_NAMES } from './stages.tsx';
 
 interface Props {
   readonly region: Region | undefined;
@@ -158,11 +159,11 @@ function Stages({
       </Stage>
       <Stage
         name="Stitch"
-        line={`${trimmed(recipe.stitch.stitchesPerInch, 1)} SPI · ties ${TIES[recipe.stitch.tieOff]}${totals ? ` · ${formatDuration(totals.seconds)}` : ''}`}
+        line={`${trimmed(recipe.stitch.stitchesPerInch, 1)} SPI · ties ${TIE_NAMES[recipe.stitch.tieOff]}${totals ? ` · ${formatDuration(totals.seconds)}` : ''}`}
         open={stage === 'stitch'}
         onToggle={toggle('stitch')}
       >
-        <StitchStage recipe={recipe} />
+        <StitchStage stitch={recipe.stitch} onStitch={(stitch) => setRecipe(recipe.id, { stitch })} />
       </Stage>
       {totals && (
         <Text mt="sm" data-testid="totals">
@@ -172,38 +173,6 @@ function Stages({
         </Text>
       )}
     </div>
-  );
-}
-
-const TIES = { short: 'short', inPlace: 'in place', none: 'none' } as const;
-
-function Stage({
-  name,
-  line,
-  open,
-  onToggle,
-  children,
-}: {
-  readonly name: string;
-  readonly line: string;
-  readonly open: boolean;
-  readonly onToggle: () => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <section className="stage">
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={onToggle}
-        style={{ border: 0, background: 'none', font: 'inherit', cursor: 'pointer', color: 'inherit' }}
-      >
-        <span className="stage-name">{name}</span>
-        <span>{line}</span>
-        <span aria-hidden>{open ? '▾' : '▸'}</span>
-      </button>
-      {open && <div className="stage-body">{children}</div>}
-    </section>
   );
 }
 

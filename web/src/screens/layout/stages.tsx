@@ -1,4 +1,13 @@
-import { type FitKind, MM_PER_INCH, type RecipeRecord, toDegrees, toRadians, type TieOff } from '@gorse/core';
+import {
+  type FitKind,
+  MM_PER_INCH,
+  type PlanRecords,
+  type RecipeRecord,
+  type StitchRule,
+  toDegrees,
+  toRadians,
+  type TieOff,
+} from '@gorse/core';
 import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
 import { IconRotateClockwise2 } from '@tabler/icons-react';
 import { setRecipe } from '../../document/placing.ts';
@@ -98,14 +107,23 @@ export function FitStage({ recipe: { id, fit } }: StageProps) {
   );
 }
 
+export const TIE_NAMES = { short: 'short', inPlace: 'in place', none: 'none' } as const;
+
 const TIES: { readonly value: TieOff; readonly label: string }[] = [
   { value: 'short', label: 'Short' },
   { value: 'inPlace', label: 'In place' },
   { value: 'none', label: 'None' },
 ];
 
-export function StitchStage({ recipe: { id, stitch } }: StageProps) {
-  const stitchesTo = (stitchesPerInch: number) => setRecipe(id, { stitch: { ...stitch, stitchesPerInch } });
+/** Stitch length and ties; `onStitch` tells the edit that a rule makes. */
+export function StitchStage({
+  stitch,
+  onStitch,
+}: {
+  readonly stitch: StitchRule;
+  readonly onStitch: (stitch: StitchRule) => (records: PlanRecords) => PlanRecords;
+}) {
+  const stitchesTo = (stitchesPerInch: number) => onStitch({ ...stitch, stitchesPerInch });
   return (
     <Stack gap="sm">
       <NumberInput
@@ -136,7 +154,7 @@ export function StitchStage({ recipe: { id, stitch } }: StageProps) {
         aria-label="Tie-off"
         data={TIES}
         value={stitch.tieOff}
-        onChange={(tieOff) => edit('tie-off', setRecipe(id, { stitch: { ...stitch, tieOff: tieOff } }))}
+        onChange={(tieOff) => edit('tie-off', onStitch({ ...stitch, tieOff }))}
       />
     </Stack>
   );

@@ -1,0 +1,16 @@
+import type { PlacementRecord, PlanRecords, QuiltRecord, RecipeRecord, Region, RowSetRecord } from '@gorse/core';
+
+/** A placement made by hand, with all it depends on. */
+export interface PlanRequest {
+  readonly placement: PlacementRecord;
+  readonly recipe: RecipeRecord;
+  readonly region: Region;
+  readonly quilt: QuiltRecord;
+}
+
+/** A set of rows, with all it depends on. */
+export interface RowsRequest {
+  readonly set: RowSetRecord;
+  /** The quilt's record and the patches that matter to the rows. */
+  readonly plan: PlanRecords;
+}

@@ -1,0 +1,323 @@
+import type { DesignAnswer } from '@gorse/contract';
+import {
+  expectedDrawIn,
+  type Fibre,
+  FIBRES,
+  formatLength,
+  type LastRow,
+  MM_PER_INCH,
+  type RowLook,
+  type RowSetRecord,
+  trimmed,
+  usualBatting,
+} from '@gorse/core';
+import {
+  Button,
+  Group,
+  MultiSelect,
+  NumberInput,
+  SegmentedControl,
+  Select,
+  Slider,
+  Stack,
+  Switch,
+  Text,
+} from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { edit, usePlan } from '../../../document/plan-store.ts';
+import { changeRows, setBatting } from '../../../document/rows.ts';
+import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
+import { LengthInput } from '../../../ui/length-input.tsx';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { reshapeRows, shiftBest } from './reshape.ts';
+
+interface StageProps {
+  readonly set: RowSetRecord;
+}
+
+const LOOKS: { readonly value: RowLook; readonly label: string }[] = [
+  { value: 'same', label: 'As drawn' },
+  { value: 'mirrored', label: 'Mirrored' },
+  { value: 'turned', label: 'Turned' },
+];
+
+export const LOOK_NAMES: Readonly<Record<RowLook, string>> = {
+  same: 'as drawn',
+  mirrored: 'mirrored',
+  turned: 'turned',
+};
+
+/** The design in its row, and how every second row differs. */
+export function AlternateStage({ set }: StageProps) {
+  const { alternate } = set;
+  const [dragged, setDragged] = useState<number | null>(null);
+  const alternateTo = (change: Partial<RowSetRecord['alternate']>): void =>
+    void reshapeRows('alternate rows', changeRows(set.id, { alternate: { ...alternate, ...change } }));
+  const percent = Math.round(1000 * alternate.shift) / 10;
+  return (
+    <Stack gap="xs">
+      <Text size="sm" fw={600}>
+        All rows
+      </Text>
+      <SegmentedControl
+        aria-label="All rows"
+        data={LOOKS}
+        value={set.look}
+        onChange={(look) => void reshapeRows('turn of rows', changeRows(set.id, { look }))}
+      />
+      <Text size="sm" fw={600}>
+        Every second row, compared with those
+      </Text>
+      <SegmentedControl
+        aria-label="Every second row"
+        data={LOOKS}
+        value={alternate.look}
+        onChange={(look) => alternateTo({ look })}
+      />
+      <NumberInput
+        label="Shifted along by"
+        description="Part of a repeat; ½ is 50 %"
+        suffix=" %"
+        min={0}
+        max={100}
+        step={5}
+        decimalScale={1}
+        value={percent}
+        onChange={(value) => typeof value === 'number' && value !== percent && alternateTo({ shift: value / 100 })}
+      />
+      <Slider
+        thumbLabel="Shift of every second row, percent of a repeat"
+        min={0}
+        max={100}
+        value={dragged ?? percent}
+        label={(value) => `${value} %`}
+        onChange={setDragged}
+        onChangeEnd={(value) => {
+          setDragged(null);
+          alternateTo({ shift: value / 100 });
+        }}
+      />
+      <Group gap="xs">
+        <Button size="xs" variant="default" onClick={() => alternateTo({ shift: 0.5 })}>
+          Half
+        </Button>
+        <Button size="xs" variant="default" onClick={() => void shiftBest('tight')}>
+          Nest tightest
+        </Button>
+        <Button size="xs" variant="default" onClick={() => void shiftBest('even')}>
+          Most even
+        </Button>
+      </Group>
+    </Stack>
+  );
+}
+
+/** How copies join, and where rows begin and end. */
+export function EndsStage({ set, design }: StageProps & { readonly design: DesignAnswer | undefined }) {
+  const style = useLengthStyle();
+  const { join, area, sewing } = set;
+  const climb = Math.abs(design?.facts.join.climb ?? 0);
+  return (
+    <Stack gap="xs">
+      <SegmentedControl
+        aria-label="How copies join"
+        data={[
+          { value: 'spread', label: 'Lean to join' },
+          { value: 'bridge', label: 'Straight line between' },
+        ]}
+        value={join.kind}
+        onChange={(kind) => void reshapeRows('join', changeRows(set.id, { join: { ...join, kind: kind } }))}
+      />
+      {join.kind === 'spread' ? (
+        <Text size="sm">
+          {climb < 0.05
+            ? 'Copies join as drawn.'
+            : `Each copy’s end misses the next start by ${formatLength(climb, style)}; that is spread over its length.`}
+        </Text>
+      ) : (
+        <LengthInput
+          label="Gap between copies"
+          description="Less than 0: boxes overlap"
+          value={join.gap}
+          least={-10 * MM_PER_INCH}
+          most={20 * MM_PER_INCH}
+          onLength={(gap) => void reshapeRows('gap between copies', changeRows(set.id, { join: { ...join, gap } }))}
+        />
+      )}
+      {area.insideBorder ? (
+        <Text size="sm">Rows stop hard at the border’s inner edge.</Text>
+      ) : (
+        <LengthInput
+          label="Overhang"
+          description="How far off the cloth rows start and end, where they are trimmed"
+          value={set.overhang}
+          least={0}
+          most={10 * MM_PER_INCH}
+          onLength={(overhang) => edit('overhang', changeRows(set.id, { overhang }))}
+        />
+      )}
+      <Switch
+        label="Back and forth"
+        description="Every second row from right to left"
+        checked={sewing.backAndForth}
+        onChange={(event) => {
+          const backAndForth = event.currentTarget.checked;
+          edit(
+            'direction of rows',
+            changeRows(set.id, { sewing: { backAndForth, joined: backAndForth && sewing.joined } }),
+          );
+        }}
+      />
+      <Switch
+        label="Join rows along the edge"
+        description={
+          sewing.backAndForth
+            ? 'The rows of a pass become one line; otherwise each row is tied off'
+            : 'Needs back and forth'
+        }
+        disabled={!sewing.backAndForth}
+        checked={sewing.joined}
+        onChange={(event) =>
+          edit('joined rows', changeRows(set.id, { sewing: { ...sewing, joined: event.currentTarget.checked } }))
+        }
+      />
+      <LengthInput
+        label="All rows moved along"
+        description="Sideways; 0 starts each row with the design’s own start"
+        value={set.along}
+        least={-100 * MM_PER_INCH}
+        most={100 * MM_PER_INCH}
+        onLength={(along) => edit('rows moved along', changeRows(set.id, { along }))}
+      />
+    </Stack>
+  );
+}
+
+const LASTS: { readonly value: LastRow; readonly label: string }[] = [
+  { value: 'whole', label: 'Whole' },
+  { value: 'cut', label: 'Cut' },
+  { value: 'scaled', label: 'Squeezed' },
+];
+
+/** Where rows lie: the area, what is left out, the first and the last row. */
+export function AreaStage({ set }: StageProps) {
+  const regions = usePlan((state) => state.records.regions);
+  const grid = usePlan((state) => state.records.quilts.quilt?.grid);
+  const patches = useMemo(() => Object.values(regions).map((one) => ({ value: one.id, label: one.name })), [regions]);
+  const areaTo = (change: Partial<RowSetRecord['area']>): void =>
+    void reshapeRows('area of rows', changeRows(set.id, { area: { ...set.area, ...change } }));
+  return (
+    <Stack gap="xs">
+      <Switch
+        label="Stop at the border"
+        description={grid && grid.border > 0 ? 'Rows end at its inner edge' : 'This quilt has no border'}
+        disabled={!grid || grid.border <= 0}
+        checked={set.area.insideBorder}
+        onChange={(event) => areaTo({ insideBorder: event.currentTarget.checked })}
+      />
+      <MultiSelect
+        label="Patches to leave out"
+        description="Rows are cut at their seams"
+        data={patches}
+        value={[...set.area.leaveOut]}
+        searchable
+        clearable
+        onChange={(leaveOut) => edit('patches left out', changeRows(set.id, { area: { ...set.area, leaveOut } }))}
+      />
+      <Select
+        label="First row from"
+        placeholder="the upper edge"
+        data={patches.map(({ value, label }) => ({ value, label: `the upper seam of ${label}` }))}
+        value={set.area.fromRegionId}
+        searchable
+        clearable
+        onChange={(fromRegionId) => areaTo({ fromRegionId })}
+      />
+      <Text size="sm" fw={600}>
+        Room below the last whole row
+      </Text>
+      <SegmentedControl
+        aria-label="Last row"
+        data={LASTS}
+        value={set.last}
+        onChange={(last) => void reshapeRows('last row', changeRows(set.id, { last }))}
+      />
+      <Text size="sm">
+        {set.last === 'whole'
+          ? 'Whole rows only; margins share what is left.'
+          : set.last === 'cut'
+            ? 'One more row, cut at the lower edge.'
+            : 'One more row, squeezed to leave the same margin below as above.'}
+      </Text>
+    </Stack>
+  );
+}
+
+const FIBRE_NAMES: Readonly<Record<Fibre, string>> = {
+  cotton: 'Cotton',
+  blend: 'Cotton blend',
+  polyester: 'Polyester',
+  wool: 'Wool',
+  bamboo: 'Bamboo',
+};
+export const fibreName = (fibre: Fibre): string => FIBRE_NAMES[fibre];
+
+/** What the sandwich is expected to lose as it is stitched, and how wide a gap its batting bears. */
+export function BattingStage({
+  planned,
+  spacing,
+}: {
+  readonly planned: PlannedRows;
+  /** Usual distance between lines, mm; null while it isn't known. */
+  readonly spacing: number | null;
+}) {
+  const style = useLengthStyle();
+  const batting = usePlan((state) => state.records.quilts.quilt!.batting);
+  const percent = Math.round(1e4 * batting.drawIn) / 100;
+  const expected = spacing === null ? null : Math.round(1e4 * expectedDrawIn(batting.fibre, spacing)) / 100;
+  const drawInTo = (part: number): void => void reshapeRows('draw-in', setBatting({ ...batting, drawIn: part }));
+  return (
+    <Stack gap="xs">
+      <Select
+        label="Batting"
+        data={FIBRES.map((fibre) => ({ value: fibre, label: FIBRE_NAMES[fibre] }))}
+        value={batting.fibre}
+        allowDeselect={false}
+        onChange={(fibre) => fibre && void reshapeRows('batting', setBatting(usualBatting(fibre)))}
+      />
+      <LengthInput
+        label="Widest gap its maker allows"
+        description="Printed on the bag"
+        value={batting.widestGap}
+        least={10}
+        most={600}
+        onLength={(widestGap) => edit('widest gap', setBatting({ ...batting, widestGap }))}
+      />
+      <NumberInput
+        label="Expected draw-in"
+        description="How much shorter and narrower the top gets as it is stitched"
+        suffix=" %"
+        min={0}
+        max={10}
+        step={0.1}
+        decimalScale={2}
+        value={percent}
+        onChange={(value) => typeof value === 'number' && value !== percent && drawInTo(value / 100)}
+      />
+      <Text size="sm">
+        It takes {formatLength(planned.drawnIn, style)} off the length: without counting it, all of that would be
+        missing at the bottom.
+      </Text>
+      {expected !== null && spacing !== null && Math.abs(expected - percent) >= 0.05 && (
+        <Group gap="xs">
+          <Text size="sm" style={{ flex: 1 }}>
+            With lines about {formatLength(spacing, style)} apart {trimmed(expected, 2)} % is usual.
+          </Text>
+          <Button size="compact-sm" variant="default" onClick={() => drawInTo(expected / 100)}>
+            Take {trimmed(expected, 2)} %
+          </Button>
+        </Group>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,334 @@
+import type { DesignAnswer } from '@gorse/contract';
+import {
+  exceptionOf,
+  formatDuration,
+  formatLength,
+  formatLengthNumber,
+  type LengthStyle,
+  type PlanRecords,
+  quiltOf,
+  type RowSetRecord,
+  trimmed,
+} from '@gorse/core';
+import { Button, Group, Loader, NumberInput, Select, Stack, Text, Title } from '@mantine/core';
+import { IconFileTypePdf, IconTrash } from '@tabler/icons-react';
+import { useState } from 'react';
+import { api } from '../../../api/api.ts';
+import { edit, usePlan } from '../../../document/plan-store.ts';
+import { changeRow, changeRows, removeRows, resetRow } from '../../../document/rows.ts';
+import type { PlannedRow, PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
+import { LengthInput } from '../../../ui/length-input.tsx';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { Stage } from '../stage.tsx';
+import { StitchStage, TIE_NAMES } from '../stages.tsx';
+import { Answers } from './answers.tsx';
+import { DensityStage, evenness } from './density-stage.tsx';
+import { LoadingStage } from './loading-stage.tsx';
+import { useReshaping } from './reshape.ts';
+import { RowNumbersForm } from './row-numbers.tsx';
+import { AlternateStage, AreaStage, BattingStage, EndsStage, fibreName, LOOK_NAMES } from './row-stages.tsx';
+import { TimeStage } from './time-stage.tsx';
+import { useChoices } from './use-choices.ts';
+
+interface Props {
+  readonly set: RowSetRecord | undefined;
+  readonly planned: PlannedRows | undefined;
+  readonly records: PlanRecords;
+  readonly design: DesignAnswer | undefined;
+  readonly row: number | null;
+  readonly onRow: (row: number | null) => void;
+  readonly density: ShownDensity | null;
+  readonly heat: boolean;
+  readonly onHeat: (shown: boolean) => void;
+  readonly onGap: () => void;
+  readonly choosing: boolean;
+  readonly onChoosing: (choosing: boolean) => void;
+}
+
+/** The rows' card: what matters and its answers first, then the numbers, then the stages. */
+export function RowsCard(props: Props) {
+  const { set, planned, design, choosing, onChoosing } = props;
+  const working = useReshaping((state) => state.working);
+  if (!set || !planned) {
+    return (
+      <aside className="card" aria-label="Rows card">
+        <Title order={2} size="h4">
+          Rows over the whole top
+        </Title>
+        <Text mt="sm">
+          {set || working
+            ? 'laying the rows…'
+            : 'Choose a design below: it is laid in rows from edge to edge. Then say what matters, and compare the answers.'}
+        </Text>
+        {(set !== undefined || working) && <Loader size="sm" mt="sm" aria-label="working" />}
+      </aside>
+    );
+  }
+  return (
+    <aside className="card" aria-label="Rows card" aria-busy={working}>
+      <Group justify="space-between" wrap="nowrap">
+        <Title order={2} size="h4">
+          {design?.name ?? 'A design no longer in the library'}
+        </Title>
+        <Button size="compact-sm" variant="default" onClick={() => onChoosing(!choosing)}>
+          {choosing ? 'Keep it' : 'Change'}
+        </Button>
+      </Group>
+      <Laid {...props} set={set} planned={planned} />
+    </aside>
+  );
+}
+
+function Laid({
+  set,
+  planned,
+  records,
+  design,
+  row,
+  onRow,
+  density,
+  heat,
+  onHeat,
+  onGap,
+}: Props & { readonly set: RowSetRecord; readonly planned: PlannedRows }) {
+  const style = useLengthStyle();
+  const choices = useChoices(set, records);
+  const [stage, setStage] = useState<string | null>(null);
+  const quiltId = usePlan((state) => state.quiltId ?? '');
+  const { loading, batting } = quiltOf(records);
+  const toggle = (name: string) => ({
+    open: stage === name,
+    onToggle: (): void => setStage(stage === name ? null : name),
+  });
+  const { totals } = planned;
+  const spacing = density && density.spacing > 0 ? density.spacing : null;
+  return (
+    <>
+      {totals && (
+        <Text size="sm" data-testid="row-totals">
+          {planned.rows.length} rows, {totals.stitches.toLocaleString('en')} stitches, {formatDuration(totals.seconds)},{' '}
+          {trimmed(totals.thread / 1000, 0)} m of thread, {planned.bobbinChanges.length + 1} bobbins, {totals.cuts}{' '}
+          cuts, {planned.passes} {planned.passes === 1 ? 'pass' : 'passes'}.
+        </Text>
+      )}
+      <Answers set={set} choices={choices} />
+      <RowNumbersForm set={set} planned={planned} />
+      <div style={{ marginTop: 12 }}>
+        <Stage name="Rows" line={alternateLine(set)} {...toggle('rows')}>
+          <AlternateStage set={set} />
+        </Stage>
+        <Stage name="Ends" line={endsLine(set, style)} {...toggle('ends')}>
+          <EndsStage set={set} design={design} />
+        </Stage>
+        <Stage name="Area" line={areaLine(set, records)} {...toggle('area')}>
+          <AreaStage set={set} />
+        </Stage>
+        <Stage name="Loading" line={loading === 'upright' ? 'upright' : 'turned 90°'} {...toggle('loading')}>
+          <LoadingStage set={set} records={records} design={design} />
+        </Stage>
+        <Stage
+          name="Batting"
+          line={`${fibreName(batting.fibre).toLowerCase()}, draw-in ${trimmed(100 * batting.drawIn, 2)} %`}
+          {...toggle('batting')}
+        >
+          <BattingStage planned={planned} spacing={spacing} />
+        </Stage>
+        <Stage
+          name="Stitch"
+          line={`${trimmed(set.stitch.stitchesPerInch, 1)} SPI · ties ${TIE_NAMES[set.stitch.tieOff]}`}
+          {...toggle('stitch')}
+        >
+          <StitchStage stitch={set.stitch} onStitch={(stitch) => changeRows(set.id, { stitch })} />
+        </Stage>
+        <Stage
+          name="Time"
+          line={totals ? `${formatDuration(totals.seconds)} · ${planned.bobbinChanges.length} bobbin changes` : '…'}
+          {...toggle('time')}
+        >
+          <TimeStage planned={planned} />
+        </Stage>
+        <Stage
+          name="Density"
+          line={
+            density
+              ? `widest gap ${formatLength(density.widest.diameter, style)}${planned.gaps.within === 0 ? '' : `, ${evenness(planned.gaps.between / planned.gaps.within)}`}`
+              : 'measuring…'
+          }
+          {...toggle('density')}
+        >
+          <DensityStage
+            records={records}
+            planned={planned}
+            density={density}
+            shown={heat}
+            onShow={onHeat}
+            onGoTo={onGap}
+          />
+        </Stage>
+        <Stage name="One row" line={exceptionsLine(set)} {...toggle('row')}>
+          <OneRow set={set} planned={planned} row={row} onRow={onRow} />
+        </Stage>
+      </div>
+      <Group mt="md" gap="xs">
+        <Button
+          component="a"
+          href={api.rowSheetAddress(quiltId, style)}
+          download
+          size="xs"
+          variant="default"
+          leftSection={<IconFileTypePdf size={16} />}
+        >
+          Row sheet (PDF)
+        </Button>
+        <Button
+          variant="subtle"
+          color="rowan"
+          size="xs"
+          leftSection={<IconTrash size={16} />}
+          onClick={() => edit('take the rows out', removeRows)}
+        >
+          Take the rows out
+        </Button>
+      </Group>
+    </>
+  );
+}
+
+function alternateLine({ look, alternate }: RowSetRecord): string {
+  const all = look === 'same' ? '' : `${LOOK_NAMES[look]}; `;
+  if (alternate.look === 'same' && alternate.shift === 0) return `${all}all alike`;
+  const shift = alternate.shift === 0 ? '' : `shifted ${trimmed(100 * alternate.shift, 1)} %`;
+  const turn = alternate.look === 'same' ? '' : LOOK_NAMES[alternate.look];
+  return `${all}every second ${[turn, shift].filter(Boolean).join(', ')}`;
+}
+
+function endsLine({ area, overhang, sewing }: RowSetRecord, style: LengthStyle): string {
+  const where = area.insideBorder ? 'stop at the border' : `${formatLength(overhang, style)} off the edge`;
+  const way = sewing.joined ? 'joined' : sewing.backAndForth ? 'back and forth' : 'left to right';
+  return `${where}, ${way}`;
+}
+
+function areaLine({ area, last }: RowSetRecord, { regions }: PlanRecords): string {
+  const parts = [
+    area.insideBorder ? 'inside the border' : 'whole top',
+    area.fromRegionId === null ? '' : `from ${regions[area.fromRegionId]?.name ?? 'a seam'}`,
+    area.leaveOut.length === 0 ? '' : `${area.leaveOut.length} left out`,
+    last === 'whole' ? '' : last === 'cut' ? 'last row cut' : 'last row squeezed',
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
+function exceptionsLine({ exceptions }: RowSetRecord): string {
+  if (exceptions.length === 0) return 'none changed by hand';
+  return `${exceptions.length} changed by hand: ${exceptions.map((one) => one.row + 1).join(', ')}`;
+}
+
+/** One row by itself: moved, sized or dropped by hand, and those that were. */
+function OneRow({
+  set,
+  planned,
+  row,
+  onRow,
+}: {
+  readonly set: RowSetRecord;
+  readonly planned: PlannedRows;
+  readonly row: number | null;
+  readonly onRow: (row: number | null) => void;
+}) {
+  const style = useLengthStyle();
+  const own = row === null ? null : exceptionOf(set, row);
+  const shown = planned.rows.find((one) => one.row === row);
+  return (
+    <Stack gap="xs">
+      <Select
+        label="Row"
+        placeholder="Click one on the quilt, or choose it here"
+        data={planned.rows.map((one) => ({ value: String(one.row), label: rowLabel(one, style) }))}
+        value={row === null ? null : String(row)}
+        clearable
+        onChange={(value) => onRow(value === null ? null : Number(value))}
+      />
+      {own && shown && (
+        <>
+          <Text size="sm">{rowText(shown, style)} Drag it on the quilt, or type.</Text>
+          <LengthInput
+            label="Moved down"
+            description="Less than 0: up"
+            value={own.down}
+            least={-6000}
+            most={6000}
+            onLength={(down) => edit(`move row ${own.row + 1}`, changeRow(set.id, own.row, { down }))}
+          />
+          <LengthInput
+            label="Moved sideways"
+            description="To the right; less than 0: to the left"
+            value={own.along}
+            least={-6000}
+            most={6000}
+            onLength={(along) => edit(`move row ${own.row + 1} sideways`, changeRow(set.id, own.row, { along }))}
+          />
+          <NumberInput
+            label="Size, of the other rows’"
+            suffix=" %"
+            min={20}
+            max={500}
+            value={Math.round(1000 * own.scale) / 10}
+            onChange={(value) =>
+              typeof value === 'number' &&
+              value >= 20 &&
+              edit(`size of row ${own.row + 1}`, changeRow(set.id, own.row, { scale: value / 100 }))
+            }
+          />
+          <Button
+            size="xs"
+            variant="default"
+            onClick={() => {
+              edit(`drop row ${own.row + 1}`, changeRow(set.id, own.row, { dropped: true }));
+              onRow(null);
+            }}
+          >
+            Drop row {own.row + 1}
+          </Button>
+        </>
+      )}
+      {set.exceptions.map((one) => (
+        <Group key={one.row} justify="space-between" wrap="nowrap" gap="xs">
+          <Text size="sm">
+            Row {one.row + 1}:{' '}
+            {one.dropped
+              ? 'dropped'
+              : [
+                  one.down === 0
+                    ? ''
+                    : `${formatLength(Math.abs(one.down), style)} ${one.down < 0 ? 'higher' : 'lower'}`,
+                  one.along === 0 ? '' : `${formatLength(Math.abs(one.along), style)} sideways`,
+                  one.scale === 1 ? '' : `${trimmed(100 * one.scale, 1)} % of the size`,
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
+          </Text>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => edit(`put row ${one.row + 1} back`, resetRow(set.id, one.row))}
+          >
+            Put back
+          </Button>
+        </Group>
+      ))}
+    </Stack>
+  );
+}
+
+const rowLabel = (row: PlannedRow, style: LengthStyle): string =>
+  `Row ${row.row + 1}, ${formatLength(row.top, style)} from the top${row.odd === null ? '' : `, ${row.odd}`}`;
+
+function rowText(row: PlannedRow, style: LengthStyle): string {
+  const clearance =
+    row.clearance === null
+      ? ''
+      : row.clearance < 0
+        ? ` It lies over the row above by ${formatLength(-row.clearance, style)}.`
+        : ` ${formatLength(row.clearance, style)} clear of the row above.`;
+  return `From ${formatLengthNumber(row.top, style)} to ${formatLength(row.top + row.height, style)}, ${formatDuration(row.totals.seconds)}.${clearance}`;
+}

@@ -1,0 +1,230 @@
+import type { DesignAnswer } from '@gorse/contract';
+import {
+  applyToPoint,
+  type Bounds,
+  boundsOf,
+  exceptionOf,
+  formatLength,
+  gridSize,
+  insideRing,
+  inverse,
+  type LengthStyle,
+  loadingMap,
+  MM_PER_INCH,
+  type PlanProblem,
+  type Point,
+  polyline,
+  quiltOf,
+} from '@gorse/core';
+import { Text } from '@mantine/core';
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
+import { useDesigns } from '../../../api/queries.ts';
+import { ClothStage } from '../../../canvas/cloth-stage.tsx';
+import { GapMark, HeatLayer } from '../../../canvas/heat-layer.tsx';
+import { RunEnds } from '../../../canvas/marks.tsx';
+import { Patches } from '../../../canvas/patches.tsx';
+import { Moved, RowBox } from '../../../canvas/row-marks.tsx';
+import { Thread } from '../../../canvas/thread.tsx';
+import { cancel, edit, usePlan } from '../../../document/plan-store.ts';
+import { changeRow, rowSetOf } from '../../../document/rows.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { MOORLAND } from '../../../ui/theme.ts';
+import { RollStrip } from '../../roll-strip.tsx';
+import { ChecksTray } from '../checks-tray.tsx';
+import { DesignDrawer } from '../design-drawer.tsx';
+import { PlannedThread } from '../planned-thread.tsx';
+import { layRowsOf } from './reshape.ts';
+import { RowsCard } from './rows-card.tsx';
+import { useDensity } from './use-density.ts';
+import { type RowDrag, useRowDrag } from './use-row-drag.ts';
+
+const NONE: readonly DesignAnswer[] = [];
+const NO_PROBLEMS: readonly PlanProblem[] = [];
+
+const boundsOfRing = (ring: readonly Point[]): Bounds => boundsOf([polyline(ring)])!;
+
+/** Rows of one design over the top. `rail` is the choice of tools, shown over the cloth. */
+export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
+  const records = usePlan((state) => state.records);
+  const byRowSet = usePlanned((state) => state.byRowSet);
+  const designs = useDesigns().data ?? NONE;
+  const style = useLengthStyle();
+  const [row, setRow] = useState<number | null>(null);
+  const [heat, setHeat] = useState(false);
+  const [choosing, setChoosing] = useState(false);
+  const [focus, setFocus] = useState<Bounds | null>(null);
+  const { density, stale } = useDensity(records);
+  const set = rowSetOf(records);
+  const planned = set && byRowSet[set.id];
+  const { drag, begin, cancel: cancelDrag } = useRowDrag(set, records);
+  useEffect(() => () => cancel(), []);
+
+  const regions = useMemo(() => Object.values(records.regions), [records.regions]);
+  const rows = useMemo(
+    () => [...designs].sort((a, b) => Number(b.kind === 'edgeToEdge') - Number(a.kind === 'edgeToEdge')),
+    [designs],
+  );
+  const quilt = quiltOf(records);
+  const size = gridSize(quilt.grid);
+  const chosen = planned?.rows.find((one) => one.row === row);
+  const carried = drag && planned?.runs.find((run) => run.rows.length === 1 && run.rows[0] === drag.row);
+
+  const rowAt = (p: Point): number | null => {
+    const hits = (planned?.rows ?? []).filter((one) => insideRing(one.ring, p.x, p.y));
+    // Nested boxes overlap: the one whose middle is nearest is meant.
+    const off = (ring: readonly Point[]): number => {
+      const { minX, minY, maxX, maxY } = boundsOfRing(ring);
+      return quilt.loading === 'upright' ? Math.abs(p.y - (minY + maxY) / 2) : Math.abs(p.x - (minX + maxX) / 2);
+    };
+    return hits.sort((a, b) => off(a.ring) - off(b.ring))[0]?.row ?? null;
+  };
+  const press = (p: Point) => (row !== null && chosen && insideRing(chosen.ring, p.x, p.y) ? begin(row, p) : null);
+  const nudge = (down: number, along: number): void => {
+    if (!set || row === null) return;
+    const own = exceptionOf(set, row);
+    edit(
+      along === 0 ? `move row ${row + 1}` : `move row ${row + 1} sideways`,
+      changeRow(set.id, row, { down: own.down + down, along: own.along + along }),
+    );
+  };
+  const key = (event: KeyboardEvent): void => {
+    const step = (MM_PER_INCH / 16) * (event.shiftKey ? 4 : 1);
+    const all = planned?.rows.map((one) => one.row) ?? [];
+    const at = row === null ? -1 : all.indexOf(row);
+    if (event.key === 'PageDown') setRow(all[Math.min(all.length - 1, at + 1)] ?? null);
+    else if (event.key === 'PageUp') setRow(all[Math.max(0, at - 1)] ?? null);
+    else if (event.key === 'Escape') {
+      if (drag) cancelDrag();
+      else setRow(null);
+    } else if (event.key === 'ArrowDown') nudge(step, 0);
+    else if (event.key === 'ArrowUp') nudge(-step, 0);
+    else if (event.key === 'ArrowLeft' && event.altKey) nudge(0, -step);
+    else if (event.key === 'ArrowRight' && event.altKey) nudge(0, step);
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && set && row !== null)
+      edit(`drop row ${row + 1}`, changeRow(set.id, row, { dropped: true }));
+    else return;
+    event.preventDefault();
+  };
+  const lookAt = (at: Point, reach: number): void =>
+    setFocus({ minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach });
+  const show = ({ subject, at, amount }: PlanProblem): void => {
+    if (subject.kind === 'rowSet') setRow(subject.row);
+    lookAt(at, Math.max(150, amount));
+  };
+
+  return (
+    <div className="desk">
+      <RollStrip />
+      <div className="middle">
+        <div style={{ position: 'relative', minHeight: 0 }}>
+          <ClothStage
+            bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
+            focus={focus ?? (chosen ? boundsOfRing(chosen.ring) : null)}
+            follow={focus !== null}
+            label="The quilt. Page Down chooses the next row, arrow keys up and down move it, Z zooms to it, F shows the whole quilt"
+            onPick={(p) => {
+              setRow(rowAt(p));
+              setFocus(null);
+            }}
+            onPress={press}
+            onKey={key}
+            ground={(view) => (
+              <>
+                <Patches patches={regions} scale={view.scale} />
+                {heat && density && <HeatLayer map={density.map} />}
+              </>
+            )}
+            overlay={() => (drag ? <DragHint drag={drag} style={style} /> : null)}
+          >
+            {(view) => (
+              <>
+                <PlannedThread scale={view.scale} without={carried?.id ?? null} />
+                {heat && density && <GapMark {...density.widest} scale={view.scale} />}
+                {chosen && (
+                  <Moved by={drag ? clothVector(records, drag) : { x: 0, y: 0 }}>
+                    <RowBox ring={chosen.ring} odd={chosen.odd !== null} scale={view.scale} />
+                    {carried && (
+                      <Thread
+                        runs={carried.runs}
+                        levels={carried.levels}
+                        scale={view.scale}
+                        colour={MOORLAND.slate}
+                        look="thread"
+                      />
+                    )}
+                  </Moved>
+                )}
+                {!drag &&
+                  planned?.runs
+                    .filter((run) => row !== null && run.rows.includes(row))
+                    .flatMap((run) =>
+                      run.runs.map((line, i) => <RunEnds key={`${run.id} ${i}`} run={line} scale={view.scale} />),
+                    )}
+              </>
+            )}
+          </ClothStage>
+          {rail}
+        </div>
+        <div>
+          {(!set || choosing) && (
+            <DesignDrawer
+              designs={rows}
+              chosenId={set?.designId ?? null}
+              onChoose={(designId) => {
+                setChoosing(false);
+                void layRowsOf(designId);
+              }}
+            />
+          )}
+          <ChecksTray more={stale ? NO_PROBLEMS : (density?.problems ?? NO_PROBLEMS)} onShow={show} />
+        </div>
+      </div>
+      <RowsCard
+        set={set}
+        planned={planned}
+        records={records}
+        design={designs.find((one) => one.id === set?.designId)}
+        row={row}
+        onRow={setRow}
+        density={density}
+        heat={heat}
+        onHeat={setHeat}
+        onGap={() => density && lookAt(density.widest.centre, density.widest.diameter)}
+        choosing={choosing}
+        onChoosing={setChoosing}
+      />
+    </div>
+  );
+}
+
+/** How far a dragged row is drawn from where it lies, on the cloth. */
+function clothVector(records: ReturnType<typeof usePlan.getState>['records'], { down, along }: RowDrag): Point {
+  const { loading, grid, batting } = quiltOf(records);
+  const back = inverse(loadingMap(loading, grid));
+  const left = 1 - batting.drawIn;
+  const [from, to] = [applyToPoint(back, { x: 0, y: 0 }), applyToPoint(back, { x: along / left, y: down / left })];
+  return { x: to.x - from.x, y: to.y - from.y };
+}
+
+function DragHint({ drag, style }: { readonly drag: RowDrag; readonly style: LengthStyle }) {
+  const beside = (clearance: number | null, where: string): string =>
+    clearance === null
+      ? ''
+      : clearance < 0
+        ? `lies over the row ${where} by ${formatLength(-clearance, style)}`
+        : `${formatLength(clearance, style)} clear ${where}`;
+  return (
+    <div role="status" className="hint">
+      <Text fw={700}>
+        Row {drag.row + 1}: {formatLength(Math.abs(drag.down), style)} {drag.down < 0 ? 'higher' : 'lower'}
+        {drag.along !== 0 &&
+          ` and ${formatLength(Math.abs(drag.along), style)} sideways to the ${drag.along < 0 ? 'left' : 'right'}`}
+      </Text>
+      <Text size="sm">
+        {[beside(drag.above, 'above'), beside(drag.below, 'below')].filter(Boolean).join(', ')}
+        {drag.along === 0 && ' · hold Alt or Ctrl to move it sideways too'}
+      </Text>
+    </div>
+  );
+}

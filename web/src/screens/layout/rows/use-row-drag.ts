@@ -1,0 +1,93 @@
+import { exceptionOf, loadingMap, type PlanRecords, type Point, quiltOf, type RowSetRecord } from '@gorse/core';
+import { useRef, useState } from 'react';
+import type { Gesture } from '../../../canvas/cloth-stage.tsx';
+import { edit } from '../../../document/plan-store.ts';
+import { changeRow } from '../../../document/rows.ts';
+import { planner, rowsRequest } from '../../../planning-worker/planned-store.ts';
+
+/** A row being moved: how far from where it was, as measured on the finished quilt, and what is left beside it. */
+export interface RowDrag {
+  readonly row: number;
+  readonly down: number;
+  readonly along: number;
+  /** Sideways is allowed at the moment. */
+  readonly free: boolean;
+  readonly above: number | null;
+  readonly below: number | null;
+}
+
+/** Where a pointer moved by so much on the cloth puts a row: across the rows always, along them only when it is asked for. */
+export function movedBy(
+  records: PlanRecords,
+  by: Point,
+  free: boolean,
+): { readonly down: number; readonly along: number } {
+  const { loading, grid, batting } = quiltOf(records);
+  const [a, b, c, d] = loadingMap(loading, grid);
+  const left = 1 - batting.drawIn;
+  return { down: (b * by.x + d * by.y) * left, along: free ? (a * by.x + c * by.y) * left : 0 };
+}
+
+/** Moving a row with the pointer; the clearances follow as fast as they can be worked out. */
+export function useRowDrag(
+  set: RowSetRecord | undefined,
+  records: PlanRecords,
+): {
+  readonly drag: RowDrag | null;
+  readonly begin: (row: number, from: Point) => Gesture | null;
+  readonly cancel: () => void;
+} {
+  const [drag, setDrag] = useState<RowDrag | null>(null);
+  /** Of the gesture under way, so that what comes late to another is dropped. */
+  const current = useRef(0);
+  const asking = useRef(false);
+  const wished = useRef<{ row: number; down: number; along: number; gesture: number } | null>(null);
+
+  const ask = async (rows: RowSetRecord): Promise<void> => {
+    if (asking.current) return;
+    asking.current = true;
+    for (let wish = wished.current; wish; wish = wished.current) {
+      wished.current = null;
+      const before = exceptionOf(rows, wish.row);
+      const found = await planner().clearances(
+        rowsRequest(rows, records),
+        wish.row,
+        before.down + wish.down,
+        before.along + wish.along,
+      );
+      if (wish.gesture === current.current) setDrag((now) => now && { ...now, ...found });
+    }
+    asking.current = false;
+  };
+  const begin = (row: number, from: Point): Gesture | null => {
+    if (!set) return null;
+    const gesture = ++current.current;
+    const to = (p: Point, free: boolean) => movedBy(records, { x: p.x - from.x, y: p.y - from.y }, free);
+    return {
+      move(p, free) {
+        if (gesture !== current.current) return;
+        const by = to(p, free);
+        setDrag((now) => ({ above: now?.above ?? null, below: now?.below ?? null, row, free, ...by }));
+        wished.current = { row, ...by, gesture };
+        void ask(set);
+      },
+      end(p, free) {
+        if (gesture !== current.current) return;
+        current.current++;
+        setDrag(null);
+        const { down, along } = to(p, free);
+        if (down === 0 && along === 0) return;
+        const before = exceptionOf(set, row);
+        edit(
+          along === 0 ? `move row ${row + 1}` : `move row ${row + 1} sideways`,
+          changeRow(set.id, row, { down: before.down + down, along: before.along + along }),
+        );
+      },
+    };
+  };
+  const cancel = (): void => {
+    current.current++;
+    setDrag(null);
+  };
+  return { drag, begin, cancel };
+}
