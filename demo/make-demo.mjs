@@ -1,4 +1,4 @@
-/** Puts the demo quilt and designs onto a running server, once: what is there already stays as it is. */
+/** Puts the demo quilts and designs onto a running server, once: what is there already stays as it is. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
@@ -10,6 +10,31 @@ const TIDE_TABLE = {
   name: 'Tide Table',
   grid: { across: 4, down: 2, blockWidth: 8 * INCH, blockHeight: 8 * INCH, sashing: 1.5 * INCH, border: 2 * INCH },
 };
+
+/** For the crew's quarters: planned edge to edge, ready to stitch. */
+export const HARBOUR_LIGHTS = {
+  name: 'Harbour Lights',
+  grid: { across: 5, down: 6, blockWidth: 9 * INCH, blockHeight: 9 * INCH, sashing: 0, border: 5 * INCH },
+};
+
+/** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */
+export const harbourRows = (designId) => ({
+  id: 'harbour-rows',
+  designId,
+  join: { kind: 'spread', gap: 0 },
+  look: 'same',
+  alternate: { look: 'same', shift: 0.5 },
+  area: { insideBorder: false, fromRegionId: null, leaveOut: [] },
+  numbers: { rows: 12, scale: 0.96622045140295, clearance: 0.75 * INCH, margin: 0.5 * INCH },
+  wish: { matters: 'clearance', clearance: 0.75 * INCH, margin: 0.5 * INCH },
+  pins: [],
+  last: 'whole',
+  along: 0,
+  overhang: 0.75 * INCH,
+  sewing: { backAndForth: true, joined: false },
+  exceptions: [],
+  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+});
 
 async function ask(url, method = 'GET', body, type = 'application/json') {
   const response = await fetch(url, { method, body, headers: body === undefined ? {} : { 'Content-Type': type } });
@@ -28,7 +53,14 @@ export async function makeDemo(base) {
         'image/svg+xml',
       );
   }
-  const quilts = await ask(`${base}/api/quilts`);
-  if (!quilts.some((quilt) => quilt.name === TIDE_TABLE.name))
-    await ask(`${base}/api/quilts`, 'POST', JSON.stringify(TIDE_TABLE));
+  const quilts = new Set((await ask(`${base}/api/quilts`)).map((quilt) => quilt.name));
+  if (!quilts.has(HARBOUR_LIGHTS.name)) {
+    const { id } = await ask(`${base}/api/quilts`, 'POST', JSON.stringify(HARBOUR_LIGHTS));
+    const ripple = (await ask(`${base}/api/designs`)).find((design) => design.file === 'Ripple.svg');
+    const after = harbourRows(ripple.id);
+    const diff = [{ kind: 'rowSets', id: after.id, before: null, after }];
+    const edit = { editId: `demo-${id}`, baseRevision: 0, mark: 'rows', diff };
+    await ask(`${base}/api/quilts/${id}/edits`, 'POST', JSON.stringify(edit));
+  }
+  if (!quilts.has(TIDE_TABLE.name)) await ask(`${base}/api/quilts`, 'POST', JSON.stringify(TIDE_TABLE));
 }

@@ -1,13 +1,24 @@
-import { analyseDesign, DESIGN_KINDS, type DesignFacts, readDrawing } from '@gorse/core';
+import {
+  analyseDesign,
+  DESIGN_KINDS,
+  type DesignFacts,
+  newPlan,
+  type Polyline,
+  readDrawing,
+  rowChoices,
+} from '@gorse/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import { HARBOUR_LIGHTS, harbourRows } from '../../demo/make-demo.mjs';
 
 const FOLDER = fileURLToPath(new URL('../../demo/designs/', import.meta.url));
 const facts = new Map<string, DesignFacts>();
+const lines = new Map<string, readonly Polyline[]>();
 for (const file of readdirSync(FOLDER)) {
   const { strokes, remarks, unit } = readDrawing(file, readFileSync(FOLDER + file));
   expect([file, remarks, unit.stated]).toEqual([file, [], true]);
+  lines.set(file.replace('.svg', ''), strokes);
   facts.set(file.replace('.svg', ''), analyseDesign(strokes).facts);
 }
 
@@ -39,5 +50,16 @@ describe('the demo designs', () => {
   });
   it.each(['Puffin', 'Anchor', 'Bunting', 'Shell'])('%s has a right way up', (name) => {
     expect(facts.get(name)!.directional).toBe(true);
+  });
+});
+
+describe('Harbour Lights', () => {
+  it('is laid as the best answer to its question says, in three passes', () => {
+    const plan = newPlan(HARBOUR_LIGHTS.name, HARBOUR_LIGHTS.grid);
+    const set = harbourRows('ripple');
+    const [best] = rowChoices(lines.get('Ripple')!, set, plan);
+    for (const number of ['rows', 'scale', 'clearance', 'margin'] as const)
+      expect(set.numbers[number], number).toBeCloseTo(best!.numbers[number], 3);
+    expect(best!.resolved.passes).toBe(3);
   });
 });

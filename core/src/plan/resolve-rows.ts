@@ -1,7 +1,7 @@
 import type { Loading } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, applyToPolyline, compose, translation } from '../geometry/affine.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
-import { concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
+import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
 import { GENERIC_MACHINE, type Machine } from '../passes/machine.ts';
 import { plainPasses } from '../passes/plain-passes.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowShape } from '../rows/lay-rows.ts';
@@ -41,6 +41,8 @@ export interface ResolvedRows {
   /** Height of a whole row, and how far each repeat advances. */
   readonly height: number;
   readonly period: number;
+  /** How far rows reach over the area's side edges at the most: the overhang, and what swings out beyond it. */
+  readonly hang: number;
   readonly passes: number;
   readonly totals: Totals;
   readonly bobbinChanges: readonly BobbinChange[];
@@ -87,6 +89,7 @@ export function resolveRows(
     bottom: last ? placed.bed.length - last.top - last.height : placed.bed.length,
     height: kinds.height,
     period: kinds.first.period,
+    hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
     passes: (passes.at(-1) ?? -1) + 1,
     totals: runs.map(({ run }) => run.totals).reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, runs.length - 1) }),
     bobbinChanges: bobbinChanges(
@@ -94,6 +97,11 @@ export function resolveRows(
       machine.bobbin,
     ),
   };
+}
+
+function hangOf({ strokes }: RowShape, bed: RowBed): number {
+  const box = boundsOf(strokes);
+  return box ? Math.max(-box.minX, box.maxX - bed.width) : 0;
 }
 
 type Lines = readonly Float64Array<ArrayBuffer>[];

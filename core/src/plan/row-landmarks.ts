@@ -13,6 +13,8 @@ export interface RowLandmark {
 
 /** A turn this sharp is seen as a point. */
 const CUSP = (5 * Math.PI) / 12;
+/** Kept from the side edges, where the binding will be and the cloth is pulled about, mm. */
+const FROM_EDGE = 30;
 /** One landmark is looked for in each part of the row's width: far apart they tell the turn best. */
 const PARTS = 3;
 
@@ -23,7 +25,8 @@ const PARTS = 3;
 export function rowLandmarks(row: ResolvedRow, { bed, toCloth, left, top }: PlacedBed): RowLandmark[] {
   const lines = row.strokes.map((line) => applyToPolyline(inverse(toCloth), line));
   return Array.from({ length: PARTS }, (_, k) => {
-    const [from, to] = [(bed.width * k) / PARTS, (bed.width * (k + 1)) / PARTS];
+    const part = (bed.width - 2 * FROM_EDGE) / PARTS;
+    const [from, to] = [FROM_EDGE + part * k, FROM_EDGE + part * (k + 1)];
     const found = lowest(lines, from, to, true) ?? lowest(lines, from, to, false);
     return found ? [{ kind: found.kind, at: { x: found.at.x + left, y: found.at.y + top } }] : [];
   }).flat();

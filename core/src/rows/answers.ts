@@ -1,7 +1,6 @@
 import { evenGap, type WidestGaps, widestGaps } from './even-gap.ts';
 import type { RowKinds } from './lay-rows.ts';
 import { nestedPitches, type Pitches } from './nest.ts';
-import type { Repeat } from './repeat.ts';
 import type { RowNumber, RowNumbers, RowSchool, RowWish } from './row-set.ts';
 import {
   clearanceFor,
@@ -48,22 +47,19 @@ export function rankedAnswers(kinds: RowKinds, length: number, wish: Wanted): Ra
     ({ answer }) =>
       answer.scale >= SCALES.least && answer.scale <= SCALES.most && answer.margin > -answer.scale * kinds.height,
   );
+  const gapsOf = ({ clearance, scale }: RowAnswer): WidestGaps => scaledGaps(kinds, clearance / scale, scale);
   const ranked = pool
-    .map((one) => {
-      const { clearance, scale } = one.answer;
-      const gaps = scaledGaps(kinds.first, kinds.second, clearance / scale, scale);
-      return { ...one.answer, gave: one.gave, gaps, cost: costOf(one.answer, gaps, wish, even) };
-    })
-    .sort((a, b) => a.cost - b.cost || a.rows - b.rows);
-  const chosen: typeof ranked = [];
+    .map((one) => ({ ...one, cost: costOf(one.answer, wish, even, gapsOf) }))
+    .sort((a, b) => a.cost - b.cost || a.answer.rows - b.answer.rows);
+  const chosen: Candidate[] = [];
   for (const one of ranked) {
-    if (chosen.length < MOST_ANSWERS && !chosen.some((other) => alike(one, other))) chosen.push(one);
+    if (chosen.length < MOST_ANSWERS && !chosen.some((other) => alike(one.answer, other.answer))) chosen.push(one);
   }
-  return chosen.map(({ cost, ...answer }) => answer);
+  return chosen.map(({ answer, gave }) => ({ ...answer, gave, gaps: gapsOf(answer) }));
 }
 
-const scaledGaps = (first: Repeat, second: Repeat, clearance: number, scale: number): WidestGaps => {
-  const { within, between } = widestGaps(first, second, clearance);
+const scaledGaps = (kinds: RowKinds, clearance: number, scale: number): WidestGaps => {
+  const { within, between } = widestGaps(kinds.first, kinds.second, clearance);
   return { within: scale * within, between: scale * between };
 };
 
@@ -101,21 +97,25 @@ function candidates(task: RowTask, wish: Wanted, even: number | null): Candidate
   return out;
 }
 
-/** How much each thing matters, in parts that are about as bad as each other. */
-function costOf(answer: RowAnswer, gaps: WidestGaps, wish: Wanted, even: number | null): number {
+/** How bad an answer is: each thing in parts that are about as bad as each other, what matters most weighing most. */
+function costOf(
+  answer: RowAnswer,
+  wish: Wanted,
+  even: number | null,
+  gapsOf: (answer: RowAnswer) => WidestGaps,
+): number {
   const weight = (school: RowSchool): number => (wish.matters === school ? 6 : 1);
   const size = Math.abs(Math.log(answer.scale)) / 0.05;
   const wanted = even === null ? wish.clearance : even * answer.scale;
   const clearance = Math.abs(Math.log((answer.clearance + 3) / (wanted + 3))) / 0.3;
   const margin = Math.abs(answer.margin - wish.margin) / 20;
-  const uneven = gaps.within === 0 ? 0 : Math.abs(Math.log(gaps.between / gaps.within)) / 0.3;
-  return (
-    (wish.matters === 'rows' ? 2 : 1) * weight('height') * size +
-    weight('clearance') * clearance +
-    (weight('margins') + (wish.matters === 'rows' ? 2 : 0)) * margin +
-    (wish.matters === 'even' ? 6 : 0.3) * uneven
-  );
+  const whole = wish.matters === 'rows' ? 2 : 0;
+  const cost = (1 + whole / 2) * weight('height') * size + weight('clearance') * clearance;
+  return cost + (weight('margins') + whole) * margin + (wish.matters === 'even' ? 6 * unevenness(gapsOf(answer)) : 0);
 }
+
+const unevenness = ({ within, between }: WidestGaps): number =>
+  within === 0 || between === 0 ? 0 : Math.abs(Math.log(between / within)) / 0.3;
 
 /** Which numbers give way when one is pulled, in the order they are tried. */
 const GIVES: Readonly<Record<RowNumber, readonly RowNumber[]>> = {

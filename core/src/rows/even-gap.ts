@@ -15,27 +15,33 @@ export interface WidestGaps {
 
 /** Points that stand for one repeat. */
 const SAMPLES = 500;
+/** No gap is wider than this part of two pitches; a row that has wider ones within has no neighbours to speak of. */
+const BESIDE = 0.75;
 
 /**
  * The widest gaps of rows of two kinds in turn at a clearance, from the Delaunay triangulation of sampled stitches: a circle through three
- * points of one row is within it, any other between rows. Three rows and three repeats stand for all; only the middle repeat is read.
+ * points of one row is within it, any other between rows. Three rows and one repeat with what
+ * lies beside it stand for all.
  */
 export function widestGaps(row: Repeat, other: Repeat, clearance: number): WidestGaps {
   const down = contactGap(row, other, clearance) ?? 0;
   const back = row === other ? down : (contactGap(other, row, clearance) ?? 0);
   const [own, others] = [sampled(row.strokes), row === other ? null : sampled(other.strokes)];
+  const { minX, minY, maxY } = designBounds(row.strokes);
+  const beside = Math.min(row.period, BESIDE * (down + back));
   const xy: number[] = [];
   const owner: number[] = [];
   [0, down, down + back].forEach((offset, r) => {
     const points = r === 1 && others ? others : own;
-    for (let k = -1; k <= 1; k++) {
+    for (let k = -2; k <= 2; k++) {
       for (let i = 0; i < points.length; i += 2) {
-        xy.push(points[i]! + k * row.period, points[i + 1]! + offset);
+        const x = points[i]! + k * row.period;
+        if (x < minX - beside || x > minX + row.period + beside) continue;
+        xy.push(x, points[i + 1]! + offset);
         owner.push(r);
       }
     }
   });
-  const { minX, minY, maxY } = designBounds(row.strokes);
   const middle = (minY + maxY) / 2;
   const points = Float64Array.from(xy);
   const { triangles } = new Delaunator(points);
@@ -53,7 +59,7 @@ export function widestGaps(row: Repeat, other: Repeat, clearance: number): Wides
 }
 
 /** Millimetres to which the even gap is found. */
-const EXACT = 0.02;
+const EXACT = 0.05;
 
 /**
  * The clearance at which the widest gap between rows is as wide as the widest within a row. 0 when even touching rows leave more between them;

@@ -32,7 +32,7 @@ describe('the stand-in head', () => {
     expect(kinds(replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'finished']);
     expect(head).toMatchObject({ needle: 'up', at: { x: 200, y: 200 }, stroke: { stitch: 40 } });
     // 40 stitches of 2.5 mm dip 3 mm each.
-    expect(60_000 - head.bobbin).toBeCloseTo(40 * 5.5, 6);
+    expect(120_000 - head.bobbin).toBeCloseTo(40 * 5.5, 6);
   });
 
   it('travels no faster than it can', () => {
@@ -67,14 +67,14 @@ describe('the stand-in head', () => {
       60,
     ]);
     expect(kinds(replies).at(-1)).toBe('finished');
-    expect(60_000 - head.bobbin).toBeCloseTo(20 * 5.5, 6);
+    expect(120_000 - head.bobbin).toBeCloseTo(20 * 5.5, 6);
   });
 
   it('stops when the bobbin is empty', () => {
     const { head, replies } = drive([...ready, { type: 'start' }, 60], { ...newHead(), bobbin: 50 });
     expect(kinds(replies).at(-1)).toBe('bobbinEmpty');
     expect(head.needle).toBe('up');
-    expect(drive([{ type: 'fault', fault: null }], head).head.bobbin).toBe(60_000);
+    expect(drive([{ type: 'fault', fault: null }], head).head.bobbin).toBe(120_000);
   });
 
   it('refuses what lies outside its reach', () => {

@@ -63,7 +63,7 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const left = 1 - quilt.batting.drawIn;
   const size = loadedSize(quilt.loading, quilt.grid);
   const toLoaded = loadingMap(quilt.loading, quilt.grid);
-  const y = MARGIN + 36;
+  const y = MARGIN + 42;
   const scale = Math.min((PAPER.width - 2 * MARGIN - 30) / size.width, (PAPER.height - y - MARGIN) / size.length);
   doc
     .save()
@@ -93,6 +93,15 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   doc
     .lineWidth(0.25 / scale)
     .strokeColor(SLATE)
+    .stroke();
+  for (const { at } of resolved.rows.flatMap((row) => rowLandmarks(row, resolved.placed))) {
+    const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
+    doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
+    doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
+  }
+  doc
+    .lineWidth(0.3 / scale)
+    .strokeColor('#B3372B')
     .stroke()
     .restore();
   doc.fontSize(3).fillColor(INK);
@@ -132,7 +141,8 @@ function summary(
     changes.length === 0
       ? 'One full bobbin lasts.'
       : `Full bobbin: ${changes.slice(0, 14).join(', ')}${changes.length > 14 ? ', …' : ''}.`,
-    'Before each next row: needle up, roll, tension and clamps last, then put the head on the points of the row above and correct up or down only.',
+    'Before the next row: needle up, roll, tension and clamps last, then put the head on the points of the row above',
+    '(crosses; measured overleaf) and correct up or down only: a sideways slip leaves bare cloth at one side.',
   ].map((line) => line.replace(/\u00a0/g, ' '));
 }
 
@@ -161,6 +171,7 @@ function table(doc: Pdf, resolved: ResolvedRows, style: LengthStyle): void {
       .strokeColor('#B3A88C')
       .stroke();
   }
+  doc.fontSize(3).text('* begin with a full bobbin', MARGIN, y + 1, { lineBreak: false });
   doc.restore();
 }
 

@@ -7,9 +7,11 @@ export interface HeatMap {
   /** Edge of a cell, mm. */
   readonly cell: number;
   readonly pixels: Uint8ClampedArray<ArrayBuffer>;
+  /** The gap that has the last colour, mm: the widest there is, or what the batting allows if that is less. */
+  readonly widest: number;
 }
 
-/** Gap in parts of what the batting allows, and its colour: moss where dense, calico, gorse, and rowan where it is too wide. */
+/** Gap in parts of the widest, and its colour: moss where dense, calico, gorse, and rowan where it is widest. */
 export const HEAT: readonly { readonly part: number; readonly rgb: readonly [number, number, number] }[] = [
   { part: 0, rgb: [79, 107, 60] },
   { part: 0.2, rgb: [178, 192, 150] },
@@ -22,14 +24,17 @@ export const HEAT: readonly { readonly part: number; readonly rgb: readonly [num
 const HATCH = 5;
 const OPACITY = 190;
 
-/** @param widestGap what the batting allows, mm */
-export function heatMap({ cell, columns, rows, distance }: Density['field'], widestGap: number): HeatMap {
+/** @param allowed the gap that the batting allows, mm */
+export function heatMap({ field, widest: found }: Density, allowed: number): HeatMap {
+  const { cell, columns, rows, distance } = field;
+  const widest = Math.min(allowed, found.diameter);
   const pixels = new Uint8ClampedArray(4 * columns * rows);
   const table = Array.from({ length: 257 }, (_, i) => colourAt(i / 256));
   for (let y = 0, i = 0; y < rows; y++) {
     for (let x = 0; x < columns; x++, i++) {
-      const part = (2 * distance[i]!) / widestGap;
-      const hatched = part > 1 && (x + y) % (2 * HATCH) < HATCH;
+      const gap = 2 * distance[i]!;
+      const part = gap / widest;
+      const hatched = gap > allowed && (x + y) % (2 * HATCH) < HATCH;
       const [r, g, b] = hatched ? [43, 42, 39] : table[Math.min(256, Math.floor(part * 256))]!;
       pixels[4 * i] = r;
       pixels[4 * i + 1] = g;
@@ -37,7 +42,7 @@ export function heatMap({ cell, columns, rows, distance }: Density['field'], wid
       pixels[4 * i + 3] = OPACITY;
     }
   }
-  return { columns, rows, cell, pixels };
+  return { columns, rows, cell, pixels, widest };
 }
 
 function colourAt(part: number): readonly [number, number, number] {

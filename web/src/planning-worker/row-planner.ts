@@ -83,6 +83,8 @@ export interface ShownChoice extends Omit<RowChoice, 'resolved'> {
   readonly bottom: number;
   readonly boxGap: number | null;
   readonly repeats: number;
+  /** How far rows hang over the side edges at the most, mm. */
+  readonly hang: number;
   readonly passes: number;
   readonly bobbins: number;
   readonly picture: RowsPicture;
@@ -160,21 +162,8 @@ export const rowPlanner = (designs: Designs) => ({
   },
 
   /** The ranked answers; `loading` stands for the quilt's own. */
-  choices({ set, plan }: RowsRequest, loading?: Loading): ShownChoice[] {
-    const strokes = designs.get(set.designId);
-    const quilt = quiltOf(plan);
-    const found = strokes ? rowChoices(strokes, set, plan, undefined, loading) : [];
-    return found.map(({ resolved, ...choice }) => ({
-      ...choice,
-      totals: resolved.totals,
-      height: resolved.height,
-      bottom: resolved.bottom,
-      boxGap: resolved.rows[1]?.boxGap ?? null,
-      repeats: repeatsOf(resolved, set),
-      passes: resolved.passes,
-      bobbins: resolved.bobbinChanges.length + 1,
-      picture: pictureOf(resolved, gridSize(quilt.grid)),
-    }));
+  choices(request: RowsRequest, loading?: Loading): readonly ShownChoice[] {
+    return remembered(choicesKey(request, loading), () => choicesOf(designs, request, loading));
   },
 
   /** What all numbers become when one is pulled; null when they can't. */
@@ -233,7 +222,7 @@ export const rowPlanner = (designs: Designs) => ({
       Object.values(plan.regions).map((region) => region.ring),
     );
     if (!found) return null;
-    const map = heatMap(found.field, quilt.batting.widestGap);
+    const map = heatMap(found, quilt.batting.widestGap);
     const { widest, spacing, patches } = found;
     const [set] = rows;
     const answer = {
@@ -246,6 +235,43 @@ export const rowPlanner = (designs: Designs) => ({
     return transfer(answer, [map.pixels.buffer]);
   },
 });
+
+/** Answers worked out lately: the card, its comparisons and an edit ask for the same ones. */
+const lately = new Map<string, readonly ShownChoice[]>();
+const MOST_REMEMBERED = 24;
+
+function remembered(key: string, work: () => readonly ShownChoice[]): readonly ShownChoice[] {
+  const found = lately.get(key) ?? work();
+  lately.delete(key);
+  lately.set(key, found);
+  if (lately.size > MOST_REMEMBERED) lately.delete(lately.keys().next().value!);
+  return found;
+}
+
+/** All that answers depend on: what was taken or changed by hand afterwards doesn't matter. */
+const choicesKey = ({ set, plan }: RowsRequest, loading?: Loading): string => {
+  const { numbers, pins, exceptions, ...asked } = set;
+  const { grid, batting, loading: own } = quiltOf(plan);
+  return JSON.stringify([asked, grid, batting, loading ?? own]);
+};
+
+function choicesOf(designs: Designs, { set, plan }: RowsRequest, loading?: Loading): ShownChoice[] {
+  const strokes = designs.get(set.designId);
+  const size = gridSize(quiltOf(plan).grid);
+  const found = strokes ? rowChoices(strokes, set, plan, undefined, loading) : [];
+  return found.map(({ resolved, ...choice }) => ({
+    ...choice,
+    totals: resolved.totals,
+    height: resolved.height,
+    bottom: resolved.bottom,
+    boxGap: resolved.rows[1]?.boxGap ?? null,
+    repeats: repeatsOf(resolved, set),
+    hang: resolved.hang,
+    passes: resolved.passes,
+    bobbins: resolved.bobbinChanges.length + 1,
+    picture: pictureOf(resolved, size),
+  }));
+}
 
 const repeatsOf = ({ placed, period }: ResolvedRows, set: RowSetRecord): number =>
   (placed.bed.width + (placed.bed.stops ? 0 : 2 * set.overhang)) / period;

@@ -81,7 +81,7 @@ function Saved() {
 function QuiltMenu({ quiltId, name }: { readonly quiltId: string; readonly name: string }) {
   const navigate = useNavigate();
   const [renaming, { open, close }] = useDisclosure(false);
-  const empty = usePlan((state) => Object.keys(state.records.placements).length === 0);
+  const empty = usePlan((state) => Object.keys({ ...state.records.placements, ...state.records.rowSets }).length === 0);
   const copy = (): void => {
     api
       .copyQuilt(quiltId)

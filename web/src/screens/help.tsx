@@ -32,13 +32,16 @@ const STEPS: Readonly<
   layout: {
     keys: [
       ...CLOTH,
-      ['arrows', 'select the next patch'],
+      ['V, R', 'patches, rows'],
+      ['arrows', 'patches: select the next one'],
       ['.', 'turn the design 90°'],
       ['/', 'mirror it'],
-      ['Delete', 'empty the patch'],
+      ['Delete', 'empty the patch, or drop the row'],
       ['Esc', 'end "same recipe", clear the selection'],
+      ['Page Down, Up', 'rows: choose the next one'],
+      ['↑ ↓', 'rows: move the chosen one by 1/16 in, with Shift 1/4 in; Alt ← → moves it sideways'],
     ],
-    how: 'Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once and all follow.',
+    how: 'In rows, say first what matters: the drawn size, whole rows, even margins, a clearance or an even look; then compare the answers and pull any number. Look at the widest gap before you stitch: batting bears only so much. Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once and all follow.',
   },
   frame: {
     keys: [

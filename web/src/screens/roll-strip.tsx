@@ -1,24 +1,36 @@
-import { GENERIC_FRAME, gridSize, quiltOf } from '@gorse/core';
+import { applyToPoint, GENERIC_FRAME, loadedSize, loadingMap, quiltOf } from '@gorse/core';
 import { useMemo } from 'react';
 import { usePlan } from '../document/plan-store.ts';
+import { usePlanned } from '../planning-worker/planned-store.ts';
 import { MOORLAND } from '../ui/theme.ts';
 
 const WIDTH = 72;
 const HEIGHT = 640;
 
-/** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the reach as a window between. One pass for now. */
+/** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the first reach as a window, later passes of rows as lines. */
 export function RollStrip() {
   const regions = usePlan((state) => state.records.regions);
   const placements = usePlan((state) => state.records.placements);
-  const { width, length } = gridSize(usePlan((state) => quiltOf(state.records).grid));
+  const { grid, loading } = usePlan((state) => quiltOf(state.records));
+  const byRowSet = usePlanned((state) => state.byRowSet);
+  const { width, length } = loadedSize(loading, grid);
+  const lie = loadingMap(loading, grid);
   const filled = useMemo(() => new Set(Object.values(placements).map((p) => p.regionId)), [placements]);
+  const rows = Object.values(byRowSet).flatMap((set) => set.rows);
+  const starts = rows
+    .filter((row, i) => i > 0 && row.pass !== rows[i - 1]!.pass)
+    .map((row) => Math.min(...row.ring.map((p) => applyToPoint(lie, p).y)));
   const scale = Math.min(56 / width, (HEIGHT - 96) / length);
   const left = (WIDTH - width * scale) / 2;
   const reach = Math.min(length, GENERIC_FRAME.reach - GENERIC_FRAME.loadedAt.y) * scale;
   const whole = reach >= length * scale - 0.5;
+  const passes = starts.length + 1;
   const title = whole
     ? 'The whole quilt lies within the reach: one pass'
-    : 'Only the upper part lies within the reach of this frame';
+    : rows.length > 0
+      ? `${rows.length} rows in ${passes} ${passes === 1 ? 'pass' : 'passes'}; the bracket is the first reach`
+      : 'Only the upper part lies within the reach of this frame';
+  const caption = whole ? 'one pass' : rows.length > 0 ? `${passes} ${passes === 1 ? 'pass' : 'passes'}` : 'reach';
   return (
     <aside className="strip" aria-label="The quilt on the poles">
       <svg
@@ -35,10 +47,27 @@ export function RollStrip() {
           {Object.values(regions).map((region) => (
             <polygon
               key={region.id}
-              points={region.ring.map((p) => `${p.x},${p.y}`).join(' ')}
+              points={region.ring
+                .map((p) => applyToPoint(lie, p))
+                .map((p) => `${p.x},${p.y}`)
+                .join(' ')}
               fill={filled.has(region.id) ? '#B9C6CD' : '#FBF8EE'}
               stroke="#b3a88c"
               strokeWidth={0.5 / scale}
+            />
+          ))}
+          {rows.map((row) => {
+            const ys = row.ring.map((p) => applyToPoint(lie, p).y);
+            const y = (Math.min(...ys) + Math.max(...ys)) / 2;
+            return <path key={row.row} d={`M0 ${y}H${width}`} stroke="#7d93a1" strokeWidth={1 / scale} />;
+          })}
+          {starts.map((y) => (
+            <path
+              key={y}
+              d={`M0 ${y}H${width}`}
+              stroke={MOORLAND.bracken}
+              strokeWidth={1.6 / scale}
+              strokeDasharray={`${4 / scale} ${3 / scale}`}
             />
           ))}
         </g>
@@ -49,7 +78,7 @@ export function RollStrip() {
           strokeWidth={3}
         />
         <text x={WIDTH / 2} y={44 + length * scale + 18} textAnchor="middle" fontSize={12} fill={MOORLAND.ink}>
-          {whole ? 'one pass' : 'reach'}
+          {caption}
         </text>
         <Pole y={44 + length * scale + 38} name="belly" />
       </svg>

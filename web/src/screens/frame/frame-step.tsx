@@ -22,6 +22,7 @@ import { addTouch } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
+import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip.tsx';
 import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
@@ -61,6 +62,7 @@ export default function FrameStep() {
   }, [client, quiltId, liveRun?.id, status]);
 
   const byRowSet = usePlanned((state) => state.byRowSet);
+  const planning = usePlanned((state) => state.waiting > 0);
   const pieces = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
   const known = useMemo(() => {
     const others = (runs ?? []).filter((run) => run.id !== liveRun?.id);
@@ -175,6 +177,7 @@ export default function FrameStep() {
     };
   };
 
+  if (!piece && planning) return <Waiting what="the rows" />;
   if (!piece) {
     return (
       <div className="page">

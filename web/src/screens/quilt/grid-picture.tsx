@@ -16,10 +16,12 @@ interface Props {
   /** Ids of patches that hold a design, and of those that are stitched. */
   readonly placed?: readonly string[];
   readonly stitched?: readonly string[];
+  /** Rows over the whole top. */
+  readonly rows?: number;
 }
 
-/** A small picture of a quilt: its patches, a dashed outline where a design is planned, a whirl of thread where one is stitched. */
-export function GridPicture({ grid, label, placed = [], stitched = [] }: Props) {
+/** A small picture of a quilt: its patches, a dashed outline where a design is planned, a whirl of thread where one is stitched; waves for rows. */
+export function GridPicture({ grid, label, placed = [], stitched = [], rows = 0 }: Props) {
   const { width, length } = gridSize(grid);
   const regions = useMemo(() => gridRegions(grid), [grid]);
   const line = width / 250;
@@ -52,8 +54,28 @@ export function GridPicture({ grid, label, placed = [], stitched = [] }: Props) 
             strokeDasharray={stitched.includes(region.id) ? undefined : `${line * 3} ${line * 2}`}
           />
         ))}
+      {Array.from({ length: rows }, (_, i) => (
+        <path
+          key={i}
+          d={ripple(width, ((i + 0.5) * length) / rows, (0.3 * length) / rows)}
+          fill="none"
+          stroke={MOORLAND.slate}
+          strokeWidth={line}
+          strokeDasharray={`${line * 3} ${line * 2}`}
+        />
+      ))}
     </svg>
   );
+}
+
+/** Stands for a row of whatever design: a wave from edge to edge. */
+function ripple(width: number, y: number, size: number): string {
+  const waves = Math.max(2, Math.round(width / (6 * size)));
+  const points = Array.from({ length: 24 * waves + 1 }, (_, i) => {
+    const t = i / (24 * waves);
+    return `${(t * width).toFixed(1)} ${(y + size * Math.sin(2 * Math.PI * waves * t)).toFixed(1)}`;
+  });
+  return `M${points.join('L')}`;
 }
 
 /** Stands for whatever design is in a patch: a whirl, or a wave along a strip. */

@@ -69,19 +69,29 @@ export function Shelf() {
 
 /** The step where the work goes on, and what it is. */
 function nextThing(quilt: QuiltSummary): { readonly step: string; readonly text: string } {
-  if (quilt.placed.length === 0) return { step: 'layout', text: 'Choose designs' };
-  if (quilt.stitched.length >= quilt.placed.length) return { step: 'log', text: 'Look at the log' };
-  return { step: 'frame', text: quilt.touches < 2 ? 'Line up and stitch' : 'Stitch the next block' };
+  if (quilt.placed.length === 0 && !quilt.rows) return { step: 'layout', text: 'Choose designs' };
+  if (!quilt.rows && quilt.stitched.length >= quilt.placed.length) return { step: 'log', text: 'Look at the log' };
+  const next = quilt.rows ? 'Stitch the next row' : 'Stitch the next block';
+  return { step: 'frame', text: quilt.touches < 2 ? 'Line up and stitch' : next };
+}
+
+function plannedText({ placed, stitched, rows }: QuiltSummary): string {
+  const parts = [
+    placed.length > 0
+      ? `${stitched.length} of ${placed.length} ${placed.length === 1 ? 'design' : 'designs'} stitched`
+      : '',
+    rows
+      ? `${rows.planned} rows${rows.runsStitched === 0 ? ', none stitched yet' : `, ${rows.runsStitched} ${rows.runsStitched === 1 ? 'run' : 'runs'} stitched`}`
+      : '',
+  ];
+  return parts.filter(Boolean).join(' · ') || 'nothing placed yet';
 }
 
 function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
   const style = useLengthStyle();
   const size = gridSize(quilt.grid);
   const next = nextThing(quilt);
-  const placed =
-    quilt.placed.length === 0
-      ? 'nothing placed yet'
-      : `${quilt.stitched.length} of ${quilt.placed.length} ${quilt.placed.length === 1 ? 'design' : 'designs'} stitched`;
+  const placed = plannedText(quilt);
   return (
     <article className="tile" style={{ padding: 16 }}>
       <Link
@@ -93,6 +103,7 @@ function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
           grid={quilt.grid}
           placed={quilt.placed}
           stitched={quilt.stitched}
+          rows={quilt.rows?.planned ?? 0}
           label={`${quilt.name}: ${quilt.grid.across} by ${quilt.grid.down} blocks`}
         />
       </Link>

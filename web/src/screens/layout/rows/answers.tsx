@@ -147,15 +147,16 @@ function Answer({
     <b key="rows">
       {choice.rows} rows of {formatLength(choice.height, style)}, {sizeChange(choice.scale)}
     </b>,
-    `clearance ${formatLength(choice.clearance, style)}${choice.boxGap === null ? '' : ` (${boxes(choice.boxGap, style)})`}`,
+    `clearance ${formatLength(choice.clearance, style)}`,
+    choice.boxGap === null ? 'one row alone' : boxes(choice.boxGap, style),
     `margins ${formatLengthNumber(choice.margin, style)} above, ${formatLengthNumber(choice.bottom, style)} ${unitOf(style)} below`,
-    `${trimmed(choice.repeats, 1)} repeats a row${set.area.insideBorder ? '' : `, ${formatLength(set.overhang, style)} overhang`}`,
-    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${choice.bobbins} ${choice.bobbins === 1 ? 'bobbin' : 'bobbins'}`,
-    `${totals.cuts} ${totals.cuts === 1 ? 'cut' : 'cuts'}, ${choice.passes} ${choice.passes === 1 ? 'pass' : 'passes'}`,
+    `${trimmed(choice.repeats, 1)} repeats a row${set.area.insideBorder ? '' : `, hanging out ${formatLength(choice.hang, style)}`}`,
+    `${formatDuration(totals.seconds)}, ${totals.cuts} ${totals.cuts === 1 ? 'cut' : 'cuts'}, ${choice.passes} ${choice.passes === 1 ? 'pass' : 'passes'}`,
+    `${trimmed(totals.thread / 1000, 0)} m of thread, ${choice.bobbins} ${choice.bobbins === 1 ? 'bobbin' : 'bobbins'}`,
   ];
   return (
     <UnstyledButton className="tile answer" aria-pressed={taken} onClick={onTake}>
-      <RowsThumb picture={choice.picture} />
+      <RowsThumb picture={choice.picture} size={88} />
       <span>
         {lines.map((line, i) => (
           <span key={i} className="answer-line">

@@ -29,7 +29,7 @@ export function DensityStage({ records, planned, density, shown, onShow, onGoTo 
         checked={shown}
         onChange={(event) => onShow(event.currentTarget.checked)}
       />
-      {shown && <Legend widest={formatLength(batting.widestGap, style)} />}
+      {shown && <Legend widest={density.map.widest} allowed={batting.widestGap} />}
       <Group gap="xs" wrap="nowrap">
         <Text size="sm" style={{ flex: 1 }}>
           Widest gap <b>{formatLength(density.widest.diameter, style)}</b>; the batting allows{' '}
@@ -60,14 +60,18 @@ export function evenness(ratio: number): string {
   return ratio > 1 ? `${percent} % wider between` : `${percent} % wider within`;
 }
 
-function Legend({ widest }: { readonly widest: string }) {
+function Legend({ widest, allowed }: { readonly widest: number; readonly allowed: number }) {
+  const style = useLengthStyle();
   const stops = HEAT.map(({ part, rgb }) => `rgb(${rgb.join(' ')}) ${100 * part}%`).join(', ');
   return (
     <div aria-hidden>
       <div style={{ height: 12, borderRadius: 3, background: `linear-gradient(90deg, ${stops})` }} />
       <Group justify="space-between">
-        <Text size="xs">stitch</Text>
-        <Text size="xs">gap of {widest}; hatched beyond</Text>
+        <Text size="xs">on a stitch</Text>
+        <Text size="xs">
+          gap of {formatLength(widest, style)}
+          {widest >= allowed ? '; hatched beyond' : ''}
+        </Text>
       </Group>
     </div>
   );

@@ -1,7 +1,7 @@
 import type { PlanRecords, RowNumber } from '@gorse/core';
 import { create } from 'zustand';
 import { planner, rowsRequest, teach } from '../../../planning-worker/planned-store.ts';
-import { edit, usePlan } from '../../../document/plan-store.ts';
+import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, newRowSet, rowSetOf, setRows, takeNumbers } from '../../../document/rows.ts';
 
 /** What the worker is asked about rows before an edit can be made: one thing at a time. */
@@ -40,6 +40,8 @@ export const reshapeRows = (mark: string, change: (records: PlanRecords) => Plan
     const next = change(usePlan.getState().committed);
     const set = rowSetOf(next);
     if (!set) return;
+    // What was asked for shows at once; its numbers follow.
+    preview(change);
     await teach(set.designId);
     const request = rowsRequest(set, next);
     const pinned = set.pins[0];

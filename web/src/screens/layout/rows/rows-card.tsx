@@ -142,7 +142,11 @@ function Laid({
         </Stage>
         <Stage
           name="Time"
-          line={totals ? `${formatDuration(totals.seconds)} · ${planned.bobbinChanges.length} bobbin changes` : '…'}
+          line={
+            totals
+              ? `${formatDuration(totals.seconds)} · ${planned.bobbinChanges.length} bobbin ${planned.bobbinChanges.length === 1 ? 'change' : 'changes'}`
+              : '…'
+          }
           {...toggle('time')}
         >
           <TimeStage planned={planned} />

@@ -139,7 +139,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
           >
             {(view) => (
               <>
-                <PlannedThread scale={view.scale} without={carried?.id ?? null} />
+                <PlannedThread scale={view.scale} without={carried?.id ?? null} opacity={heat ? 0.45 : 1} />
                 {heat && density && <GapMark {...density.widest} scale={view.scale} />}
                 {chosen && (
                   <Moved by={drag ? clothVector(records, drag) : { x: 0, y: 0 }}>
