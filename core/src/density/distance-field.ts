@@ -15,7 +15,7 @@ const FAR = 1e12;
 
 /**
  * Distance from every cell of a cloth to the nearest of some lines: cells that a line goes through, then the exact Euclidean distance transform of
- * them (Felzenszwalb & Huttenlocher 2012). O(cells + length of line / cell). Where there is no line at all it is the size of the cloth.
+ * them (Felzenszwalb & Huttenlocher 2012). O(cells + length of line / cell). Where there is no line at all it is the cloth's diagonal.
  */
 export function distanceField(
   lines: readonly Polyline[],
@@ -30,7 +30,7 @@ export function distanceField(
   const room: Envelope = { values: new Float64Array(n), at: new Int32Array(n), from: new Float64Array(n + 1) };
   for (let x = 0; x < columns; x++) transform(squared, x, columns, rows, room);
   for (let y = 0; y < rows; y++) transform(squared, y * columns, 1, columns, room);
-  const most = Math.max(size.width, size.length);
+  const most = Math.sqrt(size.width ** 2 + size.length ** 2);
   const distance = Float32Array.from(squared, (d) => Math.min(most, Math.sqrt(d) * cell));
   return { cell, columns, rows, distance };
 }

@@ -69,15 +69,15 @@ export function layRows(kinds: RowKinds, set: RowSet, bed: RowBed): LaidRow[] {
   const kindOf = (row: number): Repeat => (row % 2 === 0 ? kinds.first : kinds.second);
   const plain: Placed[] = [];
   for (let row = 0, top = margin; row < rows; row++) {
-    plain.push({ row, repeat: kindOf(row), top, height: kinds.height, along: 0, odd: null });
+    plain.push({ row, repeat: kindOf(row), top, height: kinds.height, along: 0, odd: null, byHand: false });
     top += pitchAfter(row, pitches);
   }
   const extra = set.last === 'whole' ? null : lastRow(kinds, set, bed, plain.at(-1), pitches);
   const placed = [...plain, ...(extra ? [extra] : [])].flatMap((one) => changed(one, exceptionOf(set, one.row)));
-  const shapes = new Map<string, RowShape>();
+  const shapes: KnownShapes = new Map();
   return placed.map((one, i) => {
     const above = placed[i - 1];
-    const asPlanned = above && !above.odd && (!one.odd || one.odd === 'squeezed') && above.row === one.row - 1;
+    const asPlanned = above && !above.byHand && !one.byHand && above.row === one.row - 1;
     return {
       row: one.row,
       shape: shapeOf(one, set, bed, shapes),
@@ -100,6 +100,7 @@ interface Placed {
   readonly height: number;
   readonly along: number;
   readonly odd: LaidRow['odd'];
+  readonly byHand: boolean;
 }
 
 const pitchAfter = (row: number, { down, back }: Pitches): number => (row % 2 === 0 ? down : back);
@@ -114,7 +115,7 @@ function lastRow(
 ): Placed | null {
   const row = set.numbers.rows;
   const repeat = row % 2 === 0 ? kinds.first : kinds.second;
-  const one = { row, repeat, height: kinds.height, along: 0 };
+  const one = { row, repeat, height: kinds.height, along: 0, byHand: false };
   if (set.last === 'cut') {
     const top = above ? above.top + pitchAfter(row - 1, pitches) : set.numbers.margin;
     return top < bed.length ? { ...one, top, odd: 'cut' } : null;
@@ -153,6 +154,7 @@ function changed(one: Placed, { down, along, scale, dropped }: RowException): Pl
       height,
       along,
       odd: one.odd ?? 'moved',
+      byHand: true,
     },
   ];
 }
@@ -180,7 +182,10 @@ function clearanceOf(above: Placed, below: Placed): number | null {
 /** Repeats along which rows of unlike repeats are compared. */
 const COMPARED = 12;
 
-function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: Map<string, RowShape>): RowShape {
+/** Shapes by the repeat they are made of and where it starts. */
+type KnownShapes = Map<Repeat, Map<number, RowShape>>;
+
+function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: KnownShapes): RowShape {
   const start = startOf(one, set, bed);
   const cut = one.odd === 'cut';
   const bottom = one.top + one.height;
@@ -190,8 +195,8 @@ function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: Map<string, RowSh
   });
   const overEdge = bed.stops && (one.top < 0 || bottom > bed.length);
   const own = cut || crossed.length > 0 || overEdge;
-  const key = own ? null : `${one.row % 2} ${one.height} ${one.repeat.period} ${start}`;
-  const shared = key === null ? undefined : known.get(key);
+  const alike = known.get(one.repeat) ?? new Map<number, RowShape>();
+  const shared = own ? undefined : alike.get(start);
   if (shared) return shared;
 
   const hang = bed.stops ? 0 : set.overhang;
@@ -218,7 +223,7 @@ function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: Map<string, RowSh
     strokes = strokes.flatMap((line) => clipLine(line, area));
   }
   const shape = { strokes };
-  if (key !== null) known.set(key, shape);
+  if (!own) known.set(one.repeat, alike.set(start, shape));
   return shape;
 }
 

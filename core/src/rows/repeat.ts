@@ -15,22 +15,25 @@ export interface JoinRule {
   readonly gap: number;
 }
 
+/** Copies that advance by less would lie in heaps: mm, and as a part of the design's width. */
+const LEAST_PERIOD = 2;
+const LEAST_PERIOD_OF_WIDTH = 0.1;
+
 /**
  * A design made to repeat. Spreading leans it by its own climb, so that a point moves by its share of the misfit only; it keeps the advance of the
- * design. Bridging sets copies side by side, box to box with a gap, and goes straight from each end to the next start. Null when the design
- * doesn't advance to the right, so that spreading has no meaning.
+ * design. Bridging sets copies side by side, box to box with a gap, and goes straight from each end to the next start. Null when copies
+ * hardly advance to the right, so that they would lie in heaps.
  */
 export function repeatOf(strokes: readonly Polyline[], rule: JoinRule): Repeat | null {
   const { start, end, width } = measureDesign(strokes);
   const home = (lines: readonly Polyline[]): Float64Array<ArrayBuffer>[] =>
     lines.map((line) => applyToPolyline(translation(-start.x, 0), line));
+  const period = rule.kind === 'bridge' ? width + rule.gap : end.x - start.x;
+  if (period < Math.max(LEAST_PERIOD, LEAST_PERIOD_OF_WIDTH * width)) return null;
   if (rule.kind === 'bridge') {
-    const period = width + rule.gap;
     const bridge = Float64Array.of(end.x, end.y, start.x + period, start.y);
     return { strokes: home([...strokes.slice(0, -1), concatenate([strokes.at(-1)!, bridge])]), period };
   }
-  const period = end.x - start.x;
-  if (period <= 0) return null;
   const lean = (end.y - start.y) / period;
   const upright: Affine = [1, -lean, 0, 1, 0, lean * start.x];
   return { strokes: home(strokes.map((line) => applyToPolyline(upright, line))), period };

@@ -1,4 +1,4 @@
-import { newPlan } from '@gorse/core';
+import { newPlan, type RowSetRecord } from '@gorse/core';
 import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -14,7 +14,9 @@ import {
   markRemoved,
   revisionOfEdit,
   saveEdit,
+  upgradePlan,
 } from './quilt-store.ts';
+import { quilts } from './schema.ts';
 import { appendEvent, findRun, insertRun } from './run-store.ts';
 
 const GRID = { across: 3, down: 3, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
@@ -70,6 +72,29 @@ describe('the embedded database', () => {
     expect(await revisionOfEdit(second.read, 'q1', 'first-edit')).toBe(1);
     expect((await findRun(second.read, 'r1'))!.state.status).toBe('stitching');
     await second.close();
+  });
+
+  it('brings a plan of an older version up to date before anything is added to it', async () => {
+    const database = await open();
+    const quilt = PLAN.quilts.quilt!;
+    const old = { id: quilt.id, name: quilt.name, grid: quilt.grid };
+    await database.commit(async (tables) => {
+      await insertQuilt(tables, 'q1', { ...PLAN, quilts: { quilt: old as never } }, 1);
+      await tables.update(quilts).set({ planVersion: 1 });
+    });
+    expect((await findPlan(database.read, 'q1'))!.records.quilts.quilt).toEqual(quilt);
+    const set = { id: 'w', designId: 'd' } as RowSetRecord;
+    await database.commit(async (tables) => {
+      await upgradePlan(tables, 'q1');
+      const diff = [{ kind: 'rowSets' as const, id: 'w', before: null, after: set }];
+      await saveEdit(tables, 'q1', { editId: 'edit-0001', mark: 'rows', diff, revision: 1, at: 2 });
+    });
+    const { records } = (await findPlan(database.read, 'q1'))!;
+    expect(records.rowSets).toEqual({ w: set });
+    expect({ ...records, rowSets: {} }).toEqual(PLAN);
+    await database.commit((tables) => upgradePlan(tables, 'q1'));
+    expect((await findPlan(database.read, 'q1'))!.records.rowSets).toEqual({ w: set });
+    await database.close();
   });
 
   it('takes a transaction whole or not at all', async () => {

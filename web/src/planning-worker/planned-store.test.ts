@@ -1,10 +1,12 @@
 import { newPlan, type PlanRecords } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Planned } from './planning-worker.ts';
-import type { PlanRequest } from './requests.ts';
+import { newRowSet, setLoading, setRows, takeNumbers } from '../document/rows.ts';
+import type { PlanRequest, RowsRequest } from './requests.ts';
 
 /** Stands for the worker: says what it was asked, and answers when told. */
 const asked: PlanRequest[] = [];
+const laid: number[] = [];
 const learned: string[] = [];
 let answerNext: (() => void)[] = [];
 vi.stubGlobal('Worker', vi.fn());
@@ -13,6 +15,10 @@ vi.mock('comlink', () => ({
     learn: (id: string) => {
       learned.push(id);
       return Promise.resolve();
+    },
+    rows: ({ set }: RowsRequest) => {
+      laid.push(set.numbers.rows);
+      return Promise.resolve({ rowSetId: set.id, rows: [], height: set.numbers.rows } as never);
     },
     plan: (request: PlanRequest) => {
       asked.push(request);
@@ -106,6 +112,21 @@ describe('what is worked out of the open plan', () => {
     await vi.waitFor(() => expect(asked).toHaveLength(1), { timeout: 8000 });
     await answerAll();
     expect(usePlanned.getState().waiting).toBe(0);
+  });
+  it('is rows too: anew when their numbers or the quilt change, and gone with them', async () => {
+    const set = newRowSet('ripple', 9);
+    const records = setRows(set)(PLAN);
+    show(records);
+    await answerAll();
+    show({ ...records, touches: {} });
+    show(takeNumbers(set.id, { rows: 7, scale: 1, clearance: 9, margin: 9 })(records));
+    await answerAll();
+    show(setLoading('turned')(usePlan.getState().records));
+    await answerAll();
+    expect(laid).toEqual([1, 7, 7]);
+    expect(usePlanned.getState()).toMatchObject({ byRowSet: { [set.id]: { height: 7 } }, waiting: 0 });
+    show(PLAN);
+    expect(usePlanned.getState().byRowSet).toEqual({});
   });
   it('leaves out placements whose recipe or patch is missing', () => {
     expect(planRequests({ ...withMargin(1), recipes: {} })).toEqual([]);

@@ -93,9 +93,9 @@ export function Answers({
           No row of this design fits. Choose a smaller design, or let the margins run over the edge.
         </Text>
       ) : (
-        <Stack gap={6} mt="sm" role="list" aria-label="Answers, best first">
+        <Stack gap={6} mt="sm" role="group" aria-label="Answers, best first">
           {choices.slice(0, all ? undefined : FEW).map((choice, i) => (
-            <div role="listitem" key={`${choice.rows} ${choice.scale} ${choice.clearance} ${choice.margin}`}>
+            <div key={`${choice.rows} ${choice.scale} ${choice.clearance} ${choice.margin}`}>
               <Answer
                 choice={choice}
                 set={set}

@@ -1,0 +1,141 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { pointsOf, polyline } from '../geometry/polyline.ts';
+import { pullNumber, rankedAnswers, usualClearance } from './answers.ts';
+import { contactGap } from './contact-gap.ts';
+import { evenGap, widestGaps } from './even-gap.ts';
+import { type RowKinds, rowKinds } from './lay-rows.ts';
+import { ROW_SCHOOLS, type RowNumber, type RowNumbers } from './row-set.ts';
+import type { RowTask } from './solve-rows.ts';
+
+/** Loops of two circles a repeat, as rows have them: open within, hollow between. */
+const loops = (period: number, radius: number): Float64Array[] => [
+  polyline(
+    Array.from({ length: 161 }, (_, i) => {
+      const t = i / 160;
+      const angle = Math.PI + 4 * Math.PI * t;
+      return { x: period * t + radius * Math.cos(angle), y: radius * Math.sin(angle) };
+    }),
+  ),
+];
+const kindsOf = (shift = 0): RowKinds =>
+  rowKinds(loops(80, 30), { join: { kind: 'spread', gap: 0 }, look: 'same', alternate: { look: 'same', shift } }, 1)!;
+
+describe('ranked answers', () => {
+  const kinds = kindsOf();
+  it.each(ROW_SCHOOLS)('keep what matters when it is %s, the best first', (matters) => {
+    const wish = { matters, clearance: 8, margin: 12, partialLast: false };
+    const answers = rankedAnswers(kinds, 1500, wish);
+    expect(answers.length).toBeGreaterThanOrEqual(3);
+    expect(answers.length).toBeLessThanOrEqual(6);
+    for (const answer of answers) {
+      if (matters === 'height') expect(answer.scale).toBe(1);
+      if (matters === 'clearance') expect(answer.clearance).toBe(8);
+      if (matters === 'margins') expect(answer.margin).toBeCloseTo(12, 3);
+      if (matters === 'even')
+        expect(answer.clearance / answer.scale).toBeCloseTo(evenGap(kinds.first, kinds.second)!, 3);
+    }
+  });
+  it('add up to the length, each of them', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ROW_SCHOOLS),
+        fc.double({ min: 400, max: 3000, noNaN: true }),
+        fc.double({ min: 2, max: 40, noNaN: true }),
+        fc.double({ min: -10, max: 60, noNaN: true }),
+        (matters, length, clearance, margin) => {
+          for (const answer of rankedAnswers(kinds, length, { matters, clearance, margin, partialLast: false })) {
+            const gaps = answer.pitches.reduce((sum, pitch) => sum + pitch, 0);
+            expect(answer.pitches).toHaveLength(answer.rows - 1);
+            expect(Math.abs(answer.scale * kinds.height + gaps + 2 * answer.margin - length)).toBeLessThan(0.01);
+          }
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+  it('leave room for a partial row below when one is wanted', () => {
+    const answers = rankedAnswers(kinds, 1500, { matters: 'rows', clearance: 8, margin: 12, partialLast: true });
+    const filled = answers.map((a) => a.margin + a.scale * kinds.height + a.pitches.reduce((sum, p) => sum + p, 0));
+    expect(answers.length).toBeGreaterThan(0);
+    filled.forEach((down) => expect(down).toBeLessThanOrEqual(1500 + 1e-3));
+  });
+  it('are none when not even one row fits', () => {
+    const wish = { matters: 'height', clearance: 8, margin: 12, partialLast: false } as const;
+    expect(rankedAnswers(kinds, 10, wish).filter((answer) => answer.margin >= 12)).toEqual([]);
+  });
+});
+
+describe('a number pulled by hand', () => {
+  /** Rows like boxes 100 high. */
+  const boxes: RowTask = { length: 1000, height: 100, pitches: (c) => ({ down: 100 + c, back: 100 + c }) };
+  const NOW: RowNumbers = { rows: 8, scale: 1, clearance: 20, margin: 30 };
+  const pull = (pulled: RowNumber, value: number, pins: readonly RowNumber[] = []): RowNumbers | null => {
+    const found = pullNumber(boxes, NOW, pulled, value, { pins, partialLast: false });
+    const round = (v: number): number => Math.round(v * 1e3) / 1e3;
+    return (
+      found && {
+        rows: found.rows,
+        scale: round(found.scale),
+        clearance: round(found.clearance),
+        margin: round(found.margin),
+      }
+    );
+  };
+  it('moves the one that gives most easily', () => {
+    // 9·100 + 8·c + 2·30 = 1000
+    expect(pull('rows', 9)).toEqual({ rows: 9, scale: 1, clearance: 5, margin: 30 });
+    // 8·110 + 7·c + 60 = 1000
+    expect(pull('height', 1.1)).toEqual({ rows: 8, scale: 1.1, clearance: 8.571, margin: 30 });
+    // 800 + 7·22 + 2·m = 1000
+    expect(pull('clearance', 22)).toEqual({ rows: 8, scale: 1, clearance: 22, margin: 23 });
+    // 800 + 7·c + 2·16 = 1000
+    expect(pull('margin', 16)).toEqual({ rows: 8, scale: 1, clearance: 24, margin: 16 });
+  });
+  it('leaves what is pinned', () => {
+    // 9·100·s + 8·20 + 60 = 1000
+    expect(pull('rows', 9, ['clearance'])).toEqual({ rows: 9, scale: 0.867, clearance: 20, margin: 30 });
+    // 9·100 + 8·20 + 2·m = 1000 would need a margin of −30.
+    expect(pull('rows', 9, ['clearance', 'height'])).toBeNull();
+    expect(pull('clearance', 22, ['margin'])).toEqual({ rows: 8, scale: 0.983, clearance: 22, margin: 30 });
+    expect(pull('margin', 10, ['rows', 'height', 'clearance'])).toBeNull();
+  });
+  it('gives fewer rows when the height can’t be had otherwise', () => {
+    expect(pull('height', 1.5, ['clearance'])).toMatchObject({ scale: 1.5, clearance: 20, rows: 6 });
+  });
+  it('with another row below fills from the top: as many whole rows as there is room for', () => {
+    const rules = { pins: [], partialLast: true };
+    expect(pullNumber(boxes, NOW, 'clearance', 40, rules)).toMatchObject({ rows: 7, clearance: 40, margin: 30 });
+    const nine = pullNumber(boxes, NOW, 'rows', 9, rules)!;
+    // 30 + 9·100 + 8·c = 1000
+    expect(nine.clearance).toBeCloseTo(8.75, 3);
+  });
+});
+
+describe('the even gap', () => {
+  it('makes the widest gap between rows as wide as the one within', () => {
+    const { first, second } = kindsOf(0.25);
+    const gap = evenGap(first, second)!;
+    const { within, between } = widestGaps(first, second, gap);
+    expect(within).toBeGreaterThan(20);
+    expect(Math.abs(between - within)).toBeLessThan(0.3);
+    expect(usualClearance(kindsOf())).toBeGreaterThanOrEqual(6.35);
+  });
+  it('is found by circles that really are empty', () => {
+    const { first, second } = kindsOf();
+    const { between } = widestGaps(first, second, 10);
+    const down = contactGap(first, second, 10)!;
+    // No gap between the rows may be wider than the strip from one row's top to the next one's bottom.
+    const ys = first.strokes.flatMap((s) => pointsOf(s)).map((p) => p.y);
+    expect(between).toBeLessThan(down + Math.max(...ys) - Math.min(...ys));
+    expect(between).toBeGreaterThanOrEqual(10);
+  });
+  it('is none for a row without a hollow', () => {
+    const flat = rowKinds(
+      [Float64Array.of(0, 0, 50, 0)],
+      { join: { kind: 'spread', gap: 0 }, look: 'same', alternate: { look: 'same', shift: 0 } },
+      1,
+    )!;
+    expect(evenGap(flat.first, flat.second)).toBeNull();
+  });
+});

@@ -1,0 +1,67 @@
+import { newPlan, planFaults, type PlanRecords } from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import { movedBy } from '../screens/layout/rows/use-row-drag.ts';
+import { setGrid } from './placing.ts';
+import {
+  changeRow,
+  changeRows,
+  newRowSet,
+  removeRows,
+  resetRow,
+  rowSetOf,
+  setBatting,
+  setLoading,
+  setRows,
+  takeNumbers,
+} from './rows.ts';
+
+const GRID = { across: 3, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
+const SET = newRowSet('ripple', 9);
+const PLAN: PlanRecords = setRows(SET)(newPlan('Harbour Lights', GRID));
+
+describe('edits of rows', () => {
+  it('lay one set, in place of what was there', () => {
+    const other = setRows(newRowSet('eddy', 12))(PLAN);
+    expect(Object.values(other.rowSets).map((set) => set.designId)).toEqual(['eddy']);
+    expect(planFaults(other)).toEqual([]);
+    expect(removeRows(PLAN).rowSets).toEqual({});
+    expect(changeRows('nowhere', { along: 3 })(PLAN)).toBe(PLAN);
+  });
+  it('change one row by hand, keep them in order, and forget a change that is none', () => {
+    const moved = changeRow(SET.id, 2, { down: 3 })(changeRow(SET.id, 4, { dropped: true })(PLAN));
+    expect(rowSetOf(moved)!.exceptions).toEqual([
+      { row: 2, down: 3, along: 0, scale: 1, dropped: false },
+      { row: 4, down: 0, along: 0, scale: 1, dropped: true },
+    ]);
+    expect(rowSetOf(changeRow(SET.id, 2, { along: 5 })(moved))!.exceptions[0]).toMatchObject({ down: 3, along: 5 });
+    expect(rowSetOf(changeRow(SET.id, 2, { down: 0 })(moved))!.exceptions).toHaveLength(1);
+    expect(rowSetOf(resetRow(SET.id, 4)(moved))!.exceptions).toHaveLength(1);
+  });
+  it('forget what was done by hand when another answer is taken: those were other rows', () => {
+    const moved = changeRow(SET.id, 2, { down: 3 })(PLAN);
+    const numbers = { rows: 5, scale: 1, clearance: 8, margin: 12 };
+    expect(rowSetOf(takeNumbers(SET.id, numbers)(moved))).toMatchObject({ numbers, exceptions: [] });
+  });
+  it('leave nothing behind that points to a patch that is gone', () => {
+    const area = { insideBorder: true, fromRegionId: 'block-3-1', leaveOut: ['block-1-1', 'block-3-2'] };
+    const smaller = setGrid('Harbour Lights', { ...GRID, across: 2 })(changeRows(SET.id, { area })(PLAN));
+    expect(rowSetOf(smaller)!.area).toEqual({ insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] });
+    expect(planFaults(smaller)).toEqual([]);
+    const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);
+    expect(rowSetOf(setGrid('Harbour', GRID)(kept))).toBe(rowSetOf(kept));
+  });
+});
+
+describe('dragging a row', () => {
+  const exact = setBatting({ fibre: 'cotton', widestGap: 200, drawIn: 0.02 })(PLAN);
+  it('moves it across the rows only, unless sideways is asked for', () => {
+    expect(movedBy(exact, { x: 40, y: 10 }, false)).toEqual({ down: 9.8, along: 0 });
+    expect(movedBy(exact, { x: 40, y: 10 }, true)).toEqual({ down: 9.8, along: 39.2 });
+  });
+  it('follows the way the quilt is loaded: turned, the cloth’s right is down', () => {
+    const turned = setLoading('turned')(exact);
+    const { down, along } = movedBy(turned, { x: 10, y: 40 }, true);
+    expect([down, along]).toEqual([9.8, -39.2]);
+    expect(movedBy(turned, { x: 10, y: 40 }, false).along + 0).toBe(0);
+  });
+});
