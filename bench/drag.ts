@@ -7,7 +7,7 @@ import { printFigure, quantile } from './figures.ts';
 const GRID = { across: 1, down: 1, blockWidth: 400, blockHeight: 400, sashing: 0, border: 50 };
 
 /** Runs in the page; as text, since what builds this file would add helpers that the page doesn't have. */
-const MEASURE = `
+export const MEASURE = `
   window.measured = { frames: [], long: [] };
   let last = performance.now();
   new PerformanceObserver((list) => window.measured.long.push(...list.getEntries().map((entry) => entry.duration))).observe({ entryTypes: ['longtask'] });

@@ -2,6 +2,7 @@ import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchLibrary } from './library.ts';
 import { benchLineUp } from './lineup.ts';
+import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 
@@ -11,4 +12,5 @@ benchRows();
 await benchLibrary();
 await benchServer();
 await benchDrag();
+await benchPan();
 process.exit(0);

@@ -1,4 +1,22 @@
-import { contactGap, polyline, randomFrom } from '@gorse/core';
+import {
+  advanceHead,
+  applyToPolyline,
+  BOBBIN_LENGTH,
+  commandHead,
+  contactGap,
+  densityOf,
+  gridSize,
+  newHead,
+  newPlan,
+  pointCount,
+  pointOf,
+  polyline,
+  randomFrom,
+  resolveRows,
+  rowChoices,
+  type RowSetRecord,
+  standInProfile,
+} from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
 
 const POINTS = 5000;
@@ -46,7 +64,99 @@ function gapBySampling(upper: Float64Array, lower: Float64Array): number {
   return gap;
 }
 
+const INCH = 25.4;
+/** A king: 110 × 110 in. */
+export const KING = {
+  across: 10,
+  down: 10,
+  blockWidth: 10 * INCH,
+  blockHeight: 10 * INCH,
+  sashing: 0,
+  border: 5 * INCH,
+};
+
+/** An edge-to-edge design of 4,000 points: curls that wind in and out, 9 in high. */
+export function kingDesign(): Float64Array {
+  const points = 4000;
+  return polyline(
+    Array.from({ length: points }, (_, i) => {
+      const t = i / (points - 1);
+      const angle = 2 * Math.PI * 14 * t;
+      const r = 55 * (0.35 + 0.65 * Math.abs(Math.sin(2 * Math.PI * t)));
+      return { x: 420 * t + r * Math.cos(angle) - r, y: 114 + r * 2 * Math.sin(angle) * Math.cos(Math.PI * t) };
+    }),
+  );
+}
+
+/** Twelve rows of it. */
+export const kingRows = (designId: string, stitchesPerInch = 11): RowSetRecord => ({
+  id: 'king-rows',
+  designId,
+  join: { kind: 'spread', gap: 0 },
+  look: 'same',
+  alternate: { look: 'turned', shift: 0.5 },
+  area: { insideBorder: false, fromRegionId: null, leaveOut: [] },
+  numbers: { rows: 12, scale: 1, clearance: 10, margin: 12 },
+  wish: { matters: 'rows', clearance: 10, margin: 12 },
+  pins: [],
+  last: 'whole',
+  along: 0,
+  overhang: 19,
+  sewing: { backAndForth: true, joined: false },
+  exceptions: [],
+  stitch: { stitchesPerInch, tieOff: 'short' },
+});
+
+function benchKing(): void {
+  const plan = newPlan('King', KING);
+  const strokes = [kingDesign()];
+  const set = kingRows('d');
+  const resolved = resolveRows(strokes, set, plan)!;
+  const ms = medianMs(() => resolveRows(strokes, set, plan), 5);
+  printFigure('rows.plan_king_ms', ms, `ms, 12 rows, ${resolved.totals.stitches} stitches`, null);
+  const answers = medianMs(() => rowChoices(strokes, set, plan), 3);
+  printFigure('rows.answers_king_ms', answers, 'ms, up to six ranked answers with their stitches', null);
+  const lines = resolved.runs.flatMap((run) => run.runs);
+  printFigure(
+    'density.ms_king',
+    medianMs(() => densityOf(lines, gridSize(KING), []), 3),
+    'ms',
+    null,
+  );
+  benchModel(resolved.runs[0]!);
+}
+
+/** Time and thread as planned against what the stand-in takes for the same row, drawn in and turned a little on its cloth. */
+function benchModel(run: NonNullable<ReturnType<typeof resolveRows>>['runs'][number]): void {
+  const points = applyToPolyline([0.99, 0.003, -0.003, 0.988, 200, 60], run.runs[0]!);
+  const profile = standInProfile(() => 0);
+  let head = { ...newHead(), at: pointOf(points, 0), bobbin: 1e9 };
+  for (const command of [
+    { type: 'load', run: 'r', points: [...points], from: 0 },
+    { type: 'bobbinThread' },
+    { type: 'start' },
+  ] as const)
+    head = commandHead(head, command, profile).head;
+  let seconds = 0;
+  for (; head.motion; seconds += 0.016) head = advanceHead(head, 0.016).head;
+  if (head.stroke?.stitch !== pointCount(points) - 1) throw new Error('the stand-in did not finish the row');
+  printFigure(
+    'time.model_error',
+    seconds / run.totals.seconds - 1,
+    'of the planned time, one row of the king',
+    '< 0.05',
+  );
+  const used = 1e9 - head.bobbin;
+  printFigure(
+    'thread.model_error',
+    used / run.totals.thread - 1,
+    `of the planned thread, ${(used / BOBBIN_LENGTH).toFixed(2)} bobbins`,
+    '< 0.03',
+  );
+}
+
 export function benchRows(): void {
+  benchKing();
   const [upper, lower] = [curvyRow(1), curvyRow(2)];
   const exact = (): number | null =>
     contactGap({ strokes: [upper], period: null }, { strokes: [lower], period: null }, CLEARANCE);

@@ -1,7 +1,15 @@
 import type { Bounds, Point } from '@gorse/core';
-import { useElementSize } from '@mantine/hooks';
+import { useElementSize, useMergedRef } from '@mantine/hooks';
 import type Konva from 'konva';
-import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import {
+  type CSSProperties,
+  type KeyboardEvent,
+  type ReactNode,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
 import { Layer, Stage } from 'react-konva';
 import { Rulers, RULER } from './rulers.tsx';
 import { fitView, fromScreen, type View, zoomView } from './view.ts';
@@ -30,6 +38,11 @@ interface Props {
   readonly onPress?: (p: Point, view: View) => Gesture | null;
   readonly onKey?: (event: KeyboardEvent) => void;
   readonly rulers?: boolean;
+  /**
+   * How far beyond the window the cloth is drawn, in parts of its size, so that panning uncovers no bare canvas. Costs time whenever something
+   * on it moves by itself.
+   */
+  readonly beyond?: number;
 }
 
 const isFree = (event: Event): boolean => {
@@ -39,6 +52,28 @@ const isFree = (event: Event): boolean => {
 
 const CLICK_SLACK = 5;
 const PAD = 36;
+
+/** How long the view must rest before the cloth is drawn anew, ms. */
+const REST = 90;
+
+/** The view that was last drawn: while she pans or zooms, the picture is carried along as it is, and drawn anew when she rests. */
+function useSettled(view: View | null): View | null {
+  const [settled, setSettled] = useState(view);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(view), REST);
+    return () => clearTimeout(timer);
+  }, [view]);
+  return settled ?? view;
+}
+
+/** Carries a picture drawn for one view to where another has it. */
+function carriedFrom(drawn: View, view: View, aside: Point): CSSProperties {
+  if (drawn === view) return {};
+  const k = view.scale / drawn.scale;
+  const x = view.x + aside.x - k * (drawn.x + aside.x);
+  const y = view.y + aside.y - k * (drawn.y + aside.y);
+  return { transform: `translate(${x}px, ${y}px) scale(${k})`, transformOrigin: '0 0', willChange: 'transform' };
+}
 
 /** The cloth: zoom with the wheel at the pointer, drag or two fingers to pan, F to fit, Z to the selection, + and − to zoom. */
 export function ClothStage({
@@ -53,10 +88,13 @@ export function ClothStage({
   onPress,
   onKey,
   rulers = true,
+  beyond = 0,
 }: Props) {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const [view, setView] = useState<View | null>(null);
-  const stage = useRef<Konva.Stage>(null);
+  const drawn = useSettled(view);
+  const frame = useRef<HTMLDivElement>(null);
+  const both = useMergedRef(ref, frame);
   const gesture = useRef<{
     readonly from: Point;
     readonly view: View;
@@ -85,7 +123,13 @@ export function ClothStage({
     if (follow && focus) show(focus);
   }, [follow, focus, show]);
 
-  const pointer = (): Point => stage.current?.getPointerPosition() ?? { x: 0, y: 0 };
+  const pointer = (event: Event): Point => {
+    const touch = (event as TouchEvent).touches as TouchList | undefined;
+    const at =
+      touch?.[0] ?? ((event as TouchEvent).changedTouches as TouchList | undefined)?.[0] ?? (event as MouseEvent);
+    const box = frame.current?.getBoundingClientRect();
+    return { x: at.clientX - (box?.left ?? 0), y: at.clientY - (box?.top ?? 0) };
+  };
   const spread = (event: Event): number | null => {
     const touches = (event as TouchEvent).touches as TouchList | undefined;
     if (!touches || touches.length < 2) return null;
@@ -93,7 +137,7 @@ export function ClothStage({
   };
   const press = (event: Konva.KonvaEventObject<Event>): void => {
     if (!view) return;
-    const at = pointer();
+    const at = pointer(event.evt);
     const pinch = spread(event.evt);
     const middle = (event.evt as MouseEvent).button === 1;
     const tool = pinch !== null || middle ? null : (onPress?.(fromScreen(view, at), view) ?? null);
@@ -102,7 +146,7 @@ export function ClothStage({
   const move = (event: Konva.KonvaEventObject<Event>): void => {
     const current = gesture.current;
     if (!current || !view) return;
-    const at = pointer();
+    const at = pointer(event.evt);
     if (Math.abs(at.x - current.from.x) + Math.abs(at.y - current.from.y) > CLICK_SLACK) current.moved = true;
     if (!current.moved) return;
     if (current.tool) current.tool.move(fromScreen(view, at), isFree(event.evt));
@@ -120,7 +164,7 @@ export function ClothStage({
     const current = gesture.current;
     gesture.current = null;
     if (!current || !view) return;
-    const p = fromScreen(view, pointer());
+    const p = fromScreen(view, pointer(event.evt));
     if (current.tool) current.tool.end(p, isFree(event.evt));
     else if (!current.moved) onPick?.(p);
   };
@@ -137,9 +181,10 @@ export function ClothStage({
     }
     event.preventDefault();
   };
+  const aside = { x: Math.round(width * beyond), y: Math.round(height * beyond) };
   return (
     <div
-      ref={ref}
+      ref={both}
       tabIndex={0}
       role="application"
       data-view={view ? `${view.scale} ${view.x} ${view.y}` : undefined}
@@ -147,30 +192,38 @@ export function ClothStage({
       onKeyDown={key}
       style={{ position: 'relative', width: '100%', height: '100%', overflow: 'hidden', touchAction: 'none' }}
     >
-      {view && (
+      {view && drawn && (
         <>
-          <Stage
-            ref={stage}
-            width={width}
-            height={height}
-            onMouseDown={press}
-            onTouchStart={press}
-            onMouseMove={move}
-            onTouchMove={move}
-            onMouseUp={release}
-            onMouseLeave={release}
-            onTouchEnd={release}
-            onWheel={(event) => {
-              event.evt.preventDefault();
-              setView(zoomView(view, pointer(), Math.exp(-event.evt.deltaY / 500)));
-            }}
-          >
-            {[ground, children].map((draw, i) => (
-              <Layer key={i} x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale} listening={false}>
-                {draw?.(view)}
-              </Layer>
-            ))}
-          </Stage>
+          <div style={{ position: 'absolute', left: -aside.x, top: -aside.y, ...carriedFrom(drawn, view, aside) }}>
+            <Stage
+              width={width + 2 * aside.x}
+              height={height + 2 * aside.y}
+              onMouseDown={press}
+              onTouchStart={press}
+              onMouseMove={move}
+              onTouchMove={move}
+              onMouseUp={release}
+              onMouseLeave={release}
+              onTouchEnd={release}
+              onWheel={(event) => {
+                event.evt.preventDefault();
+                setView(zoomView(view, pointer(event.evt), Math.exp(-event.evt.deltaY / 500)));
+              }}
+            >
+              {[ground, children].map((draw, i) => (
+                <Layer
+                  key={i}
+                  x={drawn.x + aside.x}
+                  y={drawn.y + aside.y}
+                  scaleX={drawn.scale}
+                  scaleY={drawn.scale}
+                  listening={false}
+                >
+                  {draw?.(drawn)}
+                </Layer>
+              ))}
+            </Stage>
+          </div>
           {overlay?.(view)}
           {rulers && <Rulers view={view} size={{ width, height }} />}
         </>

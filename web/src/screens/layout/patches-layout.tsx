@@ -84,6 +84,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
+            beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
             focus={region ? boundsOfRing(region.ring) : null}
             label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"

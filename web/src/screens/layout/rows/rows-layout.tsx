@@ -119,6 +119,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
+            beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
             focus={focus ?? (chosen ? boundsOfRing(chosen.ring) : null)}
             follow={focus !== null}
