@@ -32,9 +32,10 @@ async function placeByKeyboard(page: Page, design: string): Promise<void> {
   await expect(page.getByTestId('totals')).toBeVisible();
 }
 
-test('the demo shows one quilt and its designs, and the whole layout goes by keyboard', async ({ page }) => {
+test('the demo shows two quilts and their designs, and the whole layout goes by keyboard', async ({ page }) => {
   await page.goto(server.address);
-  await expect(page.getByRole('article')).toHaveCount(1);
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await expect(page.getByText(/12 rows, none stitched yet/)).toBeVisible();
   await expect(page.getByText('40 1/2 in × 21 1/2 in · nothing placed yet')).toBeVisible();
   await page.getByRole('link', { name: 'Choose designs' }).click();
   await placeByKeyboard(page, 'Shell');

@@ -23,8 +23,9 @@ const ask = async <T>(path: string, body?: unknown): Promise<T> => {
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
 };
-const [quilt] = await ask<QuiltSummary[]>('/quilts');
-const id = quilt!.id;
+const quilts = await ask<QuiltSummary[]>('/quilts');
+const quiltId = (name: string): string => quilts.find((quilt) => quilt.name === name)!.id;
+const id = quiltId('Tide Table');
 const designs = await ask<DesignAnswer[]>('/designs');
 const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
 
@@ -103,6 +104,13 @@ await page.keyboard.press('ArrowRight');
 await page.getByRole('button', { name: /^Fit/ }).click();
 await page.getByTestId('totals').waitFor();
 await shot('layout');
+await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/layout`);
+await page.getByTestId('row-totals').waitFor();
+await page.waitForTimeout(1500);
+await shot('rows');
+await page.getByRole('button', { name: /^Density widest/ }).click();
+await page.getByRole('switch', { name: /Show the density/ }).check();
+await shot('rows-density');
 await page.goto(`${server.address}/quilts/${id}/frame`);
 await page.getByRole('button', { name: 'Understood' }).click();
 const last = corners[3]!;

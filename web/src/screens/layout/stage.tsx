@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 
 /** A stage of a card: its name and its result in one line; it opens in place. */
 export function Stage({
@@ -14,8 +14,12 @@ export function Stage({
   readonly onToggle: () => void;
   readonly children: ReactNode;
 }) {
+  const place = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (open) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [open]);
   return (
-    <section className="stage">
+    <section className="stage" ref={place}>
       <button
         type="button"
         aria-expanded={open}
