@@ -15,6 +15,7 @@ export interface PlanProblem {
     | 'rowsOverlap'
     | 'rowsNear'
     | 'overEdge'
+    | 'rowsOverPatch'
     | 'wideGap';
   /** `mend`: would spoil cloth or can't be stitched. `know`: worth a look. */
   readonly severity: 'mend' | 'know';
@@ -39,6 +40,7 @@ export type Remedy =
   | { readonly kind: 'stitchesPerInch'; readonly stitchesPerInch: number }
   | { readonly kind: 'resetRow'; readonly row: number }
   | { readonly kind: 'bridge' }
+  | { readonly kind: 'leaveOut'; readonly regionIds: readonly string[] }
   | { readonly kind: 'remove' };
 
 /** A file that can't be read: a sentence that says where and what can be done. */

@@ -1,20 +1,27 @@
 import type { Density } from '../density/density.ts';
-import { applyToPoint } from '../geometry/affine.ts';
+import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
+import { cornerMean } from '../geometry/polygon.ts';
+import { boundsOf, polyline } from '../geometry/polyline.ts';
 import type { FrameProfile } from '../passes/frame-profile.ts';
 import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
 import type { RowSetRecord } from '../plan/records.ts';
 import type { Batting } from '../cloth/batting.ts';
+import type { Region } from '../cloth/region.ts';
 import type { PlanProblem } from '../problems.ts';
 import { ROW_CLEARANCE } from '../tolerances.ts';
 import { tooSharp } from './too-sharp.ts';
 
-/** What is wrong or risky about a set of rows. `resolved` is null when they can't be laid, undefined when the design is missing. */
+/**
+ * What is wrong or risky about a set of rows. `resolved` is null when they can't be laid, undefined when the design is missing.
+ * @param filled patches that hold a design of their own
+ */
 export function checkRows(
   set: RowSetRecord,
   resolved: ResolvedRows | null | undefined,
   middle: ClothPoint,
   frame: FrameProfile,
+  filled: readonly Region[] = [],
 ): PlanProblem[] {
   const about = (row: number | null) => ({ kind: 'rowSet', id: set.id, row }) as const;
   const whole = (rest: Pick<PlanProblem, 'code' | 'remedy'> & Partial<PlanProblem>): PlanProblem => ({
@@ -46,9 +53,24 @@ export function checkRows(
     const deep = row.height / (1 - placed.drawnIn / (placed.bed.length + placed.drawnIn)) - frame.reach;
     if (deep > 0) problems.push({ ...own, code: 'outOfReach', severity: 'mend', amount: deep, remedy: null });
   });
+  const under = filled.filter(({ id, ring }) => !set.area.leaveOut.includes(id) && isCrossed(ring, resolved));
+  if (under[0]) {
+    const regionIds = under.map((region) => region.id);
+    const at = cornerMean(under[0].ring);
+    const remedy = { kind: 'leaveOut', regionIds } as const;
+    problems.push({ subject: about(null), code: 'rowsOverPatch', severity: 'know', at, amount: under.length, remedy });
+  }
   const sharp = runs.flatMap((run) => run.sharp);
   if (sharp.length > 0) problems.push({ subject: about(null), ...tooSharp(sharp, set.stitch) });
   return problems;
+}
+
+/** Rows lie over a patch, as far as their boxes tell. */
+function isCrossed(ring: readonly ClothPoint[], { rows, placed }: ResolvedRows): boolean {
+  const back = inverse(placed.toCloth);
+  const box = boundsOf([polyline(ring.map((p) => applyToPoint(back, p)))])!;
+  const beside = placed.bed.stops && (box.minX >= placed.bed.width || box.maxX <= 0);
+  return !beside && rows.some((row) => row.top < box.maxY && row.top + row.height > box.minY);
 }
 
 /** A gap wider than the batting's maker allows, so that the batting may shift or tear there. */

@@ -202,6 +202,18 @@ describe('checks of rows', () => {
     expect(codes({ numbers: { ...SET.numbers, rows: 0 } })).toEqual(['mend nothingToStitch']);
     expect(codes({ numbers: { ...SET.numbers, rows: 1, scale: 17 } })).toContain('mend outOfReach');
   });
+  it('tell of patches that rows lie over, though they hold a design of their own', () => {
+    const filled = Object.values(newPlan('Harbour Lights', GRID).regions).filter((one) => /^(A1|A4)$/.test(one.name));
+    const over = (change: Partial<RowSetRecord['area']>) => {
+      const set = { ...SET, area: { ...SET.area, ...change } };
+      return checkRows(set, resolveRows(WAVE, set, withDrawIn(0)), middle, GENERIC_FRAME, filled);
+    };
+    // Six rows end above the last blocks.
+    expect(over({})).toMatchObject([
+      { code: 'rowsOverPatch', amount: 1, remedy: { kind: 'leaveOut', regionIds: ['block-1-1'] } },
+    ]);
+    expect(over({ leaveOut: ['block-1-1'] })).toEqual([]);
+  });
   it('find a gap wider than the batting allows', () => {
     const density = densityOf([Float64Array.of(0, 100, 400, 100)], { width: 400, length: 300 }, [])!;
     const batting = { ...usualBatting('wool'), widestGap: 150 };

@@ -57,9 +57,9 @@ export function planRequests(records: PlanRecords): PlanRequest[] {
 }
 
 /** A set of rows with no more of the plan than they depend on. */
-export const rowsRequest = (set: RowSetRecord, { quilts, regions }: PlanRecords): RowsRequest => ({
+export const rowsRequest = (set: RowSetRecord, { quilts, regions, placements }: PlanRecords): RowsRequest => ({
   set,
-  plan: { ...EMPTY_RECORDS, quilts, regions },
+  plan: { ...EMPTY_RECORDS, quilts, regions, placements },
 });
 
 export const rowsRequests = (records: PlanRecords): RowsRequest[] =>
@@ -90,7 +90,7 @@ function wishesOf(records: PlanRecords): Wish[] {
       return {
         id: set.id,
         designId: set.designId,
-        depends: [set, quiltOf(records), records.regions],
+        depends: [set, quiltOf(records), records.regions, records.placements],
         work: async () => keep('byRowSet', set.id, await planner().rows(request)),
       };
     }),

@@ -11,6 +11,6 @@ export interface PlanRequest {
 /** A set of rows, with all it depends on. */
 export interface RowsRequest {
   readonly set: RowSetRecord;
-  /** The quilt's record and the patches that matter to the rows. */
+  /** The quilt's record, its patches and what they hold. */
   readonly plan: PlanRecords;
 }

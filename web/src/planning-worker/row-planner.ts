@@ -136,7 +136,8 @@ export const rowPlanner = (designs: Designs) => ({
     const resolved = resolve(designs, request);
     const quilt = quiltOf(plan);
     const { width, length } = gridSize(quilt.grid);
-    const problems = checkRows(set, resolved, { x: width / 2, y: length / 2 }, GENERIC_FRAME);
+    const filled = Object.values(plan.placements).flatMap(({ regionId }) => plan.regions[regionId] ?? []);
+    const problems = checkRows(set, resolved, { x: width / 2, y: length / 2 }, GENERIC_FRAME, filled);
     const strokes = designs.get(set.designId);
     const kinds = strokes && rowKinds(strokes, set, set.numbers.scale);
     const runs = (resolved?.runs ?? []).map(({ sharp, ...run }): PlannedRowRun => {

@@ -132,6 +132,8 @@ function sentence(problem: PlanProblem, name: string, style: LengthStyle): strin
       return `${capital(name)} is only ${formatLength(problem.amount, style)} from the one above it.`;
     case 'overEdge':
       return `${capital(name)} runs ${formatLength(problem.amount, style)} over the edge of the area.`;
+    case 'rowsOverPatch':
+      return `Rows run over ${problem.amount} ${problem.amount === 1 ? 'patch that holds' : 'patches that hold'} a design of ${problem.amount === 1 ? 'its' : 'their'} own.`;
     case 'wideGap':
       return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
     case 'outOfReach':
@@ -159,6 +161,8 @@ function remedyName(remedy: Remedy, style: LengthStyle): string {
       return `Put row ${remedy.row + 1} back`;
     case 'bridge':
       return 'Side by side';
+    case 'leaveOut':
+      return remedy.regionIds.length === 1 ? 'Leave it out' : 'Leave them out';
     case 'remove':
       return 'Take it out';
   }
@@ -199,6 +203,10 @@ function mendRows(remedy: Remedy, id: string): (records: PlanRecords) => PlanRec
         return resetRow(id, remedy.row)(records);
       case 'bridge':
         return changeRows(id, { join: { kind: 'bridge', gap: 0 } })(records);
+      case 'leaveOut':
+        return changeRows(id, { area: { ...set.area, leaveOut: [...set.area.leaveOut, ...remedy.regionIds] } })(
+          records,
+        );
       case 'stitchesPerInch':
         return changeRows(id, { stitch: { ...set.stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
       default:

@@ -10,10 +10,11 @@ import {
   type RowSetRecord,
   trimmed,
 } from '@gorse/core';
-import { Button, Group, Loader, NumberInput, Select, Stack, Text, Title } from '@mantine/core';
+import { Alert, Button, Group, Loader, NumberInput, Select, Stack, Text, Title } from '@mantine/core';
 import { IconFileTypePdf, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { api } from '../../../api/api.ts';
+import { useRuns } from '../../../api/queries.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { changeRow, changeRows, removeRows, resetRow } from '../../../document/rows.ts';
 import type { PlannedRow, PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
@@ -111,6 +112,7 @@ function Laid({
           cuts, {planned.passes} {planned.passes === 1 ? 'pass' : 'passes'}.
         </Text>
       )}
+      <Stitched set={set} quiltId={quiltId} />
       <Answers set={set} choices={choices} />
       <RowNumbersForm set={set} planned={planned} />
       <div style={{ marginTop: 12 }}>
@@ -195,6 +197,19 @@ function Laid({
         </Button>
       </Group>
     </>
+  );
+}
+
+/** Says so when some of the rows lie on the cloth already. */
+function Stitched({ set, quiltId }: { readonly set: RowSetRecord; readonly quiltId: string }) {
+  const runs = useRuns(quiltId).data ?? [];
+  const begun = runs.filter((run) => run.placementId.startsWith(`${set.id}-row-`) && run.state.stitch > 0);
+  if (begun.length === 0) return null;
+  return (
+    <Alert color="gorse" mt="xs" p="xs">
+      {begun.length === 1 ? 'One run of these rows is' : `${begun.length} runs of these rows are`} stitched, wholly or
+      in part. What lies on the cloth stays where it is: changing the rows now moves the plan away from it.
+    </Alert>
   );
 }
 
