@@ -57,7 +57,7 @@ export { writeSvg } from './formats/svg-write.ts';
 export { type Affine, applyToPoint, applyToPolyline, inverse } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
-export { cornerMean, distanceToRing, insideRing } from './geometry/polygon.ts';
+export { boxRing, cornerMean, distanceToRing, insideRing, ringBounds } from './geometry/polygon.ts';
 export {
   type Bounds,
   type Polyline,

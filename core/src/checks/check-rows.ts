@@ -1,8 +1,7 @@
 import type { Density } from '../density/density.ts';
 import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
-import { cornerMean } from '../geometry/polygon.ts';
-import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { cornerMean, ringBounds } from '../geometry/polygon.ts';
 import type { FrameProfile } from '../passes/frame-profile.ts';
 import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
 import type { RowSetRecord } from '../plan/records.ts';
@@ -68,7 +67,7 @@ export function checkRows(
 /** Rows lie over a patch, as far as their boxes tell. */
 function isCrossed(ring: readonly ClothPoint[], { rows, placed }: ResolvedRows): boolean {
   const back = inverse(placed.toCloth);
-  const box = boundsOf([polyline(ring.map((p) => applyToPoint(back, p)))])!;
+  const box = ringBounds(ring.map((p) => applyToPoint(back, p)));
   const beside = placed.bed.stops && (box.minX >= placed.bed.width || box.maxX <= 0);
   return !beside && rows.some((row) => row.top < box.maxY && row.top + row.height > box.minY);
 }

@@ -1,5 +1,5 @@
 import type { Point } from './point.ts';
-import { squaredDistanceToSegment } from './polyline.ts';
+import { type Bounds, boundsOf, polyline, squaredDistanceToSegment } from './polyline.ts';
 
 /** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
 export function signedArea(ring: readonly Point[]): number {
@@ -10,6 +10,21 @@ export function signedArea(ring: readonly Point[]): number {
   });
   return sum / 2;
 }
+
+/** The upright box round a ring. Throws on one without corners. */
+export function ringBounds(ring: readonly Point[]): Bounds {
+  const bounds = boundsOf([polyline(ring)]);
+  if (!bounds) throw new RangeError('a ring has corners');
+  return bounds;
+}
+
+/** The corners of an upright box, clockwise as seen from its upper left. */
+export const boxRing = ({ minX, minY, maxX, maxY }: Bounds): [Point, Point, Point, Point] => [
+  { x: minX, y: minY },
+  { x: maxX, y: minY },
+  { x: maxX, y: maxY },
+  { x: minX, y: maxY },
+];
 
 /** Mean of the corners. */
 export function cornerMean(ring: readonly Point[]): Point {

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkDensity, checkRows } from '../checks/check-rows.ts';
 import { expectedDrawIn, usualBatting } from '../cloth/batting.ts';
@@ -175,6 +176,45 @@ describe('time and thread', () => {
       { row: 1, inside: true },
     ]);
     expect(bobbinChanges([], 100)).toEqual([]);
+  });
+  it('never run a bobbin out where a change was possible', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 260 }), { maxLength: 30 }), (threads) => {
+        const changes = bobbinChanges(threads, 100);
+        let left = 100;
+        threads.forEach((thread, row) => {
+          const own = changes.filter((change) => change.row === row);
+          if (own.some((change) => !change.inside)) left = 100;
+          const inside = own.filter((change) => change.inside).length;
+          expect(left + 100 * inside).toBeGreaterThanOrEqual(thread);
+          // Inside a row only when it alone takes more than a bobbin.
+          if (inside > 0) expect(thread * 1.03).toBeGreaterThan(100);
+          left = left + 100 * inside - thread * 1.03;
+        });
+      }),
+    );
+  });
+  it('take as few passes as any other way of parting them', () => {
+    const fewest = (bands: readonly { top: number; bottom: number }[], reach: number): number => {
+      const best = [0];
+      bands.forEach((_, end) => {
+        let least = Infinity;
+        for (let start = end; start >= 0; start--) {
+          const depth = Math.max(...bands.slice(start, end + 1).map((band) => band.bottom)) - bands[start]!.top;
+          if (depth <= reach || start === end) least = Math.min(least, best[start]! + 1);
+        }
+        best.push(least);
+      });
+      return best.at(-1)!;
+    };
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 5, max: 80 }))), (steps) => {
+        let top = 0;
+        const bands = steps.map(([down, height]) => ({ top: (top += down), bottom: top + height }));
+        const passes = plainPasses(bands, 150);
+        expect((passes.at(-1) ?? -1) + 1).toBe(fewest(bands, 150));
+      }),
+    );
   });
   it('take the fewest passes of a plain reach', () => {
     const bands = [0, 30, 60, 90].map((top) => ({ top, bottom: top + 40 }));

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { boundsOf, lengthOf } from '../geometry/polyline.ts';
+import { applyToPolyline } from '../geometry/affine.ts';
+import { boundsOf, lengthOf, polyline } from '../geometry/polyline.ts';
+import { indexSegments } from '../geometry/segment-index.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds } from './lay-rows.ts';
 import { rowClearance } from './row-clearance.ts';
 import type { RowSet } from './row-set.ts';
@@ -70,6 +72,50 @@ describe('rows laid by their numbers', () => {
     const gone = lengthOf(second!.shape.strokes[0]!) - first!.shape.strokes.reduce((sum, s) => sum + lengthOf(s), 0);
     // One period of the comb: 40 along and two teeth' sides of 20.
     expect(gone).toBeCloseTo(80, 6);
+  });
+});
+
+describe('laid rows, whatever they look like', () => {
+  const curl = polyline(
+    Array.from({ length: 61 }, (_, i) => {
+      const t = (2 * Math.PI * i) / 60;
+      return { x: (60 * i) / 60 + 14 * Math.sin(2 * t), y: 22 * Math.sin(t) + 5 * Math.cos(3 * t) };
+    }),
+  );
+  it('are as near as they were asked to be, never nearer', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('same', 'mirrored', 'turned'),
+        fc.constantFrom('same', 'mirrored', 'turned'),
+        fc.integer({ min: 0, max: 20 }).map((v) => v / 20),
+        fc.integer({ min: 0, max: 24 }).map((v) => v / 2),
+        (look, other, shift, clearance) => {
+          const set = {
+            ...SET,
+            look,
+            alternate: { look: other, shift },
+            numbers: { ...SET.numbers, clearance },
+          } as const;
+          const rows = layRows(rowKinds([curl], set, 1)!, set, BED);
+          rows.slice(1).forEach((row, i) => {
+            const [above, below] = [rows[i]!, row].map(({ shape, top }) =>
+              indexSegments(shape.strokes.map((line) => applyToPolyline([1, 0, 0, 1, 0, top], line))),
+            );
+            let least = Infinity;
+            for (const [from, to] of [
+              [above!, below!],
+              [below!, above!],
+            ] as const)
+              for (let k = 0; k < 4 * from.count; k += 2)
+                least = Math.min(least, to.distance(from.ends[k]!, from.ends[k + 1]!));
+            expect(least).toBeGreaterThan(clearance - 0.01);
+            // The bed is only three repeats wide, so that the nearest place may lie beyond it.
+            expect(least).toBeLessThan(clearance + 12);
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 

@@ -2,7 +2,8 @@ import { designBounds } from '../design/design.ts';
 import { applyToPolyline, translation } from '../geometry/affine.ts';
 import { clipLine } from '../geometry/clip-line.ts';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import { boxRing, ringBounds } from '../geometry/polygon.ts';
+import type { Polyline } from '../geometry/polyline.ts';
 import { contactGap } from './contact-gap.ts';
 import { nestedPitches, type Pitches } from './nest.ts';
 import { alternateOf, type Repeat, repeatOf, rowOf, sizedRepeat } from './repeat.ts';
@@ -190,8 +191,8 @@ function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: KnownShapes): Row
   const cut = one.odd === 'cut';
   const bottom = one.top + one.height;
   const crossed = bed.holes.filter((ring) => {
-    const box = boundsOf([Float64Array.from(ring.flatMap((p) => [p.x, p.y]))])!;
-    return box.maxY > one.top && box.minY < bottom;
+    const { minY, maxY } = ringBounds(ring);
+    return maxY > one.top && minY < bottom;
   });
   const overEdge = bed.stops && (one.top < 0 || bottom > bed.length);
   const own = cut || crossed.length > 0 || overEdge;
@@ -212,12 +213,7 @@ function shapeOf(one: Placed, set: RowSet, bed: RowBed, known: KnownShapes): Row
     const high = bed.stops ? -one.top : -FAR;
     const low = bed.stops || cut ? bed.length - one.top : FAR;
     const area = {
-      within: [
-        { x: left, y: high },
-        { x: right, y: high },
-        { x: right, y: low },
-        { x: left, y: low },
-      ],
+      within: boxRing({ minX: left, minY: high, maxX: right, maxY: low }),
       without: crossed.map((ring) => ring.map((p) => ({ x: p.x, y: p.y - one.top }))),
     };
     strokes = strokes.flatMap((line) => clipLine(line, area));

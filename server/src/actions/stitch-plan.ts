@@ -1,5 +1,6 @@
 import {
   boundsOf,
+  boxRing,
   type ClothPoint,
   encodeStrokes,
   estimateLineUp,
@@ -119,15 +120,5 @@ async function rowRuns(
   const design = await loadDesign(database, set.designId);
   const run = resolveRows(design.strokes, set, records)?.runs.find((one) => one.id === placementId);
   const { rows, runs } = found(run, 'row');
-  return { name: `${rowsName(rows)} · ${design.name}`, runs, ring: ringOf(runs), rule: set };
-}
-
-function ringOf(runs: readonly Float64Array[]): ClothPoint[] {
-  const { minX, minY, maxX, maxY } = boundsOf(runs)!;
-  return [
-    { x: minX, y: minY },
-    { x: maxX, y: minY },
-    { x: maxX, y: maxY },
-    { x: minX, y: maxY },
-  ];
+  return { name: `${rowsName(rows)} · ${design.name}`, runs, ring: boxRing(boundsOf(runs)!), rule: set };
 }

@@ -5,6 +5,7 @@ import {
   type LengthStyle,
   loadedSize,
   loadingMap,
+  polyline,
   quiltOf,
   type ResolvedRow,
   type ResolvedRows,
@@ -75,10 +76,7 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
     .strokeColor(INK)
     .stroke();
   for (const region of Object.values(records.regions)) {
-    const ring = applyToPolyline(
-      toLoaded,
-      Float64Array.from([...region.ring, region.ring[0]].flatMap((p) => [p.x, p.y])),
-    );
+    const ring = applyToPolyline(toLoaded, polyline([...region.ring, region.ring[0]]));
     trace(doc, [ring]);
   }
   doc

@@ -1,6 +1,7 @@
 import {
   applyToPoint,
   boundsOf,
+  boxRing,
   type BobbinChange,
   checkDensity,
   checkRows,
@@ -109,16 +110,10 @@ export interface ShownDensity {
 
 type Designs = ReadonlyMap<string, readonly Float64Array[]>;
 
-export const ringOf = (lines: readonly Float64Array[]): ClothPoint[] => {
+/** The box round some lines; none round no line. */
+export const ringOf = (lines: readonly Float64Array[]): readonly ClothPoint[] => {
   const box = boundsOf(lines);
-  if (!box) return [];
-  const { minX, minY, maxX, maxY } = box;
-  return [
-    { x: minX, y: minY },
-    { x: maxX, y: minY },
-    { x: maxX, y: maxY },
-    { x: minX, y: maxY },
-  ];
+  return box ? boxRing(box) : [];
 };
 
 const resolve = (designs: Designs, { set, plan }: RowsRequest): ResolvedRows | null | undefined => {
@@ -277,15 +272,10 @@ function choicesOf(designs: Designs, { set, plan }: RowsRequest, loading?: Loadi
 const repeatsOf = ({ placed, period }: ResolvedRows, set: RowSetRecord): number =>
   (placed.bed.width + (placed.bed.stops ? 0 : 2 * set.overhang)) / period;
 
-function boxOf(row: Omit<ResolvedRow, 'strokes'>, { placed }: ResolvedRows): ClothPoint[] {
-  const { width } = placed.bed;
-  return [
-    { x: 0, y: row.top },
-    { x: width, y: row.top },
-    { x: width, y: row.top + row.height },
-    { x: 0, y: row.top + row.height },
-  ].map((p) => applyToPoint(placed.toCloth, p));
-}
+const boxOf = ({ top, height }: Omit<ResolvedRow, 'strokes'>, { placed }: ResolvedRows): ClothPoint[] =>
+  boxRing({ minX: 0, minY: top, maxX: placed.bed.width, maxY: top + height }).map((p) =>
+    applyToPoint(placed.toCloth, p),
+  );
 
 /** Parts of the cloth's size that a line in a small picture may be off. */
 const PICTURE_DETAIL = 1 / 260;

@@ -7,6 +7,7 @@ import {
   isOpen,
   MM_PER_INCH,
   type Point,
+  ringBounds,
 } from '@gorse/core';
 import { Text } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -216,7 +217,7 @@ export default function FrameStep() {
               maxX: seen.maxX,
               maxY: Math.min(GENERIC_FRAME.reach, seen.maxY),
             }}
-            focus={around ? boundsOf([Float64Array.from(around.flatMap((p) => [p.x, p.y]))]) : null}
+            focus={around ? ringBounds(around) : null}
             label="The cloth on the frame. Arrow keys jog the head, Z zooms to the patch, F shows all"
             onPress={press}
             ground={(view) => <FrameGround patches={frame.patches} scale={view.scale} />}

@@ -1,11 +1,4 @@
-import {
-  formatLength,
-  type LengthStyle,
-  type PlanProblem,
-  type PlanRecords,
-  type ProblemSubject,
-  type Remedy,
-} from '@gorse/core';
+import type { LengthStyle, PlanProblem, PlanRecords } from '@gorse/core';
 import { Button, Group, Text, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import {
@@ -15,11 +8,10 @@ import {
   IconCircleCheck,
   IconInfoCircle,
 } from '@tabler/icons-react';
-import { clearRegion, setRecipe } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
 
 const NONE: readonly PlanProblem[] = [];
 
@@ -108,109 +100,4 @@ function Problem({
       )}
     </li>
   );
-}
-
-function nameOf(subject: ProblemSubject, records: PlanRecords): string {
-  if (subject.kind === 'rowSet') return subject.row === null ? 'the rows' : `row ${subject.row + 1}`;
-  const placement = records.placements[subject.id];
-  return (placement && records.regions[placement.regionId]?.name) ?? 'a patch';
-}
-
-function sentence(problem: PlanProblem, name: string, style: LengthStyle): string {
-  switch (problem.code) {
-    case 'outsideRegion':
-      return `${formatLength(problem.amount, style)} outside ${name} at the farthest.`;
-    case 'foldedFit':
-      return `The bend folds the design over itself in ${name}.`;
-    case 'tooSharp':
-      return `${problem.amount} ${problem.amount === 1 ? 'place' : 'places'} in ${name} too sharp for the stitch length; stitches are shortened there.`;
-    case 'cannotRepeat':
-      return 'The design doesn’t run from left to right, so its copies can’t be leaned until they join. Set them side by side with a straight line between.';
-    case 'rowsOverlap':
-      return `${capital(name)} lies over the one above it by ${formatLength(problem.amount, style)}.`;
-    case 'rowsNear':
-      return `${capital(name)} is only ${formatLength(problem.amount, style)} from the one above it.`;
-    case 'overEdge':
-      return `${capital(name)} runs ${formatLength(problem.amount, style)} over the edge of the area.`;
-    case 'rowsOverPatch':
-      return `Rows run over ${problem.amount} ${problem.amount === 1 ? 'patch that holds' : 'patches that hold'} a design of ${problem.amount === 1 ? 'its' : 'their'} own.`;
-    case 'wideGap':
-      return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
-    case 'outOfReach':
-      if (problem.subject.kind === 'rowSet')
-        return `${capital(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows.`;
-      return `${name} lies ${formatLength(problem.amount, style)} beyond the reach of this frame; the cloth must be rolled before it can be stitched.`;
-    case 'missingDesign':
-      return `The design of ${name} is missing from the library. Put another one there.`;
-    case 'smallPatch':
-      return `A margin of ${formatLength(problem.amount, style)} leaves nothing of ${name}.`;
-    case 'nothingToStitch':
-      return `There is no stitch in ${name}.`;
-  }
-}
-
-function remedyName(remedy: Remedy, style: LengthStyle): string {
-  switch (remedy.kind) {
-    case 'margin':
-      return `Margin ${formatLength(remedy.margin, style)}`;
-    case 'fit':
-      return `Fit by "${remedy.fit}"`;
-    case 'stitchesPerInch':
-      return `${remedy.stitchesPerInch} SPI`;
-    case 'resetRow':
-      return `Put row ${remedy.row + 1} back`;
-    case 'bridge':
-      return 'Side by side';
-    case 'leaveOut':
-      return remedy.regionIds.length === 1 ? 'Leave it out' : 'Leave them out';
-    case 'remove':
-      return 'Take it out';
-  }
-}
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-function mendWith(remedy: Remedy, subject: ProblemSubject): (records: PlanRecords) => PlanRecords {
-  if (subject.kind === 'rowSet') return mendRows(remedy, subject.id);
-  return (records) => {
-    const placement = records.placements[subject.id];
-    const recipe = placement && records.recipes[placement.recipeId];
-    if (!recipe) return records;
-    const { id, fit, stitch } = recipe;
-    switch (remedy.kind) {
-      case 'remove':
-        return clearRegion(placement.regionId)(records);
-      case 'margin':
-        return setRecipe(id, { fit: { ...fit, margin: remedy.margin } })(records);
-      case 'fit':
-        return setRecipe(id, { fit: { ...fit, kind: remedy.fit } })(records);
-      case 'stitchesPerInch':
-        return setRecipe(id, { stitch: { ...stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
-      default:
-        return records;
-    }
-  };
-}
-
-function mendRows(remedy: Remedy, id: string): (records: PlanRecords) => PlanRecords {
-  return (records) => {
-    const set = records.rowSets[id];
-    if (!set) return records;
-    switch (remedy.kind) {
-      case 'remove':
-        return removeRows(records);
-      case 'resetRow':
-        return resetRow(id, remedy.row)(records);
-      case 'bridge':
-        return changeRows(id, { join: { kind: 'bridge', gap: 0 } })(records);
-      case 'leaveOut':
-        return changeRows(id, { area: { ...set.area, leaveOut: [...set.area.leaveOut, ...remedy.regionIds] } })(
-          records,
-        );
-      case 'stitchesPerInch':
-        return changeRows(id, { stitch: { ...set.stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
-      default:
-        return records;
-    }
-  };
 }

@@ -1,5 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { type Bounds, boundsOf, gridSize, insideRing, type Point, polyline, quiltOf } from '@gorse/core';
+import { gridSize, insideRing, type Point, quiltOf, ringBounds } from '@gorse/core';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useDesigns } from '../../api/queries.ts';
@@ -17,8 +17,6 @@ import { RecipeCard } from './recipe-card.tsx';
 import { neighbour } from './neighbour.ts';
 
 const NONE: readonly DesignAnswer[] = [];
-
-const boundsOfRing = (ring: readonly Point[]): Bounds => boundsOf([polyline(ring)])!;
 
 /** Designs into patches. `rail` is the choice of tools, shown over the cloth. */
 export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
@@ -86,7 +84,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
           <ClothStage
             beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
-            focus={region ? boundsOfRing(region.ring) : null}
+            focus={region ? ringBounds(region.ring) : null}
             label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
             onPick={pick}
             ground={(view) => <Patches patches={regions} scale={view.scale} />}

@@ -2,7 +2,6 @@ import type { DesignAnswer } from '@gorse/contract';
 import {
   applyToPoint,
   type Bounds,
-  boundsOf,
   exceptionOf,
   formatLength,
   gridSize,
@@ -13,8 +12,8 @@ import {
   MM_PER_INCH,
   type PlanProblem,
   type Point,
-  polyline,
   quiltOf,
+  ringBounds,
 } from '@gorse/core';
 import { Text } from '@mantine/core';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
@@ -41,8 +40,6 @@ import { type RowDrag, useRowDrag } from './use-row-drag.ts';
 
 const NONE: readonly DesignAnswer[] = [];
 const NO_PROBLEMS: readonly PlanProblem[] = [];
-
-const boundsOfRing = (ring: readonly Point[]): Bounds => boundsOf([polyline(ring)])!;
 
 /** Rows of one design over the top. `rail` is the choice of tools, shown over the cloth. */
 export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
@@ -74,7 +71,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
     const hits = (planned?.rows ?? []).filter((one) => insideRing(one.ring, p.x, p.y));
     // Nested boxes overlap: the one whose middle is nearest is meant.
     const off = (ring: readonly Point[]): number => {
-      const { minX, minY, maxX, maxY } = boundsOfRing(ring);
+      const { minX, minY, maxX, maxY } = ringBounds(ring);
       return quilt.loading === 'upright' ? Math.abs(p.y - (minY + maxY) / 2) : Math.abs(p.x - (minX + maxX) / 2);
     };
     return hits.sort((a, b) => off(a.ring) - off(b.ring))[0]?.row ?? null;
@@ -121,7 +118,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
           <ClothStage
             beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
-            focus={focus ?? (chosen ? boundsOfRing(chosen.ring) : null)}
+            focus={focus ?? (chosen ? ringBounds(chosen.ring) : null)}
             follow={focus !== null}
             label="The quilt. Page Down chooses the next row, arrow keys up and down move it, Z zooms to it, F shows the whole quilt"
             onPick={(p) => {

@@ -1,0 +1,85 @@
+import { newPlan, type PlanProblem, type PlanRecords, type Remedy } from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import { newRecipe, placeRecipe } from '../../document/placing.ts';
+import { newRowSet, rowSetOf, setRows } from '../../document/rows.ts';
+import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
+
+const GRID = { across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
+const SET = { ...newRowSet('ripple', 9), exceptions: [{ row: 2, down: 9, along: 0, scale: 1, dropped: false }] };
+const RECIPE = newRecipe('kelp');
+const EMPTY = setRows(SET)(newPlan('Harbour Lights', GRID));
+const PLAN: PlanRecords = placeRecipe('block-1-1', RECIPE.id)({ ...EMPTY, recipes: { [RECIPE.id]: RECIPE } });
+const [PLACEMENT] = Object.values(PLAN.placements);
+const ROWS = { kind: 'rowSet', id: SET.id, row: null } as const;
+const PATCH = { kind: 'placement', id: PLACEMENT!.id } as const;
+
+const said = (code: PlanProblem['code'], amount: number, subject: PlanProblem['subject'] = PATCH): string => {
+  const problem = { code, amount, subject, severity: 'know', at: { x: 0, y: 0 }, remedy: null } as const;
+  return sentence(problem, nameOf(subject, PLAN), 'in16').replace(/\u00a0/g, ' ');
+};
+
+describe('problems in words', () => {
+  it('say the number first, in her units, and what it is about', () => {
+    expect(said('outsideRegion', 25.4 / 4)).toBe('1/4 in outside A1 at the farthest.');
+    expect(said('tooSharp', 1)).toMatch(/^1 place in A1 too sharp/);
+    expect(said('rowsNear', 6.35, { ...ROWS, row: 4 })).toBe('Row 5 is only 1/4 in from the one above it.');
+    expect(said('rowsOverlap', 12.7, { ...ROWS, row: 4 })).toBe('Row 5 lies over the one above it by 1/2 in.');
+    expect(said('overEdge', 25.4, { ...ROWS, row: 0 })).toBe('Row 1 runs 1 in over the edge of the area.');
+    expect(said('outOfReach', 25.4, { ...ROWS, row: 0 })).toMatch(/^Row 1 is 1 in deeper than the reach/);
+    expect(said('outOfReach', 25.4)).toMatch(/^A1 lies 1 in beyond the reach/);
+    expect(said('rowsOverPatch', 2, ROWS)).toBe('Rows run over 2 patches that hold a design of their own.');
+    expect(said('wideGap', 254, ROWS)).toMatch(/^A gap of 10 in without a stitch/);
+    for (const code of ['foldedFit', 'missingDesign', 'smallPatch', 'nothingToStitch', 'cannotRepeat'] as const)
+      expect(said(code, 1)).toMatch(/^[A-Z].*\.$/);
+  });
+  it('know a patch whose placement is gone', () => {
+    expect(nameOf({ kind: 'placement', id: 'gone' }, PLAN)).toBe('a patch');
+    expect(nameOf(ROWS, PLAN)).toBe('the rows');
+  });
+});
+
+describe('remedies', () => {
+  const REMEDIES: readonly Remedy[] = [
+    { kind: 'margin', margin: 0 },
+    { kind: 'fit', fit: 'contain' },
+    { kind: 'stitchesPerInch', stitchesPerInch: 13 },
+    { kind: 'resetRow', row: 2 },
+    { kind: 'bridge' },
+    { kind: 'leaveOut', regionIds: ['block-1-1'] },
+    { kind: 'remove' },
+  ];
+  it('are named by what they do', () => {
+    expect(REMEDIES.map((remedy) => remedyName(remedy, 'in16').replace(/\u00a0/g, ' '))).toEqual([
+      'Margin 0 in',
+      'Fit by "contain"',
+      '13 SPI',
+      'Put row 3 back',
+      'Side by side',
+      'Leave it out',
+      'Take it out',
+    ]);
+  });
+  it('mend rows', () => {
+    const mended = (remedy: Remedy) => rowSetOf(mendWith(remedy, ROWS)(PLAN));
+    expect(mended({ kind: 'resetRow', row: 2 })!.exceptions).toEqual([]);
+    expect(mended({ kind: 'bridge' })!.join).toEqual({ kind: 'bridge', gap: 0 });
+    expect(mended({ kind: 'leaveOut', regionIds: ['block-1-1'] })!.area.leaveOut).toEqual(['block-1-1']);
+    expect(mended({ kind: 'stitchesPerInch', stitchesPerInch: 13 })!.stitch).toEqual({
+      ...SET.stitch,
+      stitchesPerInch: 13,
+    });
+    expect(mended({ kind: 'remove' })).toBeUndefined();
+  });
+  it('mend a placement, and leave what they don’t fit', () => {
+    const mended = (remedy: Remedy) => mendWith(remedy, PATCH)(PLAN);
+    const recipe = (remedy: Remedy) => mended(remedy).recipes[RECIPE.id]!;
+    expect(recipe({ kind: 'margin', margin: 3 }).fit.margin).toBe(3);
+    expect(recipe({ kind: 'fit', fit: 'fill' }).fit.kind).toBe('fill');
+    expect(recipe({ kind: 'stitchesPerInch', stitchesPerInch: 13 }).stitch.stitchesPerInch).toBe(13);
+    expect(mended({ kind: 'remove' }).placements).toEqual({});
+    expect(mended({ kind: 'bridge' })).toBe(PLAN);
+    expect(mendWith({ kind: 'margin', margin: 3 }, ROWS)(PLAN)).toBe(PLAN);
+    expect(mendWith({ kind: 'bridge' }, { ...ROWS, id: 'gone' })(PLAN)).toBe(PLAN);
+    expect(mendWith({ kind: 'remove' }, { ...PATCH, id: 'gone' })(PLAN)).toBe(PLAN);
+  });
+});
