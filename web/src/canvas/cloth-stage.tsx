@@ -31,6 +31,8 @@ interface Props {
   /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
   readonly ground: (view: View) => ReactNode;
   readonly children?: (view: View) => ReactNode;
+  /** What moves by itself, on a canvas of its own above all others. */
+  readonly moving?: (view: View) => ReactNode;
   /** Drawn over the canvas, in screen pixels. */
   readonly overlay?: (view: View) => ReactNode;
   readonly onPick?: (p: Point) => void;
@@ -83,6 +85,7 @@ export function ClothStage({
   label,
   ground,
   children,
+  moving,
   overlay,
   onPick,
   onPress,
@@ -210,7 +213,7 @@ export function ClothStage({
                 setView(zoomView(view, pointer(event.evt), Math.exp(-event.evt.deltaY / 500)));
               }}
             >
-              {[ground, children].map((draw, i) => (
+              {[ground, children, moving].map((draw, i) => (
                 <Layer
                   key={i}
                   x={drawn.x + aside.x}

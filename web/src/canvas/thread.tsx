@@ -23,7 +23,7 @@ const HOLES_FROM = 3;
 /** What a line may be off without being seen, px. */
 const UNSEEN = 0.5;
 
-/** Stitches as thread. Paths are built once, in parts; zooming and panning only stroke again those in sight. */
+/** Stitches as thread, in parts; zooming and panning only stroke again those in sight. */
 export const Thread = memo(function Thread({ runs, levels, scale, colour, look, upTo, opacity = 1 }: Props) {
   const level = levels?.filter(({ tolerance }) => tolerance * scale <= UNSEEN).at(-1);
   const lines = level?.lines ?? runs;
@@ -43,7 +43,7 @@ export const Thread = memo(function Thread({ runs, levels, scale, colour, look, 
         context.lineCap = thick ? 'round' : 'butt';
         context.setLineDash(look === 'planned' ? [5 / scale, 4 / scale] : []);
         const visible = parts.filter((part) => meets(part.bounds, seen));
-        for (const part of visible) context.stroke(part.path);
+        for (const part of visible) context.stroke(part.path());
         context.setLineDash([]);
         if (look === 'thread' && scale >= HOLES_FROM && !level) drawHoles(context, visible);
         context.globalAlpha = 1;
@@ -57,8 +57,9 @@ const PART = 400;
 
 interface Part {
   readonly bounds: Bounds;
-  readonly path: Path2D;
   readonly points: Polyline;
+  /** Made when it first comes into sight: all at once would hold up a frame. */
+  readonly path: () => Path2D;
 }
 
 function partsOf(lines: readonly Polyline[], upTo = Infinity): Part[] {
@@ -71,10 +72,15 @@ function partsOf(lines: readonly Polyline[], upTo = Infinity): Part[] {
       // Each begins where the one before ended.
       const points = line.subarray(2 * from, 2 * Math.min(count, from + PART + 1));
       const bounds = boundsOf([points]);
-      if (bounds) parts.push({ bounds, path: pathOf(points), points });
+      if (bounds) parts.push({ bounds, points, path: once(() => pathOf(points)) });
     }
   }
   return parts;
+}
+
+function once<T>(make: () => T): () => T {
+  let made: T | null = null;
+  return () => (made ??= make());
 }
 
 function pathOf(line: Polyline): Path2D {

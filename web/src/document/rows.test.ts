@@ -37,10 +37,13 @@ describe('edits of rows', () => {
     expect(rowSetOf(changeRow(SET.id, 2, { down: 0 })(moved))!.exceptions).toHaveLength(1);
     expect(rowSetOf(resetRow(SET.id, 4)(moved))!.exceptions).toHaveLength(1);
   });
-  it('forget what was done by hand when another answer is taken: those were other rows', () => {
-    const moved = changeRow(SET.id, 2, { down: 3 })(PLAN);
+  it('keep what was done by hand while there are as many rows; with others it goes', () => {
+    const moved = changeRow(SET.id, 0, { down: 3 })(PLAN);
     const numbers = { rows: 5, scale: 1, clearance: 8, margin: 12 };
     expect(rowSetOf(takeNumbers(SET.id, numbers)(moved))).toMatchObject({ numbers, exceptions: [] });
+    const nearer = { ...SET.numbers, clearance: 4 };
+    expect(rowSetOf(takeNumbers(SET.id, nearer)(moved))).toMatchObject({ numbers: nearer, exceptions: [{ down: 3 }] });
+    expect(takeNumbers('nowhere', numbers)(PLAN)).toBe(PLAN);
   });
   it('leave nothing behind that points to a patch that is gone', () => {
     const area = { insideBorder: true, fromRegionId: 'block-3-1', leaveOut: ['block-1-1', 'block-3-2'] };

@@ -53,8 +53,14 @@ export const changeRows =
     return set ? { ...records, rowSets: { ...records.rowSets, [id]: { ...set, ...change } } } : records;
   };
 
-/** Takes an answer: what was changed by hand in single rows goes, since they are other rows now. */
-export const takeNumbers = (id: string, numbers: RowNumbers): Edit => changeRows(id, { numbers, exceptions: [] });
+/** Takes other numbers. What was changed by hand in single rows stays while there are as many; else they are other rows, and it goes. */
+export const takeNumbers =
+  (id: string, numbers: RowNumbers): Edit =>
+  (records) => {
+    const set = records.rowSets[id];
+    const exceptions = set?.numbers.rows === numbers.rows ? set.exceptions : [];
+    return changeRows(id, { numbers, exceptions })(records);
+  };
 
 export const removeRows: Edit = (records) => ({ ...records, rowSets: {} });
 

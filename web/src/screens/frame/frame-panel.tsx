@@ -59,7 +59,7 @@ export function FramePanel(props: Props) {
         size="md"
         data={props.pieces.map((one) => ({
           value: one.id,
-          label: `${one.name}${finished.has(one.id) ? ', stitched' : ''}`,
+          label: `${one.name}${one.pass === null || one.pass === 0 ? '' : `, in pass ${one.pass + 1}`}${finished.has(one.id) ? ', stitched' : ''}`,
         }))}
         value={piece.id}
         allowDeselect={false}

@@ -221,12 +221,14 @@ export default function FrameStep() {
             label="The cloth on the frame. Arrow keys jog the head, Z zooms to the patch, F shows all"
             onPress={press}
             ground={(view) => <FrameGround patches={frame.patches} scale={view.scale} />}
+            moving={(view) =>
+              frame.state && <HeadMark at={frame.state} down={frame.state.needle === 'down'} scale={view.scale} />
+            }
           >
             {(view) => (
               <>
                 <FrameScene {...scene} scale={view.scale} />
                 <OutsideReach width={GENERIC_FRAME.width} reach={GENERIC_FRAME.reach} />
-                {frame.state && <HeadMark at={frame.state} down={frame.state.needle === 'down'} scale={view.scale} />}
               </>
             )}
           </ClothStage>

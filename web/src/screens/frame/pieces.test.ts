@@ -20,7 +20,7 @@ const ring = [
   { x: 0, y: 60 },
 ];
 const planned = (rowSetId: string): Readonly<Record<string, PlannedRows>> => ({
-  [rowSetId]: { rowSetId, runs: [{ id: `${rowSetId}-row-1`, name: 'rows 1 to 3', ring }] } as never,
+  [rowSetId]: { rowSetId, runs: [{ id: `${rowSetId}-row-1`, name: 'rows 1 to 3', ring, pass: 1 }] } as never,
 });
 
 describe('what can be stitched', () => {
@@ -28,7 +28,7 @@ describe('what can be stitched', () => {
     const [patch, rows, ...none] = piecesOf(PLAN, planned(SET.id));
     expect(none).toEqual([]);
     expect(patch).toMatchObject({ name: 'B1', fit: 'contain', landmarkRegionIds: ['block-2-1'] });
-    expect(rows).toMatchObject({ id: `${SET.id}-row-1`, name: 'Rows 1 to 3', fit: 'rows' });
+    expect(rows).toMatchObject({ id: `${SET.id}-row-1`, name: 'Rows 1 to 3', fit: 'rows', pass: 1 });
     expect(rows!.targets).toHaveLength(9);
     expect(rows!.targets).toContainEqual({ x: 250, y: 35 });
   });
