@@ -5,13 +5,17 @@ import {
   commandHead,
   contactGap,
   densityOf,
+  GENERIC_MACHINE,
   gridSize,
   newHead,
   newPlan,
+  type PassPlan,
+  planPasses,
   pointCount,
   pointOf,
   polyline,
   randomFrom,
+  reachAfter,
   resolveRows,
   rowChoices,
   type RowSetRecord,
@@ -124,6 +128,7 @@ function benchKing(): void {
     null,
   );
   benchModel(resolved.runs[0]!);
+  benchPasses();
 }
 
 /** Time and thread as planned against what the stand-in takes for the same row, drawn in and turned a little on its cloth. */
@@ -153,6 +158,18 @@ function benchModel(run: NonNullable<ReturnType<typeof resolveRows>>['runs'][num
     `of the planned thread, ${(used / BOBBIN_LENGTH).toFixed(2)} bobbins`,
     '< 0.03',
   );
+}
+
+/** Passes of a quilt of 200 runs, four landmarks each. */
+function benchPasses(): void {
+  const random = randomFrom(7);
+  const runs = Array.from({ length: 200 }, () => {
+    const top = 2700 * random();
+    return { top, bottom: top + 60 + 340 * random() };
+  });
+  const landmarks = runs.flatMap(({ top, bottom }) => [top, top, bottom, bottom]);
+  const plan = (): PassPlan => planPasses(runs, landmarks, (rolled) => reachAfter(GENERIC_MACHINE.frame, rolled));
+  printFigure('passes.plan_ms', medianMs(plan), `ms, 200 runs in ${plan().windows.length} passes`, '< 200');
 }
 
 export function benchRows(): void {

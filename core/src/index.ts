@@ -75,6 +75,8 @@ export { nextTouch, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts'
 export type { Touch } from './lineup/touch.ts';
 export { GENERIC_FRAME, type FrameProfile } from './passes/frame-profile.ts';
 export { GENERIC_MACHINE, type Machine } from './passes/machine.ts';
+export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
+export { reachAfter } from './passes/roll.ts';
 export { loadedCloth, measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
 export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';

@@ -10,7 +10,6 @@ import { boundsOf, lengthOf, pointCount, pointOf, reversed } from '../geometry/p
 import { estimateLineUp } from '../lineup/line-up.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
-import { plainPasses } from '../passes/plain-passes.ts';
 import { advanceHead, commandHead, newHead, standInProfile } from '../simulate/head.ts';
 import { bobbinChanges } from '../stitch/bobbins.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
@@ -86,7 +85,7 @@ describe('rows worked out', () => {
     expect(rows.reduce((total, row) => total + row.totals.seconds, 0)).toBeCloseTo(runs[0]!.totals.seconds, 6);
     expect(runs[0]!.totals.thread).toBeGreaterThan(apart.totals.thread);
     // A pass ends the line: only rows within one reach are joined.
-    const shallow = { ...GENERIC_MACHINE, frame: { ...GENERIC_FRAME, reach: 80 } };
+    const shallow = { ...GENERIC_MACHINE, frame: { ...GENERIC_FRAME, throat: 220 } };
     const passes = resolveRows(WAVE, { ...SET, sewing: { backAndForth: true, joined: true } }, withDrawIn(0), shallow)!;
     expect(passes.runs).toHaveLength(passes.passes);
     expect(passes.passes).toBeGreaterThan(1);
@@ -193,34 +192,6 @@ describe('time and thread', () => {
         });
       }),
     );
-  });
-  it('take as few passes as any other way of parting them', () => {
-    const fewest = (bands: readonly { top: number; bottom: number }[], reach: number): number => {
-      const best = [0];
-      bands.forEach((_, end) => {
-        let least = Infinity;
-        for (let start = end; start >= 0; start--) {
-          const depth = Math.max(...bands.slice(start, end + 1).map((band) => band.bottom)) - bands[start]!.top;
-          if (depth <= reach || start === end) least = Math.min(least, best[start]! + 1);
-        }
-        best.push(least);
-      });
-      return best.at(-1)!;
-    };
-    fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 5, max: 80 }))), (steps) => {
-        let top = 0;
-        const bands = steps.map(([down, height]) => ({ top: (top += down), bottom: top + height }));
-        const passes = plainPasses(bands, 150);
-        expect((passes.at(-1) ?? -1) + 1).toBe(fewest(bands, 150));
-      }),
-    );
-  });
-  it('take the fewest passes of a plain reach', () => {
-    const bands = [0, 30, 60, 90].map((top) => ({ top, bottom: top + 40 }));
-    expect(plainPasses(bands, 100)).toEqual([0, 0, 0, 1]);
-    expect(plainPasses(bands, 30)).toEqual([0, 1, 2, 3]);
-    expect(plainPasses([], 100)).toEqual([]);
   });
 });
 

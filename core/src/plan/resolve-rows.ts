@@ -2,8 +2,10 @@ import type { Loading } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, applyToPolyline, compose, translation } from '../geometry/affine.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
+import type { FrameProfile } from '../passes/frame-profile.ts';
 import { GENERIC_MACHINE, type Machine } from '../passes/machine.ts';
-import { plainPasses } from '../passes/plain-passes.ts';
+import { planPasses } from '../passes/plan-passes.ts';
+import { reachAfter } from '../passes/roll.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import type { PlanRecords } from './plan-document.ts';
@@ -67,11 +69,7 @@ export function resolveRows(
   const kinds = rowKinds(strokes, set, set.numbers.scale);
   if (!placed || !kinds) return null;
   const laid = layRows(kinds, set, placed.bed);
-  const onCloth = 1 / (placed.bed.length / (placed.bed.length + placed.drawnIn));
-  const passes = plainPasses(
-    laid.map(({ top, height }) => ({ top: top * onCloth, bottom: (top + height) * onCloth })),
-    machine.frame.reach,
-  );
+  const passes = passesOf(laid, placed, machine.frame);
   const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
   const sewn = laid.map((row, i): SewnRow => {
     const back = set.sewing.backAndForth && i % 2 === 1;
@@ -90,13 +88,25 @@ export function resolveRows(
     height: kinds.height,
     period: kinds.first.period,
     hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
-    passes: (passes.at(-1) ?? -1) + 1,
+    passes: Math.max(-1, ...passes) + 1,
     totals: runs.map(({ run }) => run.totals).reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, runs.length - 1) }),
     bobbinChanges: bobbinChanges(
       rows.map((row) => row.totals.thread),
       machine.bobbin,
     ),
   };
+}
+
+/** The pass of each row, from 0; one deeper than any reach counts as a pass of its own. Each next pass reaches back to low points of the last row. */
+function passesOf(laid: readonly LaidRow[], { bed, top, drawnIn }: PlacedBed, frame: FrameProfile): number[] {
+  const loose = (bed.length + drawnIn) / bed.length;
+  const bands = laid.map((row) => ({ top: (top + row.top) * loose, bottom: (top + row.top + row.height) * loose }));
+  const landmarks = bands.flatMap(({ bottom }) => [bottom, bottom]);
+  const { windows, tooDeep } = planPasses(bands, landmarks, (rolled) => reachAfter(frame, rolled));
+  const starts = [...windows.map(({ runs }) => runs), ...tooDeep.map((i) => [i])].sort(
+    (a, b) => bands[a[0]!]!.top - bands[b[0]!]!.top,
+  );
+  return laid.map((_, i) => starts.findIndex((runs) => runs.includes(i)));
 }
 
 function hangOf({ strokes }: RowShape, bed: RowBed): number {

@@ -1,0 +1,62 @@
+/** From the upper to the lower edge of what must be stitched without an advance, mm across the poles of the loaded cloth. */
+export interface Band {
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** What is stitched between two advances. */
+export interface PassWindow {
+  /** The band that the head reaches, mm from the loaded cloth's upper edge. */
+  readonly from: number;
+  readonly to: number;
+  /** Indices of the runs stitched in it. */
+  readonly runs: readonly number[];
+  /** Landmarks that it has in common with the pass before; 0 for the first. */
+  readonly shared: number;
+}
+
+export interface PassPlan {
+  readonly windows: readonly PassWindow[];
+  /** Runs deeper than any pass: they are in none. */
+  readonly tooDeep: readonly number[];
+}
+
+/** Landmarks that neighbouring passes must have in common, so that shift and turn can be found. */
+const SHARED = 2;
+
+/**
+ * The fewest passes in which every run lies wholly within one window and neighbouring windows share two landmarks. A window that starts
+ * lower ends lower, since the reach shrinks by less than the cloth moves; so each pass starts as low as it may, at the first run that is left or
+ * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where the pass before has too few
+ * landmarks, the line-up is left to those it has. O(runs · passes + landmarks · passes).
+ * @param landmarks y of points that can be found again, mm
+ * @param reachAt the reach with so much cloth rolled up, mm
+ */
+export function planPasses(
+  runs: readonly Band[],
+  landmarks: readonly number[],
+  reachAt: (rolled: number) => number,
+): PassPlan {
+  const tooDeep = runs.flatMap(({ top, bottom }, i) => (bottom - top > reachAt(top) ? [i] : []));
+  let left = runs.flatMap((_, i) => (tooDeep.includes(i) ? [] : [i]));
+  const windows: PassWindow[] = [];
+  while (left.length > 0) {
+    const before = windows.at(-1);
+    const first = Math.min(...left.map((i) => runs[i]!.top));
+    const back = before ? Math.min(first, lastLandmarks(landmarks, before)) : first;
+    const fits = (from: number): number[] => left.filter((i) => runs[i]!.bottom <= from + reachAt(from));
+    // Reaching back so far may leave no room for the next run: then it goes with fewer landmarks in common.
+    const from = fits(back).length > 0 ? back : first;
+    const own = fits(from);
+    const shared = before ? landmarks.filter((y) => y >= from && y >= before.from && y <= before.to).length : 0;
+    windows.push({ from, to: from + reachAt(from), runs: own, shared });
+    left = left.filter((i) => !own.includes(i));
+  }
+  return { windows, tooDeep };
+}
+
+/** Where the next pass must start at the latest to keep enough landmarks of a pass; +∞ when it has too few. */
+function lastLandmarks(landmarks: readonly number[], { from, to }: PassWindow): number {
+  const own = landmarks.filter((y) => y >= from && y <= to).sort((a, b) => b - a);
+  return own[SHARED - 1] ?? Infinity;
+}
