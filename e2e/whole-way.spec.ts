@@ -1,9 +1,10 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import type { RunAnswer } from '@gorse/contract';
-import { distance, type FramePoint, readSvg } from '@gorse/core';
+import { CORNER_NAMES, distance, type FramePoint, readSvg } from '@gorse/core';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { seeCorners } from './frame-eye.ts';
+import { bringHead, viewOf } from './frame-hands.ts';
 import { refusedServer, removeFolder, startServer, type TestServer } from './server.ts';
 import { expectAccessible } from './accessible.ts';
 
@@ -32,59 +33,10 @@ function listen(page: Page): void {
   });
 }
 
-/** The head's position as the screen says it, mm. */
-async function headAt(page: Page): Promise<FramePoint> {
-  const text = (await page.getByTestId('position').textContent())!;
-  const [, x, y] = /x ([\d.−]+) · y ([\d.−]+)\smm/.exec(text)!;
-  return { x: Number(x), y: Number(y) };
-}
-
-/** How the cloth lies on the screen: px = mm · scale + offset. */
-async function viewOf(cloth: Locator): Promise<{ scale: number; x: number; y: number }> {
-  const [scale, x, y] = (await cloth.getAttribute('data-view'))!.split(' ').map(Number);
-  return { scale: scale!, x: x!, y: y! };
-}
-
-/** Carries the head by its ring to near a place, then jogs it there with the keys. */
-async function bringHead(page: Page, to: FramePoint): Promise<void> {
-  const cloth = page.getByRole('application');
-  const box = (await cloth.boundingBox())!;
-  const view = await viewOf(cloth);
-  const onScreen = (p: FramePoint) => ({ x: box.x + p.x * view.scale + view.x, y: box.y + p.y * view.scale + view.y });
-  const from = onScreen(await headAt(page));
-  const goal = onScreen(to);
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move((from.x + goal.x) / 2, (from.y + goal.y) / 2, { steps: 4 });
-  await page.mouse.move(goal.x, goal.y, { steps: 4 });
-  await page.mouse.up();
-  await expect.poll(async () => distance(await headAt(page), to)).toBeLessThan(3);
-  await page.getByText('1/64', { exact: true }).click();
-  await cloth.focus();
-  for (let i = 0; i < 40; i++) {
-    const { x, y } = await headAt(page);
-    const key =
-      Math.abs(to.x - x) > 0.3
-        ? to.x > x
-          ? 'ArrowRight'
-          : 'ArrowLeft'
-        : Math.abs(to.y - y) > 0.3
-          ? to.y > y
-            ? 'ArrowDown'
-            : 'ArrowUp'
-          : null;
-    if (key === null) return;
-    await page.keyboard.press(key);
-    await expect.poll(async () => distance(await headAt(page), { x, y })).toBeGreaterThan(0.1);
-  }
-}
-
-const cornerNames = ['upper left', 'upper right', 'lower right', 'lower left'];
-
 /** Touches whatever corner is asked for. */
 async function touchNext(page: Page, corners: readonly FramePoint[]): Promise<void> {
   const title = (await page.getByText(/^Put the needle over/).textContent())!;
-  const corner = cornerNames.findIndex((name) => title.includes(name));
+  const corner = CORNER_NAMES.findIndex((name) => title.includes(name));
   await bringHead(page, corners[corner]!);
   await page.getByRole('button', { name: 'Touch here' }).click();
   await expect(page.getByText(title, { exact: true })).toBeHidden();
