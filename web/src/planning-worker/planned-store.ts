@@ -4,6 +4,7 @@ import { create } from 'zustand';
 import { api } from '../api/api.ts';
 import { KEYS, queryClient } from '../api/queries.ts';
 import { usePlan } from '../document/plan-store.ts';
+import { tellError } from '../ui/notices.ts';
 import type { Planned, Planner } from './planning-worker.ts';
 import type { PlanRequest, RowsRequest } from './requests.ts';
 import type { PlannedRows } from './row-planner.ts';
@@ -138,8 +139,13 @@ async function work(): Promise<void> {
     const [id, wish] = next.value;
     pending.delete(id);
     usePlanned.setState({ waiting: pending.size + 1 });
-    await teach(wish.designId);
-    await wish.work();
+    try {
+      await teach(wish.designId);
+      await wish.work();
+    } catch (error) {
+      // One that can't be worked out must not hold up the others.
+      tellError(error);
+    }
   }
   usePlanned.setState({ waiting: 0 });
   working = false;

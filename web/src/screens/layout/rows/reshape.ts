@@ -1,7 +1,8 @@
-import type { PlanRecords, RowNumber } from '@gorse/core';
+import type { PlanRecords, RowNumber, RowNumbers } from '@gorse/core';
 import { create } from 'zustand';
+import { tellError } from '../../../ui/notices.ts';
 import { planner, rowsRequest, teach } from '../../../planning-worker/planned-store.ts';
-import { edit, preview, usePlan } from '../../../document/plan-store.ts';
+import { cancel, edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, newRowSet, rowSetOf, setRows, takeNumbers } from '../../../document/rows.ts';
 
 /** What the worker is asked about rows before an edit can be made: one thing at a time. */
@@ -10,10 +11,13 @@ export const useReshaping = create<{ readonly working: boolean; readonly refusal
   refusal: null,
 }));
 
-async function asking<T>(work: () => Promise<T>): Promise<T> {
+async function asking(work: () => Promise<void>): Promise<void> {
   useReshaping.setState({ working: true, refusal: null });
   try {
-    return await work();
+    await work();
+  } catch (error) {
+    cancel();
+    tellError(error);
   } finally {
     useReshaping.setState({ working: false });
   }
@@ -74,10 +78,8 @@ export const NUMBER_NAMES: Readonly<Record<RowNumber, string>> = {
   margin: 'margins',
 };
 
-const valueOf = (
-  numbers: { rows: number; scale: number; clearance: number; margin: number },
-  which: RowNumber,
-): number => (which === 'height' ? numbers.scale : numbers[which]);
+const valueOf = (numbers: RowNumbers, which: RowNumber): number =>
+  which === 'height' ? numbers.scale : numbers[which];
 
 /** Alternate rows shifted so that they nest tightest, or look most even. */
 export const shiftBest = (by: 'tight' | 'even'): Promise<void> =>

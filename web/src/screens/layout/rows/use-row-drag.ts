@@ -46,18 +46,18 @@ export function useRowDrag(
   const ask = async (rows: RowSetRecord): Promise<void> => {
     if (asking.current) return;
     asking.current = true;
-    for (let wish = wished.current; wish; wish = wished.current) {
-      wished.current = null;
-      const before = exceptionOf(rows, wish.row);
-      const found = await planner().clearances(
-        rowsRequest(rows, records),
-        wish.row,
-        before.down + wish.down,
-        before.along + wish.along,
-      );
-      if (wish.gesture === current.current) setDrag((now) => now && { ...now, ...found });
+    try {
+      for (let wish = wished.current; wish; wish = wished.current) {
+        wished.current = null;
+        const { row, gesture } = wish;
+        const before = exceptionOf(rows, row);
+        const [down, along] = [before.down + wish.down, before.along + wish.along];
+        const found = await planner().clearances(rowsRequest(rows, records), row, down, along);
+        if (gesture === current.current) setDrag((now) => now && { ...now, ...found });
+      }
+    } finally {
+      asking.current = false;
     }
-    asking.current = false;
   };
   const begin = (row: number, from: Point): Gesture | null => {
     if (!set) return null;
