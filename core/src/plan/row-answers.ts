@@ -26,13 +26,11 @@ export function rowChoices(
   const placed = rowBed(records, set.area, loading);
   const kinds = rowKinds(strokes, set, 1);
   if (!placed || !kinds) return [];
-  return rankedAnswers(kinds, placed.bed.length, { ...set.wish, partialLast: set.last !== 'whole' }).flatMap(
-    (answer) => {
-      const numbers = { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
-      const resolved = resolveRows(strokes, { ...set, numbers, exceptions: [] }, records, machine, loading);
-      return resolved ? [{ ...answer, numbers, resolved }] : [];
-    },
-  );
+  return rankedAnswers(kinds, placed.bed.length, { ...set.wish, last: set.last }).flatMap((answer) => {
+    const numbers = { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
+    const resolved = resolveRows(strokes, { ...set, numbers, exceptions: [] }, records, machine, loading);
+    return resolved ? [{ ...answer, numbers, resolved }] : [];
+  });
 }
 
 /** What all numbers become when one is pulled; null when the pinned ones don't let it, or nothing can be laid. */
@@ -46,6 +44,6 @@ export function pulledNumbers(
   const placed = rowBed(records, set.area);
   const kinds = rowKinds(strokes, set, 1);
   if (!placed || !kinds) return null;
-  const rules = { pins: set.pins, partialLast: set.last !== 'whole' };
+  const rules = { pins: set.pins, last: set.last };
   return pullNumber(rowTask(kinds, placed.bed.length), set.numbers, pulled, value, rules);
 }

@@ -24,7 +24,7 @@ const kindsOf = (shift = 0): RowKinds =>
 describe('ranked answers', () => {
   const kinds = kindsOf();
   it.each(ROW_SCHOOLS)('keep what matters when it is %s, the best first', (matters) => {
-    const wish = { matters, clearance: 8, margin: 12, partialLast: false };
+    const wish = { matters, clearance: 8, margin: 12, last: 'whole' } as const;
     const answers = rankedAnswers(kinds, 1500, wish);
     expect(answers.length).toBeGreaterThanOrEqual(3);
     expect(answers.length).toBeLessThanOrEqual(6);
@@ -44,7 +44,7 @@ describe('ranked answers', () => {
         fc.double({ min: 2, max: 40, noNaN: true }),
         fc.double({ min: -10, max: 60, noNaN: true }),
         (matters, length, clearance, margin) => {
-          for (const answer of rankedAnswers(kinds, length, { matters, clearance, margin, partialLast: false })) {
+          for (const answer of rankedAnswers(kinds, length, { matters, clearance, margin, last: 'whole' })) {
             const gaps = answer.pitches.reduce((sum, pitch) => sum + pitch, 0);
             expect(answer.pitches).toHaveLength(answer.rows - 1);
             expect(Math.abs(answer.scale * kinds.height + gaps + 2 * answer.margin - length)).toBeLessThan(0.01);
@@ -54,14 +54,22 @@ describe('ranked answers', () => {
       { numRuns: 25 },
     );
   });
-  it('leave room for a partial row below when one is wanted', () => {
-    const answers = rankedAnswers(kinds, 1500, { matters: 'rows', clearance: 8, margin: 12, partialLast: true });
-    const filled = answers.map((a) => a.margin + a.scale * kinds.height + a.pitches.reduce((sum, p) => sum + p, 0));
-    expect(answers.length).toBeGreaterThan(0);
-    filled.forEach((down) => expect(down).toBeLessThanOrEqual(1500 + 1e-3));
-  });
+  it.each(['cut', 'scaled'] as const)(
+    'with a last row that is %s hold as many whole rows as there is room for',
+    (last) => {
+      const answers = rankedAnswers(kinds, 1500, { matters: 'rows', clearance: 8, margin: 12, last });
+      expect(answers.length).toBeGreaterThanOrEqual(3);
+      for (const { scale, pitches, margin } of answers) {
+        const left = 1500 - margin - scale * kinds.height - pitches.reduce((sum, pitch) => sum + pitch, 0);
+        expect(margin).toBe(12);
+        // Another row wouldn't fit whole, with its margin when it is squeezed.
+        expect(left).toBeGreaterThanOrEqual(last === 'cut' ? -1e-3 : 12 - 1e-3);
+        expect(left).toBeLessThan(Math.max(...pitches) + (last === 'cut' ? 1e-3 : 12 + 1e-3));
+      }
+    },
+  );
   it('are none when not even one row fits', () => {
-    const wish = { matters: 'height', clearance: 8, margin: 12, partialLast: false } as const;
+    const wish = { matters: 'height', clearance: 8, margin: 12, last: 'whole' } as const;
     expect(rankedAnswers(kinds, 10, wish).filter((answer) => answer.margin >= 12)).toEqual([]);
   });
 });
@@ -71,7 +79,7 @@ describe('a number pulled by hand', () => {
   const boxes: RowTask = { length: 1000, height: 100, pitches: (c) => ({ down: 100 + c, back: 100 + c }) };
   const NOW: RowNumbers = { rows: 8, scale: 1, clearance: 20, margin: 30 };
   const pull = (pulled: RowNumber, value: number, pins: readonly RowNumber[] = []): RowNumbers | null => {
-    const found = pullNumber(boxes, NOW, pulled, value, { pins, partialLast: false });
+    const found = pullNumber(boxes, NOW, pulled, value, { pins, last: 'whole' });
     const round = (v: number): number => Math.round(v * 1e3) / 1e3;
     return (
       found && {
@@ -104,7 +112,7 @@ describe('a number pulled by hand', () => {
     expect(pull('height', 1.5, ['clearance'])).toMatchObject({ scale: 1.5, clearance: 20, rows: 6 });
   });
   it('with another row below fills from the top: as many whole rows as there is room for', () => {
-    const rules = { pins: [], partialLast: true };
+    const rules = { pins: [], last: 'cut' } as const;
     expect(pullNumber(boxes, NOW, 'clearance', 40, rules)).toMatchObject({ rows: 7, clearance: 40, margin: 30 });
     const nine = pullNumber(boxes, NOW, 'rows', 9, rules)!;
     // 30 + 9·100 + 8·c = 1000

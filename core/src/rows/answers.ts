@@ -1,7 +1,7 @@
 import { evenGap, type WidestGaps, widestGaps } from './even-gap.ts';
 import type { RowKinds } from './lay-rows.ts';
 import { nestedPitches, type Pitches } from './nest.ts';
-import type { RowNumber, RowNumbers, RowSchool, RowWish } from './row-set.ts';
+import type { LastRow, RowNumber, RowNumbers, RowSchool, RowWish } from './row-set.ts';
 import {
   clearanceFor,
   evenScaleFor,
@@ -12,9 +12,9 @@ import {
   scaleFor,
 } from './solve-rows.ts';
 
-/** A wish, and whether the room below the last whole row is used by another one, so that margins need not be even. */
+/** A wish, and how the room below the last whole row is used: with another row there, margins need not be even. */
 interface Wanted extends RowWish {
-  readonly partialLast: boolean;
+  readonly last: LastRow;
 }
 
 export interface RankedAnswer extends RowAnswer {
@@ -43,7 +43,7 @@ export function rowTask({ first, second, height }: RowKinds, length: number): Ro
 export function rankedAnswers(kinds: RowKinds, length: number, wish: Wanted): RankedAnswer[] {
   const task = rowTask(kinds, length);
   const even = wish.matters === 'even' ? evenGap(kinds.first, kinds.second) : null;
-  const pool = candidates(task, wish, even).filter(
+  const pool = (wish.last === 'whole' ? candidates : fromTheTop)(task, wish, even).filter(
     ({ answer }) =>
       answer.scale >= SCALES.least && answer.scale <= SCALES.most && answer.margin > -answer.scale * kinds.height,
   );
@@ -86,16 +86,39 @@ function candidates(task: RowTask, wish: Wanted, even: number | null): Candidate
   for (const rows of counts) {
     const asDrawn = marginsLeft(task, rows, 1, clearance);
     const fits = asDrawn.margin >= 0 && asDrawn.margin < task.height + clearance;
-    if (matters !== 'margins' && (fits || wish.partialLast)) {
-      if (!wish.partialLast) add(asDrawn, 'margin');
-      else if (2 * asDrawn.margin >= margin && rows <= usual) add({ ...asDrawn, margin }, 'margin');
-    }
+    if (matters !== 'margins' && fits) add(asDrawn, 'margin');
     if (matters !== 'clearance' && matters !== 'even') add(clearanceFor(task, rows, 1, margin), 'clearance');
     if (matters === 'even' && even !== null) add(evenScaleFor(task, rows, even, margin), 'height');
     else if (matters !== 'height') add(scaleFor(task, rows, clearance, margin), 'height');
   }
   return out;
 }
+
+/** Sizes and clearances that are tried, in parts of what is liked, while another row takes up what is left. */
+const TRIED = [1, 0.95, 1.05, 0.9, 1.1, 0.8, 1.25];
+
+/** As many whole rows from the top as there is room for, with another one below them. */
+function fromTheTop(task: RowTask, wish: Wanted, even: number | null): Candidate[] {
+  const liked = even ?? wish.clearance;
+  const filled = (scale: number, clearance: number, gave: Candidate['gave']): Candidate[] => {
+    const answer = wholeRows(task, { scale, clearance, margin: wish.margin }, wish.last);
+    return answer ? [{ answer: { ...answer, margin: wish.margin }, gave }] : [];
+  };
+  return TRIED.flatMap((part) => [
+    ...(wish.matters === 'height' ? [] : filled(part, even === null ? liked : liked * part, 'height')),
+    ...(wish.matters === 'clearance' || wish.matters === 'even' ? [] : filled(1, liked * part, 'clearance')),
+  ]);
+}
+
+/** The whole rows above one that is cut at the lower edge, or squeezed to leave the margin there too. */
+const wholeRows = (
+  task: RowTask,
+  { scale, clearance, margin }: Pick<RowNumbers, 'scale' | 'clearance' | 'margin'>,
+  last: LastRow,
+): RowAnswer | null => rowsThatFit(task, scale, clearance, bothMargins(margin, last));
+
+/** Half of what margins take together. */
+const bothMargins = (margin: number, last: LastRow): number => (last === 'cut' ? margin / 2 : margin);
 
 /** How bad an answer is: each thing in parts that are about as bad as each other, what matters most weighing most. */
 function costOf(
@@ -131,10 +154,10 @@ export function pullNumber(
   now: RowNumbers,
   pulled: RowNumber,
   value: number,
-  { pins, partialLast }: { readonly pins: readonly RowNumber[]; readonly partialLast: boolean },
+  { pins, last }: { readonly pins: readonly RowNumber[]; readonly last: LastRow },
 ): RowNumbers | null {
   const wanted = { ...now, [pulled === 'height' ? 'scale' : pulled]: value };
-  if (partialLast) return pulledFromTop(task, wanted, pulled, pins);
+  if (last !== 'whole') return pulledFromTop(task, wanted, pulled, pins, last);
   for (const giving of GIVES[pulled]) {
     if (pins.includes(giving) || (giving === 'rows' && pins.includes('margin'))) continue;
     const answer = givingWay(task, wanted, giving);
@@ -152,15 +175,17 @@ function pulledFromTop(
   wanted: RowNumbers,
   pulled: RowNumber,
   pins: readonly RowNumber[],
+  last: LastRow,
 ): RowNumbers | null {
   const { rows, scale, clearance, margin } = wanted;
+  const margins = bothMargins(margin, last);
   if (pulled !== 'rows' && !pins.includes('rows')) {
-    const fitting = rowsThatFit(task, scale, clearance, margin / 2);
+    const fitting = wholeRows(task, wanted, last);
     return fitting && { ...wanted, rows: fitting.rows };
   }
   const answer =
-    (pins.includes('clearance') || pulled === 'clearance' ? null : clearanceFor(task, rows, scale, margin / 2)) ??
-    (pins.includes('height') || pulled === 'height' ? null : scaleFor(task, rows, clearance, margin / 2));
+    (pins.includes('clearance') || pulled === 'clearance' ? null : clearanceFor(task, rows, scale, margins)) ??
+    (pins.includes('height') || pulled === 'height' ? null : scaleFor(task, rows, clearance, margins));
   return answer && { ...wanted, scale: answer.scale, clearance: answer.clearance };
 }
 

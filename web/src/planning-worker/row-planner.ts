@@ -84,6 +84,8 @@ export interface ShownChoice extends Omit<RowChoice, 'resolved'> {
   readonly bottom: number;
   readonly boxGap: number | null;
   readonly repeats: number;
+  /** Another row below the whole ones. */
+  readonly extra: 'cut' | 'squeezed' | null;
   /** How far rows hang over the side edges at the most, mm. */
   readonly hang: number;
   readonly passes: number;
@@ -262,6 +264,8 @@ function choicesOf(designs: Designs, { set, plan }: RowsRequest, loading?: Loadi
     bottom: resolved.bottom,
     boxGap: resolved.rows[1]?.boxGap ?? null,
     repeats: repeatsOf(resolved, set),
+    extra:
+      resolved.rows.length > choice.rows && set.last !== 'whole' ? (set.last === 'cut' ? 'cut' : 'squeezed') : null,
     hang: resolved.hang,
     passes: resolved.passes,
     bobbins: resolved.bobbinChanges.length + 1,

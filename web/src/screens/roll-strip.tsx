@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { usePlan } from '../document/plan-store.ts';
 import { usePlanned } from '../planning-worker/planned-store.ts';
 import { MOORLAND } from '../ui/theme.ts';
+import { counted } from '../ui/counted.ts';
 
 const WIDTH = 72;
 const HEIGHT = 640;
@@ -28,9 +29,9 @@ export function RollStrip() {
   const title = whole
     ? 'The whole quilt lies within the reach: one pass'
     : rows.length > 0
-      ? `${rows.length} rows in ${passes} ${passes === 1 ? 'pass' : 'passes'}; the bracket is the first reach`
+      ? `${counted(rows.length, 'row')} in ${counted(passes, 'pass')}; the bracket is the first reach`
       : 'Only the upper part lies within the reach of this frame';
-  const caption = whole ? 'one pass' : rows.length > 0 ? `${passes} ${passes === 1 ? 'pass' : 'passes'}` : 'reach';
+  const caption = whole ? 'one pass' : rows.length > 0 ? counted(passes, 'pass') : 'reach';
   return (
     <aside className="strip" aria-label="The quilt on the poles">
       <svg

@@ -1,4 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
+import type { DesignKind } from '@gorse/core';
 import { Text, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useVirtualizer } from '@tanstack/react-virtual';
@@ -15,17 +16,23 @@ const TILE = 126;
 export const DesignDrawer = memo(function DesignDrawer({
   designs,
   chosenId,
+  first,
   onChoose,
 }: {
   readonly designs: readonly DesignAnswer[];
   readonly chosenId: string | null;
+  /** Designs of this kind come first. */
+  readonly first?: DesignKind;
   readonly onChoose: (designId: string) => void;
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
   const [text, setText] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const newest = useMemo(() => newestRevisions(designs), [designs]);
-  const shown = useMemo(() => filtered(newest, facetsOf(newest), { ...NO_FILTER, text }), [newest, text]);
+  const shown = useMemo(() => {
+    const found = filtered(newest, facetsOf(newest), { ...NO_FILTER, text });
+    return [...found].sort((a, b) => Number(b.kind === first) - Number(a.kind === first));
+  }, [newest, text, first]);
   const tiles = useVirtualizer({
     horizontal: true,
     count: shown.length,

@@ -20,6 +20,7 @@ import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { RowsThumb } from './rows-thumb.tsx';
+import { counted } from '../../../ui/counted.ts';
 
 const SCHOOLS: Readonly<Record<RowSchool, { readonly name: string; readonly why: string }>> = {
   rows: { name: 'Whole rows', why: 'No row is cut; size, margins and clearance give a little each.' },
@@ -145,14 +146,15 @@ function Answer({
   const { totals } = choice;
   const lines = [
     <b key="rows">
-      {choice.rows} rows of {formatLength(choice.height, style)}, {sizeChange(choice.scale)}
+      {counted(choice.rows, 'row')} of {formatLength(choice.height, style)}, {sizeChange(choice.scale)}
+      {choice.extra && `, and one ${choice.extra}`}
     </b>,
     `clearance ${formatLength(choice.clearance, style)}`,
     choice.boxGap === null ? 'one row alone' : boxes(choice.boxGap, style),
     `margins ${formatLengthNumber(choice.margin, style)} above, ${formatLengthNumber(choice.bottom, style)} ${unitOf(style)} below`,
     `${trimmed(choice.repeats, 1)} repeats a row${set.area.insideBorder ? '' : `, hanging out ${formatLength(choice.hang, style)}`}`,
-    `${formatDuration(totals.seconds)}, ${totals.cuts} ${totals.cuts === 1 ? 'cut' : 'cuts'}, ${choice.passes} ${choice.passes === 1 ? 'pass' : 'passes'}`,
-    `${trimmed(totals.thread / 1000, 0)} m of thread, ${choice.bobbins} ${choice.bobbins === 1 ? 'bobbin' : 'bobbins'}`,
+    `${formatDuration(totals.seconds)}, ${counted(totals.cuts, 'cut')}, ${counted(choice.passes, 'pass')}`,
+    `${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(choice.bobbins, 'bobbin')}`,
   ];
   return (
     <UnstyledButton className="tile answer" aria-pressed={taken} onClick={onTake}>

@@ -5,6 +5,7 @@ import { setLoading } from '../../../document/rows.ts';
 import { reshapeRows } from './reshape.ts';
 import { RowsThumb } from './rows-thumb.tsx';
 import { useChoices } from './use-choices.ts';
+import { counted } from '../../../ui/counted.ts';
 
 const WAYS: readonly { readonly loading: Loading; readonly name: string; readonly up: string }[] = [
   { loading: 'upright', name: 'Upright', up: 'Designs stand upright on the finished quilt.' },
@@ -75,7 +76,7 @@ function Way({
           <RowsThumb picture={best.picture} size={118} />
           <b>{name}</b>
           <span className="answer-line">
-            {best.rows} rows, {best.passes} {best.passes === 1 ? 'pass' : 'passes'}
+            {counted(best.rows, 'row')}, {counted(best.passes, 'pass')}
           </span>
           <span className="answer-line">{formatDuration(best.totals.seconds)}</span>
           {matters && <span className="answer-line">{up}</span>}

@@ -30,6 +30,7 @@ import { RowNumbersForm } from './row-numbers.tsx';
 import { AlternateStage, AreaStage, BattingStage, EndsStage, fibreName, LOOK_NAMES } from './row-stages.tsx';
 import { TimeStage } from './time-stage.tsx';
 import { useChoices } from './use-choices.ts';
+import { counted } from '../../../ui/counted.ts';
 
 interface Props {
   readonly set: RowSetRecord | undefined;
@@ -107,9 +108,16 @@ function Laid({
     <>
       {totals && (
         <Text size="sm" data-testid="row-totals">
-          {planned.rows.length} rows, {totals.stitches.toLocaleString('en')} stitches, {formatDuration(totals.seconds)},{' '}
-          {trimmed(totals.thread / 1000, 0)} m of thread, {planned.bobbinChanges.length + 1} bobbins, {totals.cuts}{' '}
-          cuts, {planned.passes} {planned.passes === 1 ? 'pass' : 'passes'}.
+          {[
+            counted(planned.rows.length, 'row'),
+            `${totals.stitches.toLocaleString('en')} stitches`,
+            formatDuration(totals.seconds),
+            `${trimmed(totals.thread / 1000, 0)} m of thread`,
+            counted(planned.bobbinChanges.length + 1, 'bobbin'),
+            counted(totals.cuts, 'cut'),
+            counted(planned.passes, 'pass'),
+          ].join(', ')}
+          .
         </Text>
       )}
       <Stitched set={set} quiltId={quiltId} />
@@ -146,7 +154,7 @@ function Laid({
           name="Time"
           line={
             totals
-              ? `${formatDuration(totals.seconds)} · ${planned.bobbinChanges.length} bobbin ${planned.bobbinChanges.length === 1 ? 'change' : 'changes'}`
+              ? `${formatDuration(totals.seconds)} · ${counted(planned.bobbinChanges.length, 'bobbin change')}`
               : '…'
           }
           {...toggle('time')}

@@ -58,10 +58,6 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
   useEffect(() => () => cancel(), []);
 
   const regions = useMemo(() => Object.values(records.regions), [records.regions]);
-  const rows = useMemo(
-    () => [...designs].sort((a, b) => Number(b.kind === 'edgeToEdge') - Number(a.kind === 'edgeToEdge')),
-    [designs],
-  );
   const quilt = quiltOf(records);
   const size = gridSize(quilt.grid);
   const chosen = planned?.rows.find((one) => one.row === row);
@@ -167,7 +163,8 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
         <div>
           {(!set || choosing) && (
             <DesignDrawer
-              designs={rows}
+              designs={designs}
+              first="edgeToEdge"
               chosenId={set?.designId ?? null}
               onChoose={(designId) => {
                 setChoosing(false);
