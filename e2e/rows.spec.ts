@@ -205,6 +205,8 @@ test('a row is lined up on what is suggested, and stitched where the plan says',
     await page.getByRole('button', { name: 'Touch here' }).click();
     await expect(page.getByText(title, { exact: true })).toBeHidden();
   }
+  const said = (await page.getByText(/^Row 1 lies on the cloth within/).textContent())!;
+  const doubt = Number(/within ([\d.]+)\smm/.exec(said)![1]);
   await page.getByRole('button', { name: 'Load Row 1' }).click();
   await page.getByRole('button', { name: 'Go to the start' }).click();
   await page.getByRole('button', { name: /^Skip/ }).click();
@@ -221,8 +223,10 @@ test('a row is lined up on what is suggested, and stitched where the plan says',
   const misses = pointsOf(planned!).map((p, i) => distance(truth(p), pointOf(stitched!, i)));
   expect(misses.length).toBe(stitched!.length / 2);
   misses.sort((a, b) => a - b);
-  expect(misses[misses.length >> 1]).toBeLessThan(2);
-  expect(misses.at(-1)).toBeLessThan(6);
+  // Each cloth is another one; the doubt said is its 95 % bound at the worst place.
+  expect(doubt).toBeLessThan(8);
+  expect(misses[misses.length >> 1]).toBeLessThan(doubt);
+  expect(misses.at(-1)).toBeLessThan(3 * doubt);
   await page.getByRole('link', { name: 'Log', exact: true }).click();
   await expect(page.getByText(/row 1 · Ripple/)).toBeVisible();
 });
