@@ -28,5 +28,6 @@ export const GENERIC_FRAME: FrameProfile = {
   poleRadius: 38,
   thickness: 3,
   reach: 640,
-  loadedAt: { x: 60, y: 40 },
+  // Room at the side for what hangs out, however it is loaded.
+  loadedAt: { x: 140, y: 40 },
 };

@@ -63,11 +63,14 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
 const edgeMiddles = (ring: readonly ClothPoint[]): ClothPoint[] =>
   ring.map((a, i) => cornerMean([a, ring[(i + 1) % ring.length]!]));
 
+/** How far off a quilt may be loaded, mm: a landmark must be within reach even then. */
+const LOADED_OFF = 60;
+
 /** Patches whose corners the head can be put on now. */
 function reachableRegions(records: PlanRecords): string[] {
   const { loading, grid } = quiltOf(records);
   const lie = loadingMap(loading, grid);
-  const deepest = GENERIC_FRAME.reach - GENERIC_FRAME.loadedAt.y;
+  const deepest = GENERIC_FRAME.reach - GENERIC_FRAME.loadedAt.y - LOADED_OFF;
   return Object.values(records.regions)
     .filter((region) => region.ring.every((p) => applyToPoint(lie, p).y < deepest))
     .map((region) => region.id);
