@@ -55,7 +55,7 @@ export interface QuiltSummary {
   /** Ids of the patches that hold a design, and of those among them that are stitched. */
   readonly placed: readonly string[];
   readonly stitched: readonly string[];
-  /** Rows over the top, if there are any; joined rows are one run. */
+  /** Whole rows over the top, if there are any; joined rows are one run. */
   readonly rows: { readonly planned: number; readonly runsStitched: number } | null;
   readonly touches: number;
   readonly updatedAt: number;

@@ -54,7 +54,7 @@ export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
-export { type Affine, applyToPoint, applyToPolyline, inverse } from './geometry/affine.ts';
+export { applyToPoint, applyToPolyline, inverse } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
 export { boxRing, cornerMean, distanceToRing, insideRing, ringBounds } from './geometry/polygon.ts';
@@ -73,15 +73,14 @@ export { type ClothPrior, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DoubtEllipse, doubtEllipse, estimateLineUp, type LineUp, polylineToFrame } from './lineup/line-up.ts';
 export { nextTouch, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
 export type { Touch } from './lineup/touch.ts';
-export { GENERIC_FRAME, type FrameProfile } from './passes/frame-profile.ts';
+export { type FrameProfile, GENERIC_FRAME, reachAfter } from './passes/frame-profile.ts';
 export { GENERIC_MACHINE, type Machine } from './passes/machine.ts';
-export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
-export { reachAfter } from './passes/roll.ts';
+export { type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { loadedCloth, measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
 export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
-export { type PlacedBed, rowBed } from './plan/row-bed.ts';
-export { type RowLandmark, rowLandmarks } from './plan/row-landmarks.ts';
+export { rowBed } from './plan/row-bed.ts';
+export { rowLandmarks } from './plan/row-landmarks.ts';
 export type { StitchRule, Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,
@@ -121,8 +120,7 @@ export { contactGap } from './rows/contact-gap.ts';
 export { exceptionOf, layRows, rowKinds } from './rows/lay-rows.ts';
 export { type WidestGaps, widestGaps } from './rows/even-gap.ts';
 export { mostEvenShift, tightestShift } from './rows/nest.ts';
-export { type Alternate, alternateOf, type JoinRule, repeatOf, type RowLook } from './rows/repeat.ts';
-export { rowClearance } from './rows/row-clearance.ts';
+export type { Alternate, JoinRule, RowLook } from './rows/repeat.ts';
 export {
   LAST_ROWS,
   type LastRow,
@@ -177,6 +175,7 @@ export type { BobbinChange } from './stitch/bobbins.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
 export {
+  counted,
   formatDoubt,
   formatDuration,
   formatLength,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatDoubt, formatDuration, formatLength, LENGTH_STYLES, parseLength } from './units.ts';
+import { counted, formatDoubt, formatDuration, formatLength, LENGTH_STYLES, parseLength } from './units.ts';
 
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
 
@@ -59,5 +59,12 @@ describe('lengths as quilters say them', () => {
       '3 min',
       '1 h 5 min',
     ]);
+  });
+});
+
+describe('a number of things', () => {
+  it('is said as one or many', () => {
+    const said = [counted(1, 'pass'), counted(3, 'pass'), counted(0, 'cut'), counted(1, 'row')];
+    expect(said).toEqual(['1 pass', '3 passes', '0 cuts', '1 row']);
   });
 });

@@ -128,3 +128,7 @@ export function formatDuration(seconds: number): string {
   const minutes = Math.round(s / 60);
   return both(Math.floor(minutes / 60), 'h', minutes % 60, 'min');
 }
+
+/** A number of things in words: `1 pass`, `3 passes`. */
+export const counted = (n: number, thing: string): string =>
+  `${n} ${n === 1 ? thing : thing.endsWith('s') ? `${thing}es` : `${thing}s`}`;

@@ -18,8 +18,23 @@ export interface FrameProfile {
   readonly loadedAt: { readonly x: number; readonly y: number };
 }
 
+/** Radius of the take-up pole with so much cloth on it, mm: the turns take the area that the cloth has edge on, π·(r² − r₀²) = thickness · length. */
+export const rollRadius = (
+  { poleRadius, thickness }: Pick<FrameProfile, 'poleRadius' | 'thickness'>,
+  rolled: number,
+): number => Math.sqrt(poleRadius ** 2 + (thickness * Math.max(0, rolled)) / Math.PI);
+
+/** The band that can be stitched with so much cloth rolled up, mm. It shrinks as the roll grows in the throat. */
+export const reachAfter = (frame: Omit<FrameProfile, 'reach'>, rolled: number): number =>
+  frame.throat - frame.foot - frame.clamps - rollRadius(frame, rolled);
+
+const frameOf = (measured: Omit<FrameProfile, 'reach'>): FrameProfile => ({
+  ...measured,
+  reach: reachAfter(measured, 0),
+});
+
 /** The generic frame that the stand-in plays: a 12 ft frame with a 30 in throat. */
-export const GENERIC_FRAME: FrameProfile = {
+export const GENERIC_FRAME: FrameProfile = frameOf({
   name: 'stand-in, 12 ft frame, 30 in throat',
   width: 3600,
   throat: 762,
@@ -27,7 +42,6 @@ export const GENERIC_FRAME: FrameProfile = {
   clamps: 44,
   poleRadius: 38,
   thickness: 3,
-  reach: 640,
   // Room at the side for what hangs out, however it is loaded.
   loadedAt: { x: 140, y: 40 },
-};
+});

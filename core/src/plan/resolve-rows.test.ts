@@ -123,6 +123,13 @@ describe('rows worked out', () => {
     }
     expect(resolveRows(BACKWARDS, SET, withDrawIn(0))).toBeNull();
   });
+  it('are nothing to stitch in an area that leaves no room', () => {
+    const area = { insideBorder: true, fromRegionId: 'border-bottom', leaveOut: [] };
+    const none = resolve({ area });
+    expect([none.placed.bed.length, none.totals.stitches]).toEqual([0, 0]);
+    expect(rowChoices(WAVE, { ...SET, area }, withDrawIn(0))).toEqual([]);
+    expect(checkRows({ ...SET, area }, none, { x: 0, y: 0 }, GENERIC_FRAME)[0]!.code).toBe('nothingToStitch');
+  });
   it('have points to line up on: one in each third, measured from the edges', () => {
     const { rows, placed } = resolve({}, withDrawIn(0.02));
     const found = rowLandmarks(rows[1]!, placed);

@@ -2,10 +2,9 @@ import type { Loading } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, applyToPolyline, compose, translation } from '../geometry/affine.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
-import type { FrameProfile } from '../passes/frame-profile.ts';
+import { type FrameProfile, reachAfter } from '../passes/frame-profile.ts';
 import { GENERIC_MACHINE, type Machine } from '../passes/machine.ts';
 import { planPasses } from '../passes/plan-passes.ts';
-import { reachAfter } from '../passes/roll.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import type { PlanRecords } from './plan-document.ts';
@@ -57,7 +56,7 @@ export const rowPlacementId = (rowSetId: string, row: number): string => `${rowS
 export const rowsName = (rows: readonly number[]): string =>
   rows.length === 1 ? `row ${rows[0]! + 1}` : `rows ${rows[0]! + 1} to ${rows.at(-1)! + 1}`;
 
-/** Works out all rows of a set. Null when the design doesn't advance or nothing is left of the area. `loading` stands for the quilt's own. */
+/** Works out all rows of a set. Null when the design doesn't advance. `loading` stands for the quilt's own. */
 export function resolveRows(
   strokes: readonly Polyline[],
   set: RowSetRecord,
@@ -67,7 +66,7 @@ export function resolveRows(
 ): ResolvedRows | null {
   const placed = rowBed(records, set.area, loading);
   const kinds = rowKinds(strokes, set, set.numbers.scale);
-  if (!placed || !kinds) return null;
+  if (!kinds) return null;
   const laid = layRows(kinds, set, placed.bed);
   const passes = passesOf(laid, placed, machine.frame);
   const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
@@ -98,8 +97,7 @@ export function resolveRows(
 }
 
 /** The pass of each row, from 0; one deeper than any reach counts as a pass of its own. Each next pass reaches back to low points of the last row. */
-function passesOf(laid: readonly LaidRow[], { bed, top, drawnIn }: PlacedBed, frame: FrameProfile): number[] {
-  const loose = (bed.length + drawnIn) / bed.length;
+function passesOf(laid: readonly LaidRow[], { top, loose }: PlacedBed, frame: FrameProfile): number[] {
   const bands = laid.map((row) => ({ top: (top + row.top) * loose, bottom: (top + row.top + row.height) * loose }));
   const landmarks = bands.flatMap(({ bottom }) => [bottom, bottom]);
   const { windows, tooDeep } = planPasses(bands, landmarks, (rolled) => reachAfter(frame, rolled));

@@ -25,7 +25,7 @@ export function rowChoices(
 ): RowChoice[] {
   const placed = rowBed(records, set.area, loading);
   const kinds = rowKinds(strokes, set, 1);
-  if (!placed || !kinds) return [];
+  if (!kinds) return [];
   return rankedAnswers(kinds, placed.bed.length, { ...set.wish, last: set.last }).flatMap((answer) => {
     const numbers = { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
     const resolved = resolveRows(strokes, { ...set, numbers, exceptions: [] }, records, machine, loading);
@@ -43,7 +43,7 @@ export function pulledNumbers(
 ): RowNumbers | null {
   const placed = rowBed(records, set.area);
   const kinds = rowKinds(strokes, set, 1);
-  if (!placed || !kinds) return null;
+  if (!kinds) return null;
   const rules = { pins: set.pins, last: set.last };
   return pullNumber(rowTask(kinds, placed.bed.length), set.numbers, pulled, value, rules);
 }

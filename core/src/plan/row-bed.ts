@@ -1,9 +1,8 @@
-import { loadedSize, loadingMap } from '../cloth/loading.ts';
+import { loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, compose, inverse, scaling, translation } from '../geometry/affine.ts';
 import type { RowBed } from '../rows/lay-rows.ts';
 import type { RowArea } from '../rows/row-set.ts';
 import { quiltOf, type PlanRecords } from './plan-document.ts';
-import type { Loading } from '../cloth/loading.ts';
 
 /** The area of a row set as it will measure when quilted, and the way from there to the cloth as planned. */
 export interface PlacedBed {
@@ -15,10 +14,12 @@ export interface PlacedBed {
   readonly top: number;
   /** What draw-in takes off the area's length, mm. */
   readonly drawnIn: number;
+  /** Millimetres of cloth, as planned, in one of the finished quilt. */
+  readonly loose: number;
 }
 
-/** Null when nothing is left of the area. `loading` stands for the quilt's own, to compare. */
-export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): PlacedBed | null {
+/** An area that leaves nothing has a bed of no length. `loading` stands for the quilt's own, to compare. */
+export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): PlacedBed {
   const { grid, batting, loading: own } = quiltOf(records);
   const lie = loadingMap(loading ?? own, grid);
   const { width, length } = loadedSize(loading ?? own, grid);
@@ -26,12 +27,12 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
   const from = area.fromRegionId === null ? undefined : records.regions[area.fromRegionId];
   const top = from ? Math.max(inset, Math.min(...from.ring.map((p) => applyToPoint(lie, p).y))) : inset;
   const left = 1 - batting.drawIn;
-  if (length - inset - top <= 0 || width - 2 * inset <= 0) return null;
+  const room = Math.max(0, length - inset - top);
   const toBed = compose(lie, translation(-inset, -top), scaling(left, left));
   return {
     bed: {
       width: (width - 2 * inset) * left,
-      length: (length - inset - top) * left,
+      length: room * left,
       stops: area.insideBorder,
       holes: area.leaveOut.flatMap((id) => {
         const region = records.regions[id];
@@ -41,6 +42,7 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
     toCloth: inverse(toBed),
     left: inset * left,
     top: top * left,
-    drawnIn: (length - inset - top) * batting.drawIn,
+    drawnIn: room * batting.drawIn,
+    loose: 1 / left,
   };
 }

@@ -166,7 +166,7 @@ const startOf = (one: Placed, set: RowSet, bed: RowBed): number =>
 
 /** Distance of rows that don't repeat alike or were moved; by repeats when they do, else by the rows as they are. */
 function clearanceOf(above: Placed, below: Placed): number | null {
-  const moved = (one: Placed): readonly Polyline[] =>
+  const moved = (one: Placed): Repeat['strokes'] =>
     one.repeat.strokes.map((line) => applyToPolyline(translation(one.along, 0), line));
   if (above.repeat.period === below.repeat.period) {
     const { period } = above.repeat;
@@ -174,7 +174,7 @@ function clearanceOf(above: Placed, below: Placed): number | null {
   }
   const width = COMPARED * Math.max(above.repeat.period, below.repeat.period);
   const lines = (one: Placed) => ({
-    strokes: rowOf({ strokes: moved(one).map((line) => Float64Array.from(line)), period: one.repeat.period }, 0, width),
+    strokes: rowOf({ strokes: moved(one), period: one.repeat.period }, 0, width),
     period: null,
   });
   return rowClearance(lines(above), lines(below), below.top - above.top);

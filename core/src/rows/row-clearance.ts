@@ -10,11 +10,9 @@ const EXACT = 1e-3;
  */
 export function rowClearance(upper: RowLines, lower: RowLines, offset: number): number | null {
   const touching = contactGap(upper, lower, 0);
-  if (touching === null || touching > offset) {
-    if (touching !== null) return offset - touching;
-    // Rows beside each other meet only by going round a corner.
-    if (contactGap(upper, lower, WIDEST) === null) return null;
-  }
+  if (touching !== null && touching > offset) return offset - touching;
+  // Rows beside each other meet only by going round a corner.
+  if (touching === null && contactGap(upper, lower, WIDEST) === null) return null;
   let [low, high] = [0, Math.min(WIDEST, Math.max(EXACT, offset - (touching ?? -WIDEST)))];
   while (high - low > EXACT) {
     const middle = (low + high) / 2;

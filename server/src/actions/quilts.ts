@@ -63,13 +63,13 @@ export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
   return out;
 }
 
-/** Rows over the top, and how many of their runs are stitched. */
+/** Whole rows over the top, and how many of their runs are stitched. */
 function rowsOf({ rowSets }: PlanRecords, runs: readonly RunAnswer[]): QuiltSummary['rows'] {
   const [set] = Object.values(rowSets);
   if (!set) return null;
   const done = runs.filter((run) => run.state.status === 'finished' && run.placementId.startsWith(`${set.id}-row-`));
-  const planned =
-    set.numbers.rows + (set.last === 'whole' ? 0 : 1) - set.exceptions.filter((one) => one.dropped).length;
+  const { rows } = set.numbers;
+  const planned = rows - set.exceptions.filter((one) => one.dropped && one.row < rows).length;
   return { planned, runsStitched: new Set(done.map((run) => run.placementId)).size };
 }
 

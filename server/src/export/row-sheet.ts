@@ -1,5 +1,6 @@
 import {
   applyToPolyline,
+  counted,
   formatDuration,
   formatLength,
   type LengthStyle,
@@ -54,7 +55,7 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const doc = newPdf(`${quilt.name}: rows`);
   page(doc, PAPER.width, PAPER.height);
   doc.fillColor(INK).fontSize(6);
-  doc.text(plain(`${quilt.name}: ${resolved.rows.length} rows of ${design.name}`), MARGIN, MARGIN, {
+  doc.text(plain(`${quilt.name}: ${counted(resolved.rows.length, 'row')} of ${design.name}`), MARGIN, MARGIN, {
     lineBreak: false,
   });
   doc.fontSize(3.4);
@@ -135,7 +136,7 @@ function summary(
   const changes = bobbinChanges.map(({ row, inside }) => `${inside ? 'inside' : 'before'} row ${rows[row]!.row + 1}`);
   return [
     `All lengths as they will measure when quilted, from the top edge${turned ? ' of the quilt as loaded, turned by 90°' : ''}; draw-in of ${trimmed(100 * drawIn, 2)} % (${said(placed.drawnIn, style)}) counted.`,
-    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${totals.cuts} cuts, ${passes} passes. ${said(rows[0]!.top, style)} left above, ${said(bottom, style)} below.`,
+    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(totals.cuts, 'cut')}, ${counted(passes, 'pass')}. ${said(rows[0]!.top, style)} left above, ${said(bottom, style)} below.`,
     changes.length === 0
       ? 'One full bobbin lasts.'
       : `Full bobbin: ${changes.slice(0, 14).join(', ')}${changes.length > 14 ? ', …' : ''}.`,

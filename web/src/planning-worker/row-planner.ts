@@ -73,7 +73,6 @@ export interface PlannedRows {
   /** Repeats of the design in a row. */
   readonly repeats: number;
   readonly gaps: WidestGaps;
-  /** Its misfit at every join, which is spread, mm. */
   readonly problems: readonly PlanProblem[];
 }
 
@@ -170,11 +169,11 @@ export const rowPlanner = (designs: Designs) => ({
     return strokes ? pulledNumbers(strokes, set, plan, pulled, value) : null;
   },
 
-  /** The clearance to begin with, and the height of the design when it repeats; null when it doesn't advance. */
-  usual(set: RowSetRecord): { readonly clearance: number; readonly height: number } | null {
+  /** The clearance to begin with, mm; null when the design doesn't advance. */
+  usualClearance(set: RowSetRecord): number | null {
     const strokes = designs.get(set.designId);
     const kinds = strokes && rowKinds(strokes, set, 1);
-    return kinds ? { clearance: usualClearance(kinds), height: kinds.height } : null;
+    return kinds ? usualClearance(kinds) : null;
   },
 
   /** The shift of alternate rows that nests tightest or looks most even. */
@@ -194,12 +193,12 @@ export const rowPlanner = (designs: Designs) => ({
     along: number,
   ): { readonly above: number | null; readonly below: number | null } {
     const strokes = designs.get(set.designId);
-    const placed = rowBed(plan, set.area);
+    const { bed } = rowBed(plan, set.area);
     const kinds = strokes && rowKinds(strokes, set, set.numbers.scale);
-    if (!placed || !kinds) return { above: null, below: null };
+    if (!kinds) return { above: null, below: null };
     const moved = { ...exceptionOf(set, row), down, along };
     const exceptions = [...set.exceptions.filter((one) => one.row !== row), moved];
-    const laid = layRows(kinds, { ...set, exceptions }, placed.bed);
+    const laid = layRows(kinds, { ...set, exceptions }, bed);
     const at = laid.findIndex((one) => one.row === row);
     return { above: laid[at]?.clearance ?? null, below: laid[at + 1]?.clearance ?? null };
   },

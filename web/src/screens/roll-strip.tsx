@@ -1,9 +1,8 @@
-import { applyToPoint, GENERIC_FRAME, loadedSize, loadingMap, quiltOf } from '@gorse/core';
+import { counted, applyToPoint, GENERIC_FRAME, loadedSize, loadingMap, quiltOf } from '@gorse/core';
 import { useMemo } from 'react';
 import { usePlan } from '../document/plan-store.ts';
 import { usePlanned } from '../planning-worker/planned-store.ts';
 import { MOORLAND } from '../ui/theme.ts';
-import { counted } from '../ui/counted.ts';
 
 const WIDTH = 72;
 const HEIGHT = 640;

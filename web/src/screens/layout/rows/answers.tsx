@@ -1,4 +1,5 @@
 import {
+  counted,
   formatDuration,
   formatLength,
   formatLengthNumber,
@@ -20,7 +21,6 @@ import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { RowsThumb } from './rows-thumb.tsx';
-import { counted } from '../../../ui/counted.ts';
 
 const SCHOOLS: Readonly<Record<RowSchool, { readonly name: string; readonly why: string }>> = {
   rows: { name: 'Whole rows', why: 'No row is cut; size, margins and clearance give a little each.' },

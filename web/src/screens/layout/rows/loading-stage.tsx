@@ -1,11 +1,10 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { formatDuration, type Loading, type PlanRecords, quiltOf, type RowSetRecord } from '@gorse/core';
+import { counted, formatDuration, type Loading, type PlanRecords, quiltOf, type RowSetRecord } from '@gorse/core';
 import { Loader, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
 import { setLoading } from '../../../document/rows.ts';
 import { reshapeRows } from './reshape.ts';
 import { RowsThumb } from './rows-thumb.tsx';
 import { useChoices } from './use-choices.ts';
-import { counted } from '../../../ui/counted.ts';
 
 const WAYS: readonly { readonly loading: Loading; readonly name: string; readonly up: string }[] = [
   { loading: 'upright', name: 'Upright', up: 'Designs stand upright on the finished quilt.' },

@@ -23,6 +23,9 @@ async function asking(work: () => Promise<void>): Promise<void> {
   }
 }
 
+/** Between the rows of a design that can't say how near they look right, mm. */
+const HALF_INCH = 12.7;
+
 /** Lays rows of a design: at its usual clearance, as the best answer says. With rows there already, only the design changes. */
 export const layRowsOf = (designId: string): Promise<void> =>
   asking(async () => {
@@ -30,9 +33,9 @@ export const layRowsOf = (designId: string): Promise<void> =>
     const { committed } = usePlan.getState();
     const before = rowSetOf(committed);
     const begun = before ? { ...before, designId } : newRowSet(designId, 0);
-    const usual = await planner().usual(begun);
+    const usual = await planner().usualClearance(begun);
     const bridged = usual === null ? { ...begun, join: { kind: 'bridge', gap: 0 } as const } : begun;
-    const clearance = before?.wish.clearance ?? usual?.clearance ?? (await planner().usual(bridged))?.clearance ?? 12.7;
+    const clearance = before?.wish.clearance ?? usual ?? (await planner().usualClearance(bridged)) ?? HALF_INCH;
     const set = { ...bridged, wish: { ...bridged.wish, clearance } };
     const [best] = await planner().choices(rowsRequest(set, committed));
     edit('rows', setRows(best ? { ...set, numbers: best.numbers, exceptions: [] } : set));

@@ -1,5 +1,5 @@
 import { formatLength, MM_PER_INCH, type RowNumber, type RowSetRecord, trimmed } from '@gorse/core';
-import { ActionIcon, NumberInput, Stack, Text, Tooltip } from '@mantine/core';
+import { ActionIcon, Stack, Text, Tooltip } from '@mantine/core';
 import { IconPin, IconPinFilled } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { NUMBER_NAMES, pullNumber, useReshaping } from './reshape.ts';
@@ -7,6 +7,7 @@ import { edit } from '../../../document/plan-store.ts';
 import { changeRows } from '../../../document/rows.ts';
 import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
+import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { boxes, sizeChange } from './answers.tsx';
 
@@ -27,16 +28,13 @@ export function RowNumbersForm({ set, planned }: { readonly set: RowSetRecord; r
       </Text>
       <Stack gap={6}>
         <Pinned set={set} which="rows">
-          <NumberInput
+          <NumberEntry
             label="Rows"
             min={1}
             max={500}
             allowDecimal={false}
-            clampBehavior="strict"
             value={numbers.rows}
-            onChange={(value) =>
-              typeof value === 'number' && value >= 1 && value !== numbers.rows && void pullNumber('rows', value)
-            }
+            onNumber={(value) => void pullNumber('rows', value)}
           />
         </Pinned>
         <Pinned set={set} which="height">

@@ -1,33 +1,11 @@
 import type { DesignAnswer } from '@gorse/contract';
-import {
-  expectedDrawIn,
-  type Fibre,
-  FIBRES,
-  formatLength,
-  type LastRow,
-  MM_PER_INCH,
-  type RowLook,
-  type RowSetRecord,
-  trimmed,
-  usualBatting,
-} from '@gorse/core';
-import {
-  Button,
-  Group,
-  MultiSelect,
-  NumberInput,
-  SegmentedControl,
-  Select,
-  Slider,
-  Stack,
-  Switch,
-  Text,
-} from '@mantine/core';
+import { formatLength, type LastRow, MM_PER_INCH, type RowLook, type RowSetRecord } from '@gorse/core';
+import { Button, Group, MultiSelect, SegmentedControl, Select, Slider, Stack, Switch, Text } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { edit, usePlan } from '../../../document/plan-store.ts';
-import { changeRows, setBatting } from '../../../document/rows.ts';
-import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
+import { changeRows } from '../../../document/rows.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
+import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { reshapeRows, shiftBest } from './reshape.ts';
 
@@ -74,7 +52,7 @@ export function AlternateStage({ set }: StageProps) {
         value={alternate.look}
         onChange={(look) => alternateTo({ look })}
       />
-      <NumberInput
+      <NumberEntry
         label="Shifted along by"
         description="Part of a repeat; ½ is 50 %"
         suffix=" %"
@@ -83,7 +61,7 @@ export function AlternateStage({ set }: StageProps) {
         step={5}
         decimalScale={1}
         value={percent}
-        onChange={(value) => typeof value === 'number' && value !== percent && alternateTo({ shift: value / 100 })}
+        onNumber={(value) => alternateTo({ shift: value / 100 })}
       />
       <Slider
         thumbLabel="Shift of every second row, percent of a repeat"
@@ -126,7 +104,7 @@ export function EndsStage({ set, design }: StageProps & { readonly design: Desig
           { value: 'bridge', label: 'Straight line between' },
         ]}
         value={join.kind}
-        onChange={(kind) => void reshapeRows('join', changeRows(set.id, { join: { ...join, kind: kind } }))}
+        onChange={(kind) => void reshapeRows('join', changeRows(set.id, { join: { ...join, kind } }))}
       />
       {join.kind === 'spread' ? (
         <Text size="sm">
@@ -249,75 +227,6 @@ export function AreaStage({ set }: StageProps) {
             ? 'One more row, cut at the lower edge.'
             : 'One more row, squeezed to leave the same margin below as above.'}
       </Text>
-    </Stack>
-  );
-}
-
-const FIBRE_NAMES: Readonly<Record<Fibre, string>> = {
-  cotton: 'Cotton',
-  blend: 'Cotton blend',
-  polyester: 'Polyester',
-  wool: 'Wool',
-  bamboo: 'Bamboo',
-};
-export const fibreName = (fibre: Fibre): string => FIBRE_NAMES[fibre];
-
-/** What the sandwich is expected to lose as it is stitched, and how wide a gap its batting bears. */
-export function BattingStage({
-  planned,
-  spacing,
-}: {
-  readonly planned: PlannedRows;
-  /** Usual distance between lines, mm; null while it isn't known. */
-  readonly spacing: number | null;
-}) {
-  const style = useLengthStyle();
-  const batting = usePlan((state) => state.records.quilts.quilt!.batting);
-  const percent = Math.round(1e4 * batting.drawIn) / 100;
-  const expected = spacing === null ? null : Math.round(1e4 * expectedDrawIn(batting.fibre, spacing)) / 100;
-  const drawInTo = (part: number): void => void reshapeRows('draw-in', setBatting({ ...batting, drawIn: part }));
-  return (
-    <Stack gap="xs">
-      <Select
-        label="Batting"
-        data={FIBRES.map((fibre) => ({ value: fibre, label: FIBRE_NAMES[fibre] }))}
-        value={batting.fibre}
-        allowDeselect={false}
-        onChange={(fibre) => fibre && void reshapeRows('batting', setBatting(usualBatting(fibre)))}
-      />
-      <LengthInput
-        label="Widest gap its maker allows"
-        description="Printed on the bag"
-        value={batting.widestGap}
-        least={10}
-        most={600}
-        onLength={(widestGap) => edit('widest gap', setBatting({ ...batting, widestGap }))}
-      />
-      <NumberInput
-        label="Expected draw-in"
-        description="How much shorter and narrower the top gets as it is stitched"
-        suffix=" %"
-        min={0}
-        max={10}
-        step={0.1}
-        decimalScale={2}
-        value={percent}
-        onChange={(value) => typeof value === 'number' && value !== percent && drawInTo(value / 100)}
-      />
-      <Text size="sm">
-        It takes {formatLength(planned.drawnIn, style)} off the length: without counting it, all of that would be
-        missing at the bottom.
-      </Text>
-      {expected !== null && spacing !== null && Math.abs(expected - percent) >= 0.05 && (
-        <Group gap="xs">
-          <Text size="sm" style={{ flex: 1 }}>
-            With lines about {formatLength(spacing, style)} apart {trimmed(expected, 2)} % is usual.
-          </Text>
-          <Button size="compact-sm" variant="default" onClick={() => drawInTo(expected / 100)}>
-            Take {trimmed(expected, 2)} %
-          </Button>
-        </Group>
-      )}
     </Stack>
   );
 }

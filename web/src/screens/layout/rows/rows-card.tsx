@@ -1,36 +1,35 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
-  exceptionOf,
+  counted,
   formatDuration,
   formatLength,
-  formatLengthNumber,
   type LengthStyle,
   type PlanRecords,
   quiltOf,
   type RowSetRecord,
   trimmed,
 } from '@gorse/core';
-import { Alert, Button, Group, Loader, NumberInput, Select, Stack, Text, Title } from '@mantine/core';
+import { Alert, Button, Group, Loader, Text, Title } from '@mantine/core';
 import { IconFileTypePdf, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { api } from '../../../api/api.ts';
 import { useRuns } from '../../../api/queries.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
-import { changeRow, changeRows, removeRows, resetRow } from '../../../document/rows.ts';
-import type { PlannedRow, PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
-import { LengthInput } from '../../../ui/length-input.tsx';
+import { changeRows, removeRows } from '../../../document/rows.ts';
+import type { PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { Stage } from '../stage.tsx';
 import { StitchStage, TIE_NAMES } from '../stages.tsx';
 import { Answers } from './answers.tsx';
+import { BattingStage, fibreName } from './batting-stage.tsx';
 import { DensityStage, evenness } from './density-stage.tsx';
 import { LoadingStage } from './loading-stage.tsx';
+import { OneRow } from './one-row.tsx';
 import { useReshaping } from './reshape.ts';
 import { RowNumbersForm } from './row-numbers.tsx';
-import { AlternateStage, AreaStage, BattingStage, EndsStage, fibreName, LOOK_NAMES } from './row-stages.tsx';
+import { AlternateStage, AreaStage, EndsStage, LOOK_NAMES } from './row-stages.tsx';
 import { TimeStage } from './time-stage.tsx';
 import { useChoices } from './use-choices.ts';
-import { counted } from '../../../ui/counted.ts';
 
 interface Props {
   readonly set: RowSetRecord | undefined;
@@ -180,7 +179,7 @@ function Laid({
           />
         </Stage>
         <Stage name="One row" line={exceptionsLine(set)} {...toggle('row')}>
-          <OneRow set={set} planned={planned} row={row} onRow={onRow} />
+          <OneRow set={set} planned={planned} row={row} onRow={onRow} loading={loading} />
         </Stage>
       </div>
       <Group mt="md" gap="xs">
@@ -248,114 +247,4 @@ function areaLine({ area, last }: RowSetRecord, { regions }: PlanRecords): strin
 function exceptionsLine({ exceptions }: RowSetRecord): string {
   if (exceptions.length === 0) return 'none changed by hand';
   return `${exceptions.length} changed by hand: ${exceptions.map((one) => one.row + 1).join(', ')}`;
-}
-
-/** One row by itself: moved, sized or dropped by hand, and those that were. */
-function OneRow({
-  set,
-  planned,
-  row,
-  onRow,
-}: {
-  readonly set: RowSetRecord;
-  readonly planned: PlannedRows;
-  readonly row: number | null;
-  readonly onRow: (row: number | null) => void;
-}) {
-  const style = useLengthStyle();
-  const own = row === null ? null : exceptionOf(set, row);
-  const shown = planned.rows.find((one) => one.row === row);
-  return (
-    <Stack gap="xs">
-      <Select
-        label="Row"
-        placeholder="Click one on the quilt, or choose it here"
-        data={planned.rows.map((one) => ({ value: String(one.row), label: rowLabel(one, style) }))}
-        value={row === null ? null : String(row)}
-        clearable
-        onChange={(value) => onRow(value === null ? null : Number(value))}
-      />
-      {own && shown && (
-        <>
-          <Text size="sm">{rowText(shown, style)} Drag it on the quilt, or type.</Text>
-          <LengthInput
-            label="Moved down"
-            description="Less than 0: up"
-            value={own.down}
-            least={-6000}
-            most={6000}
-            onLength={(down) => edit(`move row ${own.row + 1}`, changeRow(set.id, own.row, { down }))}
-          />
-          <LengthInput
-            label="Moved sideways"
-            description="To the right; less than 0: to the left"
-            value={own.along}
-            least={-6000}
-            most={6000}
-            onLength={(along) => edit(`move row ${own.row + 1} sideways`, changeRow(set.id, own.row, { along }))}
-          />
-          <NumberInput
-            label="Size, of the other rows’"
-            suffix=" %"
-            min={20}
-            max={500}
-            value={Math.round(1000 * own.scale) / 10}
-            onChange={(value) =>
-              typeof value === 'number' &&
-              value >= 20 &&
-              edit(`size of row ${own.row + 1}`, changeRow(set.id, own.row, { scale: value / 100 }))
-            }
-          />
-          <Button
-            size="xs"
-            variant="default"
-            onClick={() => {
-              edit(`drop row ${own.row + 1}`, changeRow(set.id, own.row, { dropped: true }));
-              onRow(null);
-            }}
-          >
-            Drop row {own.row + 1}
-          </Button>
-        </>
-      )}
-      {set.exceptions.map((one) => (
-        <Group key={one.row} justify="space-between" wrap="nowrap" gap="xs">
-          <Text size="sm">
-            Row {one.row + 1}:{' '}
-            {one.dropped
-              ? 'dropped'
-              : [
-                  one.down === 0
-                    ? ''
-                    : `${formatLength(Math.abs(one.down), style)} ${one.down < 0 ? 'higher' : 'lower'}`,
-                  one.along === 0 ? '' : `${formatLength(Math.abs(one.along), style)} sideways`,
-                  one.scale === 1 ? '' : `${trimmed(100 * one.scale, 1)} % of the size`,
-                ]
-                  .filter(Boolean)
-                  .join(', ')}
-          </Text>
-          <Button
-            size="compact-sm"
-            variant="default"
-            onClick={() => edit(`put row ${one.row + 1} back`, resetRow(set.id, one.row))}
-          >
-            Put back
-          </Button>
-        </Group>
-      ))}
-    </Stack>
-  );
-}
-
-const rowLabel = (row: PlannedRow, style: LengthStyle): string =>
-  `Row ${row.row + 1}, ${formatLength(row.top, style)} from the top${row.odd === null ? '' : `, ${row.odd}`}`;
-
-function rowText(row: PlannedRow, style: LengthStyle): string {
-  const clearance =
-    row.clearance === null
-      ? ''
-      : row.clearance < 0
-        ? ` It lies over the row above by ${formatLength(-row.clearance, style)}.`
-        : ` ${formatLength(row.clearance, style)} clear of the row above.`;
-  return `From ${formatLengthNumber(row.top, style)} to ${formatLength(row.top + row.height, style)}, ${formatDuration(row.totals.seconds)}.${clearance}`;
 }

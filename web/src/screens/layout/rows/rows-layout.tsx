@@ -1,14 +1,10 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
-  applyToPoint,
   type Bounds,
-  exceptionOf,
-  formatLength,
   gridSize,
   insideRing,
-  inverse,
   type LengthStyle,
-  loadingMap,
+  type Loading,
   MM_PER_INCH,
   type PlanProblem,
   type Point,
@@ -36,7 +32,15 @@ import { PlannedThread } from '../planned-thread.tsx';
 import { layRowsOf } from './reshape.ts';
 import { RowsCard } from './rows-card.tsx';
 import { useDensity } from './use-density.ts';
-import { type RowDrag, useRowDrag } from './use-row-drag.ts';
+import { besideWords, movedWords } from './row-words.ts';
+import { asRowMove, drawnBy, moveRow, type RowDrag, useRowDrag } from './use-row-drag.ts';
+
+const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+};
 
 const NONE: readonly DesignAnswer[] = [];
 const NO_PROBLEMS: readonly PlanProblem[] = [];
@@ -73,16 +77,9 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
     return hits.sort((a, b) => off(a.ring) - off(b.ring))[0]?.row ?? null;
   };
   const press = (p: Point) => (row !== null && chosen && insideRing(chosen.ring, p.x, p.y) ? begin(row, p) : null);
-  const nudge = (down: number, along: number): void => {
-    if (!set || row === null) return;
-    const own = exceptionOf(set, row);
-    edit(
-      along === 0 ? `move row ${row + 1}` : `move row ${row + 1} sideways`,
-      changeRow(set.id, row, { down: own.down + down, along: own.along + along }),
-    );
-  };
   const key = (event: KeyboardEvent): void => {
     const step = (MM_PER_INCH / 16) * (event.shiftKey ? 4 : 1);
+    const arrow = ARROWS[event.key];
     const all = planned?.rows.map((one) => one.row) ?? [];
     const at = row === null ? -1 : all.indexOf(row);
     if (event.key === 'PageDown') setRow(all[Math.min(all.length - 1, at + 1)] ?? null);
@@ -90,11 +87,10 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
     else if (event.key === 'Escape') {
       if (drag) cancelDrag();
       else setRow(null);
-    } else if (event.key === 'ArrowDown') nudge(step, 0);
-    else if (event.key === 'ArrowUp') nudge(-step, 0);
-    else if (event.key === 'ArrowLeft' && event.altKey) nudge(0, -step);
-    else if (event.key === 'ArrowRight' && event.altKey) nudge(0, step);
-    else if ((event.key === 'Delete' || event.key === 'Backspace') && set && row !== null)
+    } else if (arrow && set && row !== null) {
+      const by = { x: arrow[0] * step, y: arrow[1] * step };
+      moveRow(set, row, asRowMove(quilt.loading, by, event.altKey));
+    } else if ((event.key === 'Delete' || event.key === 'Backspace') && set && row !== null)
       edit(`drop row ${row + 1}`, changeRow(set.id, row, { dropped: true }));
     else return;
     event.preventDefault();
@@ -129,14 +125,14 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
                 {heat && density && <HeatLayer map={density.map} />}
               </>
             )}
-            overlay={() => (drag ? <DragHint drag={drag} style={style} /> : null)}
+            overlay={() => (drag ? <DragHint drag={drag} loading={quilt.loading} style={style} /> : null)}
           >
             {(view) => (
               <>
                 <PlannedThread scale={view.scale} without={carried?.id ?? null} opacity={heat ? 0.45 : 1} />
                 {heat && density && <GapMark {...density.widest} scale={view.scale} />}
                 {chosen && (
-                  <Moved by={drag ? clothVector(records, drag) : { x: 0, y: 0 }}>
+                  <Moved by={drag ? drawnBy(records, drag) : { x: 0, y: 0 }}>
                     <RowBox ring={chosen.ring} odd={chosen.odd !== null} scale={view.scale} />
                     {carried && (
                       <Thread
@@ -193,31 +189,23 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
   );
 }
 
-/** How far a dragged row is drawn from where it lies, on the cloth. */
-function clothVector(records: ReturnType<typeof usePlan.getState>['records'], { down, along }: RowDrag): Point {
-  const { loading, grid, batting } = quiltOf(records);
-  const back = inverse(loadingMap(loading, grid));
-  const left = 1 - batting.drawIn;
-  const [from, to] = [applyToPoint(back, { x: 0, y: 0 }), applyToPoint(back, { x: along / left, y: down / left })];
-  return { x: to.x - from.x, y: to.y - from.y };
-}
-
-function DragHint({ drag, style }: { readonly drag: RowDrag; readonly style: LengthStyle }) {
-  const beside = (clearance: number | null, where: string): string =>
-    clearance === null
-      ? ''
-      : clearance < 0
-        ? `lies over the row ${where} by ${formatLength(-clearance, style)}`
-        : `${formatLength(clearance, style)} clear ${where}`;
+function DragHint({
+  drag,
+  loading,
+  style,
+}: {
+  readonly drag: RowDrag;
+  readonly loading: Loading;
+  readonly style: LengthStyle;
+}) {
+  const beside = [besideWords(drag.above, 0, loading, style), besideWords(drag.below, 1, loading, style)];
   return (
     <div role="status" className="hint">
       <Text fw={700}>
-        Row {drag.row + 1}: {formatLength(Math.abs(drag.down), style)} {drag.down < 0 ? 'higher' : 'lower'}
-        {drag.along !== 0 &&
-          ` and ${formatLength(Math.abs(drag.along), style)} sideways to the ${drag.along < 0 ? 'left' : 'right'}`}
+        Row {drag.row + 1}: {movedWords(drag, loading, style).join(' and ') || 'where it was'}
       </Text>
       <Text size="sm">
-        {[beside(drag.above, 'above'), beside(drag.below, 'below')].filter(Boolean).join(', ')}
+        {beside.filter(Boolean).join(', ')}
         {drag.along === 0 && ' · hold Alt or Ctrl to move it sideways too'}
       </Text>
     </div>

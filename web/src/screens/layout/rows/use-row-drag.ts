@@ -1,4 +1,12 @@
-import { exceptionOf, loadingMap, type PlanRecords, type Point, quiltOf, type RowSetRecord } from '@gorse/core';
+import {
+  exceptionOf,
+  type Loading,
+  type PlanRecords,
+  type Point,
+  quiltOf,
+  type RowException,
+  type RowSetRecord,
+} from '@gorse/core';
 import { useRef, useState } from 'react';
 import type { Gesture } from '../../../canvas/cloth-stage.tsx';
 import { edit } from '../../../document/plan-store.ts';
@@ -10,22 +18,44 @@ export interface RowDrag {
   readonly row: number;
   readonly down: number;
   readonly along: number;
-  /** Sideways is allowed at the moment. */
-  readonly free: boolean;
   readonly above: number | null;
   readonly below: number | null;
 }
 
-/** Where a pointer moved by so much on the cloth puts a row: across the rows always, along them only when it is asked for. */
-export function movedBy(
-  records: PlanRecords,
-  by: Point,
-  free: boolean,
-): { readonly down: number; readonly along: number } {
-  const { loading, grid, batting } = quiltOf(records);
-  const [a, b, c, d] = loadingMap(loading, grid);
+/** Across the rows and along them, mm; the sense is that of the quilt as it is loaded. */
+type RowMove = Pick<RowException, 'down' | 'along'>;
+
+/** A way on the cloth as one across and along the rows; along them only when it is asked for (`free`). */
+export function asRowMove(loading: Loading, by: Point, free: boolean): RowMove {
+  return loading === 'upright' ? { down: by.y, along: free ? by.x : 0 } : { down: by.x, along: free ? -by.y : 0 };
+}
+
+/** The other way round. */
+const asClothMove = (loading: Loading, { down, along }: RowMove): Point =>
+  loading === 'upright' ? { x: along, y: down } : { x: down, y: -along };
+
+/** Where a pointer moved by so much on the cloth puts a row of the finished quilt. */
+export function movedBy(records: PlanRecords, by: Point, free: boolean): RowMove {
+  const { loading, batting } = quiltOf(records);
   const left = 1 - batting.drawIn;
-  return { down: (b * by.x + d * by.y) * left, along: free ? (a * by.x + c * by.y) * left : 0 };
+  return asRowMove(loading, { x: by.x * left, y: by.y * left }, free);
+}
+
+/** How far a dragged row is drawn from where it lies, on the cloth. */
+export function drawnBy(records: PlanRecords, { down, along }: RowMove): Point {
+  const { loading, batting } = quiltOf(records);
+  const loose = 1 / (1 - batting.drawIn);
+  return asClothMove(loading, { down: down * loose, along: along * loose });
+}
+
+/** Moves a row on from where it is; one undo step. */
+export function moveRow(set: RowSetRecord, row: number, { down, along }: RowMove): void {
+  if (down === 0 && along === 0) return;
+  const before = exceptionOf(set, row);
+  edit(
+    along === 0 ? `move row ${row + 1}` : `move row ${row + 1} sideways`,
+    changeRow(set.id, row, { down: before.down + down, along: before.along + along }),
+  );
 }
 
 /** Moving a row with the pointer; the clearances follow as fast as they can be worked out. */
@@ -62,12 +92,12 @@ export function useRowDrag(
   const begin = (row: number, from: Point): Gesture | null => {
     if (!set) return null;
     const gesture = ++current.current;
-    const to = (p: Point, free: boolean) => movedBy(records, { x: p.x - from.x, y: p.y - from.y }, free);
+    const to = (p: Point, free: boolean): RowMove => movedBy(records, { x: p.x - from.x, y: p.y - from.y }, free);
     return {
       move(p, free) {
         if (gesture !== current.current) return;
         const by = to(p, free);
-        setDrag((now) => ({ above: now?.above ?? null, below: now?.below ?? null, row, free, ...by }));
+        setDrag((now) => ({ above: now?.above ?? null, below: now?.below ?? null, row, ...by }));
         wished.current = { row, ...by, gesture };
         void ask(set);
       },
@@ -75,13 +105,7 @@ export function useRowDrag(
         if (gesture !== current.current) return;
         current.current++;
         setDrag(null);
-        const { down, along } = to(p, free);
-        if (down === 0 && along === 0) return;
-        const before = exceptionOf(set, row);
-        edit(
-          along === 0 ? `move row ${row + 1}` : `move row ${row + 1} sideways`,
-          changeRow(set.id, row, { down: before.down + down, along: before.along + along }),
-        );
+        moveRow(set, row, to(p, free));
       },
     };
   };
