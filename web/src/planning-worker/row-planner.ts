@@ -44,7 +44,9 @@ import { buffersOf, type Levels, levelsOf } from './levels.ts';
 import type { PlanRequest, RowsRequest } from './requests.ts';
 
 /** One row for the screen; lengths as they will measure on the finished quilt. */
-export interface PlannedRow extends Omit<ResolvedRow, 'strokes'> {
+export interface PlannedRow extends Omit<ResolvedRow, 'strokes' | 'top'> {
+  /** From the quilt's own edge, where the first row is stitched. */
+  readonly fromEdge: number;
   /** Its box on the cloth. */
   readonly ring: readonly ClothPoint[];
 }
@@ -141,7 +143,9 @@ export const rowPlanner = (designs: Designs) => ({
     });
     const answer: PlannedRows = {
       rowSetId: set.id,
-      rows: (resolved?.rows ?? []).map(({ strokes, ...row }) => ({ ...row, ring: boxOf(row, resolved!) })),
+      rows: (resolved?.rows ?? []).map(({ strokes, top, ...row }) => {
+        return { ...row, fromEdge: resolved!.placed.top + top, ring: boxOf({ top, ...row }, resolved!) };
+      }),
       runs,
       totals: resolved?.totals ?? null,
       bottom: resolved?.bottom ?? 0,
@@ -275,7 +279,7 @@ function choicesOf(designs: Designs, { set, plan }: RowsRequest, loading?: Loadi
 const repeatsOf = ({ placed, period }: ResolvedRows, set: RowSetRecord): number =>
   (placed.bed.width + (placed.bed.stops ? 0 : 2 * set.overhang)) / period;
 
-const boxOf = ({ top, height }: Omit<ResolvedRow, 'strokes'>, { placed }: ResolvedRows): ClothPoint[] =>
+const boxOf = ({ top, height }: Pick<ResolvedRow, 'top' | 'height'>, { placed }: ResolvedRows): ClothPoint[] =>
   boxRing({ minX: 0, minY: top, maxX: placed.bed.width, maxY: top + height }).map((p) =>
     applyToPoint(placed.toCloth, p),
   );

@@ -61,9 +61,9 @@ export function RollStrip() {
             const y = (Math.min(...ys) + Math.max(...ys)) / 2;
             return <path key={row.row} d={`M0 ${y}H${width}`} stroke="#7d93a1" strokeWidth={1 / scale} />;
           })}
-          {starts.map((y) => (
+          {starts.map((y, i) => (
             <path
-              key={y}
+              key={i}
               d={`M0 ${y}H${width}`}
               stroke={MOORLAND.bracken}
               strokeWidth={1.6 / scale}

@@ -62,7 +62,7 @@ export function ChecksTray({
         <ul style={{ maxHeight: 190, overflowY: 'auto', margin: 0, padding: '0 14px 10px', listStyle: 'none' }}>
           {problems.map((problem) => (
             <Problem
-              key={`${problem.subject.id} ${problem.code} ${problem.at.y}`}
+              key={`${problem.subject.id} ${problem.code} ${problem.at.x} ${problem.at.y}`}
               problem={problem}
               records={records}
               style={style}

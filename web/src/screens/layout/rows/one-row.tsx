@@ -14,7 +14,7 @@ import type { PlannedRow, PlannedRows } from '../../../planning-worker/row-plann
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
-import { changedWords, wayWords } from './row-words.ts';
+import { besideWords, changedWords, firstEdge, wayWords } from './row-words.ts';
 
 /** One row by itself: moved, sized or dropped by hand, and those that were. */
 export function OneRow({
@@ -38,14 +38,14 @@ export function OneRow({
       <Select
         label="Row"
         placeholder="Click one on the quilt, or choose it here"
-        data={planned.rows.map((one) => ({ value: String(one.row), label: rowLabel(one, style) }))}
+        data={planned.rows.map((one) => ({ value: String(one.row), label: rowLabel(one, loading, style) }))}
         value={row === null ? null : String(row)}
         clearable
         onChange={(value) => onRow(value === null ? null : Number(value))}
       />
       {own && shown && (
         <>
-          <Text size="sm">{rowText(shown, style)} Drag it on the quilt, or type.</Text>
+          <Text size="sm">{rowText(shown, loading, style)} Drag it on the quilt, or type.</Text>
           <LengthInput
             label={loading === 'upright' ? 'Moved down' : 'Moved across'}
             description={wayWords('across', loading)}
@@ -102,15 +102,14 @@ export function OneRow({
   );
 }
 
-const rowLabel = (row: PlannedRow, style: LengthStyle): string =>
-  `Row ${row.row + 1}, ${formatLength(row.top, style)} from the top${row.odd === null ? '' : `, ${row.odd}`}`;
+const rowLabel = (row: PlannedRow, loading: Loading, style: LengthStyle): string =>
+  `Row ${row.row + 1}, ${formatLength(row.fromEdge, style)} from ${firstEdge(loading)}${row.odd === null ? '' : `, ${row.odd}`}`;
 
-function rowText(row: PlannedRow, style: LengthStyle): string {
-  const clearance =
-    row.clearance === null
-      ? ''
-      : row.clearance < 0
-        ? ` It lies over the row above by ${formatLength(-row.clearance, style)}.`
-        : ` ${formatLength(row.clearance, style)} clear of the row above.`;
-  return `From ${formatLengthNumber(row.top, style)} to ${formatLength(row.top + row.height, style)}, ${formatDuration(row.totals.seconds)}.${clearance}`;
+function rowText({ fromEdge, height, totals, clearance }: PlannedRow, loading: Loading, style: LengthStyle): string {
+  const parts = [
+    `From ${formatLengthNumber(fromEdge, style)} to ${formatLength(fromEdge + height, style)}`,
+    formatDuration(totals.seconds),
+    besideWords(clearance, 0, loading, style),
+  ];
+  return `${parts.filter(Boolean).join(', ')}.`;
 }

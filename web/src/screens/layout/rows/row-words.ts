@@ -34,6 +34,9 @@ export function besideWords(clearance: number | null, side: 0 | 1, loading: Load
     : `${formatLength(clearance, style)} clear ${where}`;
 }
 
+/** The edge of the quilt where the first row lies. */
+export const firstEdge = (loading: Loading): string => (loading === 'upright' ? 'the top' : 'the left edge');
+
 /** All that was changed of a row by hand. */
 export const changedWords = (one: RowException, loading: Loading, style: LengthStyle): string =>
   one.dropped
