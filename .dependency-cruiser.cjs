@@ -14,7 +14,7 @@ const CORE = {
   plan: ['geometry', 'design', 'cloth', 'fit', 'rows', 'stitch', 'lineup', 'passes'],
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'stitch', 'lineup', 'density'],
   run: ['geometry', 'plan'],
-  simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch'],
+  simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup'],
 };
 const FOUNDATION = 'core/src/(units|tolerances|problems)\\.ts$';
 

@@ -137,7 +137,7 @@ function benchModel(run: NonNullable<ReturnType<typeof resolveRows>>['runs'][num
   const profile = standInProfile(() => 0);
   let head = { ...newHead(), at: pointOf(points, 0), bobbin: 1e9 };
   for (const command of [
-    { type: 'load', run: 'r', points: [...points], from: 0 },
+    { type: 'load', run: 'r', advance: 0, points: [...points], from: 0 },
     { type: 'bobbinThread' },
     { type: 'start' },
   ] as const)

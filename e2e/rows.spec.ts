@@ -7,6 +7,7 @@ import {
   GENERIC_FRAME,
   gridSize,
   makeTrueCloth,
+  mountedAt,
   PIECED_CLOTH,
   pointOf,
   pointsOf,
@@ -193,7 +194,7 @@ test('a row is lined up on what is suggested, and stitched where the plan says',
   const size = gridSize(quiltOf(records).grid);
   const middle = { x: size.width / 2, y: size.length / 2 };
   // The eye of the person standing there: only tests may compare with it.
-  const truth = makeTrueCloth(seedOf(quiltId), PIECED_CLOTH, middle, GENERIC_FRAME.loadedAt);
+  const truth = makeTrueCloth(seedOf(quiltId), PIECED_CLOTH, middle, mountedAt(GENERIC_FRAME, 0));
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: 'Understood' }).click();
   for (let touched = 0; touched < 4; touched++) {

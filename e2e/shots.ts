@@ -58,13 +58,27 @@ const diff: PlanDiff = [
   ...recipes.map((after) => ({ kind: 'recipes' as const, id: after.id, before: null, after })),
   ...Object.entries(places).map(([name, recipeId], i) => {
     const regionId = Object.values(records.regions).find((region) => region.name === name)!.id;
-    return { kind: 'placements' as const, id: `p${i}`, before: null, after: { id: `p${i}`, regionId, recipeId } };
+    return {
+      kind: 'placements' as const,
+      id: `p${i}`,
+      before: null,
+      after: { id: `p${i}`, regionId, recipeId, parts: 1 },
+    };
   }),
   ...corners.slice(0, 3).map((frame, i) => ({
     kind: 'touches' as const,
     id: `t${i}`,
     before: null,
-    after: { id: `t${i}`, name: 'corner of A1', cloth: a1.ring[i]!, frame, at: i },
+    after: {
+      id: `t${i}`,
+      name: 'corner of A1',
+      cloth: a1.ring[i]!,
+      since: null,
+      frame,
+      advance: 0,
+      method: 'head' as const,
+      at: i,
+    },
   })),
 ];
 await ask(`/quilts/${id}/edits`, { editId: 'demo-for-shots', baseRevision: 0, mark: 'shots', diff });

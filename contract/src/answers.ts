@@ -1,10 +1,12 @@
 import type {
+  AdvanceEvent,
   BlockGrid,
   DesignEdit,
   DesignFacts,
   DesignKind,
   FrameReply,
   FrameState,
+  Machine,
   PlanDiff,
   PlanRecords,
   RunEvent,
@@ -100,10 +102,20 @@ export interface UnitsAnswer extends ErrorAnswer {
   readonly question: UnitsQuestion;
 }
 
+/** A frame with its machine, to plan quilts for. */
+export interface FrameAnswer {
+  readonly id: string;
+  readonly machine: Machine;
+  /** One that ships with Gorse: it can be copied, not changed. */
+  readonly generic: boolean;
+}
+
 export interface RunAnswer {
   readonly id: string;
   readonly quiltId: string;
   readonly placementId: string;
+  /** The advance that it was lined up in. */
+  readonly advance: number;
   /** The patch and the design: `B2 · Kelp`. */
   readonly name: string;
   /** Hash of everything the stitches were computed from. */
@@ -121,4 +133,5 @@ export type ScreenMessage =
   | FrameState
   | Extract<FrameReply, { type: 'view' | 'touched' | 'refused' | 'hello' }>
   | { readonly type: 'run'; readonly run: RunAnswer }
+  | { readonly type: 'advances'; readonly events: readonly AdvanceEvent[] }
   | { readonly type: 'link'; readonly up: boolean };

@@ -91,13 +91,17 @@ describe('edits', () => {
         fit: { kind: 'fill', margin: -2 },
         stitch: { stitchesPerInch: 11.5, tieOff: 'inPlace' },
       } as never,
-      placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r' } as never,
+      placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 2 } as never,
       rowSets: ROW_SET,
+      landmarks: { id: 'l', name: 'chalk', cloth: { x: 1, y: 2 }, since: null } as never,
       touches: {
         id: 't',
         name: 'corner',
         cloth: { x: 0, y: 0 },
+        since: { advance: 0, frame: { x: 60.1, y: 44 } },
         frame: { x: 60.5, y: 40 },
+        advance: 1,
+        method: 'needle',
         at: 1_790_000_000_000,
       } as never,
     };

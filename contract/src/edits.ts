@@ -2,7 +2,7 @@ import { type Change, type PlanDiff, type PlanKind, PLAN_KINDS } from '@gorse/co
 import { type ClassConstructor } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, Min } from 'class-validator';
 import { checked, ContractError } from './check.ts';
-import { PlacementBody, QuiltBody, RecipeBody, RegionBody, RowSetBody, TouchBody } from './records.ts';
+import { LandmarkBody, PlacementBody, QuiltBody, RecipeBody, RegionBody, RowSetBody, TouchBody } from './records.ts';
 
 const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   quilts: QuiltBody,
@@ -10,6 +10,7 @@ const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   recipes: RecipeBody,
   placements: PlacementBody,
   rowSets: RowSetBody,
+  landmarks: LandmarkBody,
   touches: TouchBody,
 };
 

@@ -1,5 +1,5 @@
 import { type ClassConstructor, Type } from 'class-transformer';
-import { IsNumber, IsObject, Max, Min, ValidateNested } from 'class-validator';
+import { IsNumber, IsObject, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
 
 const all =
   (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
@@ -14,3 +14,10 @@ export const IsFiniteNumber = (least: number, most: number): PropertyDecorator =
 /** A part that must be there and keep its own class; `ValidateNested` alone lets a missing one pass. */
 export const Nested = (type: () => ClassConstructor<object>): PropertyDecorator =>
   all(Type(type), IsObject(), ValidateNested());
+
+/** The same, or null. */
+export const NestedOrNull = (type: () => ClassConstructor<object>): PropertyDecorator =>
+  all(
+    ValidateIf((_, value) => value !== null),
+    Nested(type),
+  );

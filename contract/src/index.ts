@@ -6,6 +6,7 @@ export { checkedEdit, type EditRequest } from './edits.ts';
 export { checkedScreenCommand, type ScreenCommand } from './frame-commands.ts';
 export { BlockGridBody } from './records.ts';
 export {
+  AdvanceRequest,
   DESIGN_FORMATS,
   DesignExportQuery,
   type DesignFormat,
@@ -13,6 +14,7 @@ export {
   EXPORT_FORMATS,
   type ExportFormat,
   ExportQuery,
+  FrameRequest,
   LARGEST_FILE,
   NewDesignQuery,
   NewQuiltRequest,

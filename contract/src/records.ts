@@ -5,14 +5,20 @@ import {
   type ClothPoint,
   type FitKind,
   type FitRule,
+  type FrameProfile,
   type Fibre,
   FIBRES,
   type FramePoint,
   type JoinRule,
   LAST_ROWS,
+  type LandmarkRecord,
   type LastRow,
+  type Lining,
   type Loading,
+  type Machine,
+  type MotionProfile,
   type Orient,
+  type PassRules,
   type PlacementRecord,
   type QuiltRecord,
   type RecipeRecord,
@@ -31,6 +37,8 @@ import {
   type RowWish,
   type StitchRule,
   type TieOff,
+  TOUCH_NOISE,
+  type TouchMethod,
   type TouchRecord,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
@@ -50,7 +58,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { IsFiniteNumber, Nested } from './fields.ts';
+import { IsFiniteNumber, Nested, NestedOrNull } from './fields.ts';
 
 /** Farther than any quilt or frame, in mm. */
 const FAR = 20_000;
@@ -83,12 +91,71 @@ class BattingBody implements Batting {
   @IsFiniteNumber(0, 0.1) drawIn!: number;
 }
 
+class FrameProfileBody implements FrameProfile {
+  @IsString() @NameText() name!: string;
+  @IsFiniteNumber(500, 10_000) width!: number;
+  @IsFiniteNumber(150, 3000) throat!: number;
+  @IsFiniteNumber(0, 500) foot!: number;
+  @IsFiniteNumber(0, 500) clamps!: number;
+  @IsFiniteNumber(5, 200) poleRadius!: number;
+  @IsFiniteNumber(0.2, 30) thickness!: number;
+  @IsFiniteNumber(0, 2000) side!: number;
+  @IsFiniteNumber(0, 200) room!: number;
+}
+
+class MotionBody implements MotionProfile {
+  @IsFiniteNumber(60, 5000) stitchesPerMinute!: number;
+  @IsFiniteNumber(5, 2000) topSpeed!: number;
+  @IsFiniteNumber(10, 20_000) acceleration!: number;
+  @IsFiniteNumber(0.5, 500) cornerSpeed!: number;
+}
+
+export class MachineBody implements Machine {
+  @Nested(() => FrameProfileBody) frame!: FrameProfileBody;
+  @Nested(() => MotionBody) motion!: MotionBody;
+  @IsFiniteNumber(5000, 1_000_000) bobbin!: number;
+}
+
+class LiningBody implements Lining {
+  @IsFiniteNumber(0.1, 50) joins!: number;
+  @IsFiniteNumber(0.1, 50) elsewhere!: number;
+  @IsFiniteNumber(0, 2000) ease!: number;
+}
+
+const MOST_PASSES = 200;
+
+class PinnedStartBody {
+  @IsInt() @Min(0) @Max(MOST_PASSES) pass!: number;
+  @IsFiniteNumber(-1000, 6000) from!: number;
+}
+
+class PinnedRunBody {
+  @Id() id!: string;
+  @IsInt() @Min(0) @Max(MOST_PASSES) pass!: number;
+}
+
+class PassRulesBody implements PassRules {
+  @Type(() => PinnedStartBody)
+  @IsArray()
+  @ArrayMaxSize(MOST_PASSES)
+  @ValidateNested({ each: true })
+  starts!: PinnedStartBody[];
+  @Type(() => PinnedRunBody)
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  runs!: PinnedRunBody[];
+}
+
 export class QuiltBody implements QuiltRecord {
   @Equals('quilt') id!: string;
   @IsString() @NameText() name!: string;
   @Nested(() => BlockGridBody) grid!: BlockGridBody;
   @IsIn(['upright', 'turned']) loading!: Loading;
   @Nested(() => BattingBody) batting!: BattingBody;
+  @Nested(() => MachineBody) machine!: MachineBody;
+  @Nested(() => LiningBody) lining!: LiningBody;
+  @Nested(() => PassRulesBody) passes!: PassRulesBody;
 }
 
 export class RegionBody implements RegionRecord {
@@ -130,6 +197,7 @@ export class PlacementBody implements PlacementRecord {
   @Id() id!: string;
   @Id() regionId!: string;
   @Id() recipeId!: string;
+  @IsInt() @Min(1) @Max(40) parts!: number;
 }
 
 const LOOKS: readonly RowLook[] = ['same', 'mirrored', 'turned'];
@@ -199,10 +267,25 @@ export class RowSetBody implements RowSetRecord {
   @Nested(() => StitchBody) stitch!: StitchBody;
 }
 
+class SinceBody {
+  @IsInt() @Min(0) @Max(10_000) advance!: number;
+  @Nested(() => PointBody) frame!: FramePoint;
+}
+
+export class LandmarkBody implements LandmarkRecord {
+  @Id() id!: string;
+  @IsString() @NameText() name!: string;
+  @Nested(() => PointBody) cloth!: ClothPoint;
+  @NestedOrNull(() => SinceBody) since!: SinceBody | null;
+}
+
 export class TouchBody implements TouchRecord {
   @Id() id!: string;
   @IsString() @NameText() name!: string;
   @Nested(() => PointBody) cloth!: ClothPoint;
+  @NestedOrNull(() => SinceBody) since!: SinceBody | null;
   @Nested(() => PointBody) frame!: FramePoint;
+  @IsInt() @Min(0) @Max(10_000) advance!: number;
+  @IsIn(Object.keys(TOUCH_NOISE)) method!: TouchMethod;
   @IsInt() @Min(0) at!: number;
 }

@@ -1,4 +1,5 @@
 import {
+  type AdvanceKind,
   DESIGN_KINDS,
   type DesignKind,
   FILE_UNITS,
@@ -11,7 +12,7 @@ import {
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
-import { BlockGridBody } from './records.ts';
+import { BlockGridBody, MachineBody } from './records.ts';
 
 export class NewQuiltRequest {
   @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name!: string;
@@ -20,6 +21,20 @@ export class NewQuiltRequest {
 
 export class NewRunRequest {
   @Matches(/^[\w-]{1,64}$/, { message: 'placementId must be an id' }) placementId!: string;
+}
+
+const ADVANCE_KINDS: readonly AdvanceKind[] = ['unclamped', 'rolled', 'loaded', 'clamped'];
+
+export class AdvanceRequest {
+  @IsIn(ADVANCE_KINDS, { message: `kind must be one of ${ADVANCE_KINDS.join(', ')}` }) kind!: AdvanceKind;
+  /** The pass that the quilt is rolled to, from 0, and how much of it is rolled up before that, mm. */
+  @IsInt() @Min(0) @Max(200) pass!: number;
+  @IsFiniteNumber(-1000, 6000) rolled!: number;
+}
+
+/** A frame of one's own. */
+export class FrameRequest {
+  @Nested(() => MachineBody) machine!: MachineBody;
 }
 
 export class ResumeRequest {

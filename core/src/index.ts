@@ -69,18 +69,55 @@ export {
   polyline,
   simplify,
 } from './geometry/polyline.ts';
-export { type ClothPrior, USUAL_CLOTH } from './lineup/cloth-prior.ts';
-export { type DoubtEllipse, doubtEllipse, estimateLineUp, type LineUp, polylineToFrame } from './lineup/line-up.ts';
-export { nextTouch, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
-export type { Touch } from './lineup/touch.ts';
-export { type FrameProfile, GENERIC_FRAME, reachAfter } from './passes/frame-profile.ts';
-export { GENERIC_MACHINE, type Machine } from './passes/machine.ts';
-export { type PassPlan, planPasses } from './passes/plan-passes.ts';
-export { loadedCloth, measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
+export { badTouch, type BadTouch, misfitOf } from './lineup/bad-touch.ts';
+export { type ClothPrior, FINISHED, type Mount, mountOf, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
+export { easedToFrame } from './lineup/easing.ts';
+export { bound95, type Doubt, type DoubtEllipse, doubtEllipse } from './lineup/doubt.ts';
+export { type ClothModel, estimateLineUp, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
+export {
+  isWorthTouching,
+  nextTouch,
+  part,
+  type Target,
+  type TouchAdvice,
+  type WorstDoubt,
+  worstDoubt,
+} from './lineup/next-touch.ts';
+export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
+export {
+  type FrameProfile,
+  fullReach,
+  GENERIC_FRAME,
+  mountedAt,
+  reachAfter,
+  rollGrowth,
+  rollRadius,
+  usableReach,
+} from './passes/frame-profile.ts';
+export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
+export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
+export { clothOnFrame, type OnPoles } from './plan/cloth-on-frame.ts';
+export { measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
+export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
 export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
+export { type DoubtAt, forecastPasses, namedLandmarks, type PassForecast, type Piece } from './plan/forecast.ts';
+export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
+export { partOf } from './plan/part-of.ts';
+export {
+  depthOf,
+  partIds,
+  passesOf,
+  passOf,
+  patchBands,
+  type QuiltPass,
+  type QuiltPasses,
+  type RunBand,
+} from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
+export { type StitchedLandmark, stitchedLandmarks, stitchedPlaces, type StitchedRun } from './plan/stitched.ts';
 export type { StitchRule, Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,
@@ -103,7 +140,10 @@ export {
   touchesOf,
 } from './plan/plan-document.ts';
 export {
+  type LandmarkRecord,
+  type Lining,
   PLAN_KINDS,
+  type PassRules,
   type PlacementRecord,
   type PlanKind,
   type PlanKinds,
@@ -135,6 +175,19 @@ export {
   type RowSet,
   type RowWish,
 } from './rows/row-set.ts';
+export {
+  advanceNow,
+  type AdvanceEvent,
+  type AdvanceKind,
+  advanceRefusal,
+  type AdvanceState,
+  advanceStateOf,
+  lineUpRefusal,
+  type Mounted,
+  mountedNow,
+  NEWLY_LOADED,
+  nextAdvanceState,
+} from './run/advances.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
   isOpen,
@@ -154,6 +207,7 @@ export {
   type FrameMode,
   type HeadCommand,
   type MountCommand,
+  type TrueLine,
   type TruePatch,
   type FrameReply,
   type FrameState,
@@ -164,11 +218,23 @@ export {
   type Head,
   type HeadProfile,
   headState,
+  mountHead,
   newHead,
   standInProfile,
 } from './simulate/head.ts';
 export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
-export { BENCH_CLOTH, makeTrueCloth, PIECED_CLOTH, seeCloth, type TrueCloth } from './simulate/true-cloth.ts';
+export {
+  BENCH_CLOTH,
+  clothUnder,
+  makeTrueCloth,
+  makeTrueQuilt,
+  PIECED_CLOTH,
+  seeCloth,
+  seeLine,
+  type TrueCloth,
+  type TrueMount,
+} from './simulate/true-cloth.ts';
+export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
 export type { BobbinChange } from './stitch/bobbins.ts';

@@ -41,6 +41,7 @@ export type Remedy =
   | { readonly kind: 'resetRow'; readonly row: number }
   | { readonly kind: 'bridge' }
   | { readonly kind: 'leaveOut'; readonly regionIds: readonly string[] }
+  | { readonly kind: 'split'; readonly parts: number }
   | { readonly kind: 'remove' };
 
 /** A file that can't be read: a sentence that says where and what can be done. */

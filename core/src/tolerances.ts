@@ -62,3 +62,6 @@ export const ROW_JOIN = 0.5;
 
 /** Rows may be nearer or run farther over than wished by so little: a needle's width. */
 export const ROW_CLEARANCE = 0.05;
+
+/** Two places on the map this near are one landmark: a needle can't tell them apart. */
+export const SAME_LANDMARK = 0.05;

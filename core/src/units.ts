@@ -105,8 +105,9 @@ export const formatLength = (mm: number, style: LengthStyle): string =>
 
 /** A doubt or a misfit: too small a number for the style is said as "under", never as zero. */
 export function formatDoubt(mm: number, style: LengthStyle): string {
-  const step = { in16: MM_PER_INCH / 16, in32: MM_PER_INCH / 32, inDecimal: 0.0254, cm: 0.1, mm: 0.1 }[style];
-  return mm < step / 2 ? `under ${formatLength(step, style)}` : formatLength(mm, style);
+  const step = { in16: MM_PER_INCH / 32, in32: MM_PER_INCH / 32, inDecimal: 0.0254, cm: 0.1, mm: 0.1 }[style];
+  const shown = style === 'in16' ? 'in32' : style;
+  return mm < step / 2 ? `under ${formatLength(step, shown)}` : formatLength(mm, shown);
 }
 
 /** Stitches per inch that numbers are for until another is chosen. */
@@ -131,4 +132,4 @@ export function formatDuration(seconds: number): string {
 
 /** A number of things in words: `1 pass`, `3 passes`. */
 export const counted = (n: number, thing: string): string =>
-  `${n} ${n === 1 ? thing : thing.endsWith('s') ? `${thing}es` : `${thing}s`}`;
+  `${n} ${n === 1 ? thing : /(s|x|ch|sh)$/.test(thing) ? `${thing}es` : `${thing}s`}`;

@@ -32,7 +32,7 @@ const edit = (quiltId: string, baseRevision: number, diff: readonly unknown[], e
 const place = async (quilt: QuiltAnswer, designId: string): Promise<void> => {
   const diff = [
     added('recipes', recipeFor(designId)),
-    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1' } as never),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1 } as never),
   ];
   expect((await edit(quilt.id, 0, diff)).status).toBe(200);
 };
@@ -133,7 +133,7 @@ describe('edits', () => {
   it('that would leave a record pointing nowhere are refused whole', async () => {
     const quilt = await newQuilt();
     const { body } = await edit(quilt.id, 0, [
-      added('placements', { id: 'p', regionId: 'block-9-9', recipeId: 'none' } as never),
+      added('placements', { id: 'p', regionId: 'block-9-9', recipeId: 'none', parts: 1 } as never),
     ]);
     expect(body.details).toHaveLength(2);
     expect((await api<QuiltAnswer>('GET', `/quilts/${quilt.id}`)).body.revision).toBe(0);

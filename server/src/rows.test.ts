@@ -2,7 +2,7 @@ import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, GRID, openScreen, startApp, TOUCHES } from './test/harness.ts';
+import { added, apiOf, CLAMPED, GRID, openScreen, startApp, TOUCHES } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -42,6 +42,7 @@ async function quiltInRows(change: Partial<RowSetRecord> = {}): Promise<string> 
   ];
   const edit = { editId: 'rows-edit', baseRevision: 0, mark: 'rows', diff };
   expect(await api('POST', `/quilts/${quilt.id}/edits`, edit)).toMatchObject({ status: 200 });
+  await api('POST', `/quilts/${quilt.id}/advances`, CLAMPED);
   return quilt.id;
 }
 

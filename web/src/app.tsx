@@ -15,6 +15,8 @@ const DesignDeskPage = lazy(() => import('./screens/design-desk/design-desk.tsx'
 const QuiltStep = lazy(() => import('./screens/quilt/quilt-step.tsx'));
 const DesignsStep = lazy(() => import('./screens/designs/designs-step.tsx'));
 const LayoutStep = lazy(() => import('./screens/layout/layout-step.tsx'));
+const PassesStep = lazy(() => import('./screens/passes/passes-step.tsx'));
+const FramesPage = lazy(() => import('./screens/frames/frames-page.tsx'));
 const FrameStep = lazy(() => import('./screens/frame/frame-step.tsx'));
 const LogStep = lazy(() => import('./screens/log/log-step.tsx'));
 
@@ -22,6 +24,7 @@ const router = createBrowserRouter([
   { path: '/', element: <Shelf />, errorElement: <Lost /> },
   { path: '/designs', element: <LibraryPage />, errorElement: <Lost /> },
   { path: '/designs/:designId', element: <DesignDeskPage />, errorElement: <Lost /> },
+  { path: '/frames', element: <FramesPage />, errorElement: <Lost /> },
   {
     path: '/quilts/:quiltId',
     element: <QuiltShell />,
@@ -31,6 +34,7 @@ const router = createBrowserRouter([
       { path: 'quilt', element: <QuiltStep /> },
       { path: 'designs', element: <DesignsStep /> },
       { path: 'layout', element: <LayoutStep /> },
+      { path: 'passes', element: <PassesStep /> },
       { path: 'frame', element: <FrameStep /> },
       { path: 'log', element: <LogStep /> },
     ],

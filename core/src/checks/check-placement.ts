@@ -2,7 +2,7 @@ import type { Region } from '../cloth/region.ts';
 import { type Affine, applyToPoint, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
-import type { FrameProfile } from '../passes/frame-profile.ts';
+import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Resolved } from '../plan/pipeline.ts';
 import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
@@ -11,6 +11,8 @@ import { OUTSIDE_REGION } from '../tolerances.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
 const SAFE_MARGIN = 6.35;
+/** More parts than this are no remedy: the frame is too small. */
+const MOST_PARTS = 12;
 
 /** What is wrong or risky about one placement; worst first. `resolved` is null when nothing could be fitted, undefined when the design is missing. */
 export function checkPlacement(
@@ -67,15 +69,18 @@ export function checkPlacement(
       }),
     );
   }
-  const lowest = Math.max(...region.ring.map((corner) => applyToPoint(lie, corner).y));
-  if (lowest > frame.reach - frame.loadedAt.y) {
+  const ys = region.ring.map((corner) => applyToPoint(lie, corner).y);
+  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+  const deep = (bottom - top) / placement.parts - usableReach(frame, bottom);
+  if (deep > 0) {
+    const parts = Math.ceil((bottom - top) / Math.max(1, usableReach(frame, bottom)));
     problems.push(
       problem({
         code: 'outOfReach',
-        severity: 'know',
+        severity: 'mend',
         at: middle,
-        amount: lowest - frame.reach + frame.loadedAt.y,
-        remedy: null,
+        amount: deep,
+        remedy: parts <= MOST_PARTS ? { kind: 'split', parts } : null,
       }),
     );
   }

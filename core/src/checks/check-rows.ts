@@ -2,7 +2,7 @@ import type { Density } from '../density/density.ts';
 import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, ringBounds } from '../geometry/polygon.ts';
-import { type FrameProfile, reachAfter } from '../passes/frame-profile.ts';
+import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
 import type { RowSetRecord } from '../plan/records.ts';
 import type { Batting } from '../cloth/batting.ts';
@@ -49,7 +49,7 @@ export function checkRows(
     const over = Math.max(-row.top, row.odd === 'cut' ? 0 : row.top + row.height - placed.bed.length);
     if (over > ROW_CLEARANCE && !placed.bed.stops)
       problems.push({ ...own, code: 'overEdge', severity: 'know', amount: over, remedy: reset });
-    const deep = row.height * placed.loose - reachAfter(frame, (placed.top + row.top) * placed.loose);
+    const deep = row.height * placed.loose - usableReach(frame, (placed.top + row.top) * placed.loose);
     if (deep > 0) problems.push({ ...own, code: 'outOfReach', severity: 'mend', amount: deep, remedy: null });
   });
   const under = filled.filter(({ id, ring }) => !set.area.leaveOut.includes(id) && isCrossed(ring, resolved));

@@ -1,4 +1,4 @@
-import Flatbush from 'flatbush';
+import { indexBoxes } from './box-index.ts';
 import { squaredDistanceToSegment, type Polyline } from './polyline.ts';
 
 /** The segments of some strokes in sewing order, found by place. Segments of no length are left out. */
@@ -35,12 +35,10 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     }
   });
   if (count === 0) throw new RangeError('there is no line to index');
-  const boxes = new Flatbush(count);
-  for (let i = 0; i < count; i++) {
+  const boxes = indexBoxes(count, (i) => {
     const [x0, y0, x1, y1] = [ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!];
-    boxes.add(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
-  }
-  boxes.finish();
+    return [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)];
+  });
   const squared = (i: number, x: number, y: number): number =>
     squaredDistanceToSegment(
       x,
@@ -58,7 +56,7 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     within: (minX, minY, maxX, maxY) => boxes.search(minX, minY, maxX, maxY),
     distance(x, y) {
       // Boxes near the point first, then whatever could still be nearer than the best of them.
-      const first = Math.sqrt(nearest(x, y, boxes.neighbors(x, y, 4)));
+      const first = Math.sqrt(nearest(x, y, boxes.nearest(x, y, 4)));
       const near = boxes.search(x - first, y - first, x + first, y + first);
       // Rounding may leave even the nearest box just outside the search.
       return Math.min(first, Math.sqrt(nearest(x, y, near)));

@@ -1,5 +1,23 @@
 import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { FramePoint } from '../geometry/point.ts';
+import { LARGEST_QUILT } from '../tolerances.ts';
+
+/** How the cloth is put on the frame for one advance. Millimetres. */
+export interface Mount {
+  /** Where the loaded quilt's top-left corner is expected on the frame: far behind it once the quilt is rolled. */
+  readonly at: FramePoint;
+  /** How far off that may be, beside what is off since the quilt was loaded: standard deviations along and across the poles. */
+  readonly slip: FramePoint;
+  /** Above this y of the loaded cloth it was stitched when it was mounted so, and drawn in; -Infinity when nothing was. */
+  readonly front: number;
+}
+
+/** A strain or angle that the quilt has as a whole, and by how much it differs from one advance to the next: standard deviations. */
+export interface Spread {
+  readonly mean: number;
+  readonly doubt: number;
+  readonly own: number;
+}
 
 /**
  * What is believed of how cloth lies on the frame before any touch. All are standard deviations unless named otherwise;
@@ -8,36 +26,54 @@ import type { FramePoint } from '../geometry/point.ts';
 export interface ClothPrior {
   /** How the quilt was put on the poles: from cloth space to the cloth as loaded. An isometry. */
   readonly lie: Affine;
-  /** Where the loaded quilt's top-left corner is expected on the frame. */
-  readonly loadedAt: FramePoint;
+  /** One for each advance; the last stands for those that follow. */
+  readonly mounts: readonly Mount[];
+  /** How far off the quilt as a whole may have been loaded. */
   readonly shift: number;
-  readonly turn: number;
-  readonly shear: number;
-  /** Shrinkage along the poles (x) and across them (y): mean and doubt. */
-  readonly drawIn: {
-    readonly along: number;
-    readonly alongDoubt: number;
-    readonly across: number;
-    readonly acrossDoubt: number;
-  };
+  readonly turn: Spread;
+  readonly shear: Spread;
+  /** Shrinkage along the poles (x) and across them (y) of all the cloth, against the plan. */
+  readonly drawIn: { readonly along: Spread; readonly across: Spread };
+  /** What stitching adds to it above the front. */
+  readonly stitchedIn: { readonly along: Spread; readonly across: Spread };
   /** Candidates for the waviness left over: size in mm along each axis, and the length in mm over which it is alike. Touches weigh them. */
   readonly waves: readonly { readonly size: number; readonly scale: number; readonly belief: number }[];
-  /** Of one reading, for each axis. */
-  readonly touchNoise: number;
+  /** Part of the waviness's variance that each advance has of its own: rails flex, clamps pull. */
+  readonly ownWaves: number;
 }
 
-/** Found on simulated bands (`npm run bench`): the stated doubt holds there, and on cloth half or double as wavy; after two touches it is over-cautious. */
+export const NEW_MOUNT: Mount = { at: { x: 0, y: 0 }, slip: { x: 0, y: 0 }, front: -Infinity };
+
+/** Over this length the cloth passes from stitched to loose, mm. */
+export const FRONT_WIDTH = 150;
+
+/** Found on simulated bands and quilts (`npm run bench`): the stated doubt holds there, and on cloth half or double as wavy; after two touches it is over-cautious. */
 export const USUAL_CLOTH: ClothPrior = {
   lie: IDENTITY,
-  loadedAt: { x: 0, y: 0 },
+  mounts: [NEW_MOUNT],
   shift: 200,
-  turn: 0.0035,
-  shear: 0.0026,
-  drawIn: { along: 0.01, alongDoubt: 0.003, across: 0.012, acrossDoubt: 0.004 },
+  turn: { mean: 0, doubt: 0, own: 0.0035 },
+  shear: { mean: 0, doubt: 0.0024, own: 0.001 },
+  drawIn: {
+    along: { mean: 0.01, doubt: 0.0029, own: 0.0008 },
+    across: { mean: 0.012, doubt: 0.0039, own: 0.0008 },
+  },
+  stitchedIn: {
+    along: { mean: 0.004, doubt: 0.002, own: 0 },
+    across: { mean: 0.005, doubt: 0.002, own: 0 },
+  },
   waves: [
     { size: 0.3, scale: 120, belief: 0.22 },
     { size: 0.55, scale: 120, belief: 0.4 },
     { size: 1.4, scale: 110, belief: 0.38 },
   ],
-  touchNoise: 0.3,
+  ownWaves: 0.18,
 };
+
+/** Stands for the quilt when all of it is stitched. */
+export const FINISHED = -1;
+const FINISHED_MOUNT: Mount = { ...NEW_MOUNT, front: 2 * LARGEST_QUILT };
+
+/** The mount of an advance; those that follow the last are like it. */
+export const mountOf = ({ mounts }: ClothPrior, advance: number): Mount =>
+  advance === FINISHED ? FINISHED_MOUNT : (mounts[Math.min(advance, mounts.length - 1)] ?? NEW_MOUNT);

@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { distance } from '../geometry/point.ts';
+import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
-import { USUAL_CLOTH } from './cloth-prior.ts';
-import { doubtEllipse, estimateLineUp } from './line-up.ts';
+import { doubtEllipse } from './doubt.ts';
+import { estimateLineUp, learnCloth } from './line-up.ts';
 import { nextTouch, worstDoubt } from './next-touch.ts';
+import { onTop, type Touch } from './touch.ts';
+
+const touch = (cloth: ClothPoint, frame: FramePoint, advance = 0): Touch => ({
+  cloth,
+  frame,
+  advance,
+  since: null,
+  noise: 0.3,
+});
 
 const corners = [
   { x: 0, y: 0 },
@@ -20,7 +29,7 @@ describe('line-up', () => {
   });
 
   it('one touch gives the shift', () => {
-    const lineUp = estimateLineUp([{ cloth: { x: 500, y: 100 }, frame: { x: 530, y: 90 } }]);
+    const lineUp = estimateLineUp([touch({ x: 500, y: 100 }, { x: 530, y: 90 })]);
     expect(distance(lineUp.toFrame({ x: 500, y: 100 }), { x: 530, y: 90 })).toBeLessThan(0.01);
     // 400 mm along, the expected 1 % draw-in and nothing else.
     expect(distance(lineUp.toFrame({ x: 900, y: 100 }), { x: 926, y: 90 })).toBeLessThan(0.05);
@@ -29,8 +38,8 @@ describe('line-up', () => {
   it('two touches give the turn', () => {
     const turn = 0.003;
     const lineUp = estimateLineUp([
-      { cloth: { x: 0, y: 100 }, frame: { x: 10, y: 100 } },
-      { cloth: { x: 1000, y: 100 }, frame: { x: 1000, y: 100 + 1000 * turn } },
+      touch({ x: 0, y: 100 }, { x: 10, y: 100 }),
+      touch({ x: 1000, y: 100 }, { x: 1000, y: 100 + 1000 * turn }),
     ]);
     expect(lineUp.toFrame({ x: 500, y: 100 }).y).toBeCloseTo(100 + 500 * turn, 1);
     // A turn moves what lies below the line to the left, as far as the prior takes it for turn and not for shear.
@@ -39,7 +48,7 @@ describe('line-up', () => {
 
   it('passes within the touch noise of many touches and is surest near them', () => {
     const truth = makeTrueCloth(7, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
-    const lineUp = estimateLineUp(corners.map((cloth) => ({ cloth, frame: truth(cloth) })));
+    const lineUp = estimateLineUp(corners.map((cloth) => touch(cloth, truth(cloth))));
     for (const corner of corners) expect(distance(lineUp.toFrame(corner), truth(corner))).toBeLessThan(0.5);
     const near = doubtEllipse(lineUp.doubt({ x: 10, y: 10 })).major;
     const far = doubtEllipse(lineUp.doubt({ x: 500, y: 150 })).major;
@@ -48,7 +57,7 @@ describe('line-up', () => {
 
   it('goes to the frame and back', () => {
     const truth = makeTrueCloth(3, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
-    const lineUp = estimateLineUp(corners.map((cloth) => ({ cloth, frame: truth(cloth) })));
+    const lineUp = estimateLineUp(corners.map((cloth) => touch(cloth, truth(cloth))));
     for (const p of [
       { x: 12, y: 30 },
       { x: 700, y: 280 },
@@ -67,22 +76,24 @@ describe('line-up', () => {
   });
 
   it('two touches on one spot agree rather than break the sum', () => {
-    const touch = { cloth: { x: 5, y: 5 }, frame: { x: 9, y: 9 } };
-    expect(distance(estimateLineUp([touch, touch]).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
+    const one = touch({ x: 5, y: 5 }, { x: 9, y: 9 });
+    expect(distance(estimateLineUp([one, one]).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
   });
 });
 
 describe('the next best touch', () => {
+  const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1 }));
+  const places = corners.map(onTop);
   it('is far from the first, and lessens the doubt as told', () => {
-    const first = estimateLineUp([{ cloth: corners[0]!, frame: corners[0]! }]);
-    const advice = nextTouch(first, corners, corners)!;
+    const first = learnCloth([touch(corners[0]!, corners[0]!)]);
+    const advice = nextTouch(first, places, targets, 0)!;
     expect(advice.landmark).toBe(2);
-    expect(advice.after).toBeLessThan(advice.now / 2);
-    const then = estimateLineUp([...first.touches, { cloth: corners[2]!, frame: first.toFrame(corners[2]!) }]);
-    expect(worstDoubt(then, corners)!.doubt).toBeCloseTo(advice.after, 9);
+    expect(advice.after.doubt).toBeLessThan(advice.now.doubt / 2);
+    const then = learnCloth([...first.touches, touch(corners[2]!, first.find(places[2]!, 0))]);
+    expect(worstDoubt(then, targets, 0)!.doubt / advice.after.doubt).toBeCloseTo(1, 1);
   });
   it('has none without landmarks or places to stitch', () => {
-    expect(nextTouch(estimateLineUp([]), [], corners)).toBeNull();
-    expect(nextTouch(estimateLineUp([]), corners, [], USUAL_CLOTH)).toBeNull();
+    expect(nextTouch(learnCloth([]), [], targets, 0)).toBeNull();
+    expect(nextTouch(learnCloth([]), places, [], 0)).toBeNull();
   });
 });

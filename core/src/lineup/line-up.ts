@@ -1,20 +1,16 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint, FramePoint, Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { INVERSE_STEP } from '../tolerances.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
-import type { Touch } from './touch.ts';
+import { type Conditioned, condition, type Observation, type Terms } from './condition.ts';
+import { type Displacement, displacementOf } from './displacement.ts';
+import type { Doubt } from './doubt.ts';
+import type { Place, Touch } from './touch.ts';
 
-/** Doubt of a position: variances along x and y and their covariance, in mm². */
-export interface Doubt {
-  readonly xx: number;
-  readonly xy: number;
-  readonly yy: number;
-}
-
-/** The estimated map from cloth to frame for one pass, with its doubt. */
+/** The estimated map from cloth to frame for one advance, with its doubt. */
 export interface LineUp {
+  readonly advance: number;
   readonly touches: readonly Touch[];
   /** The best estimate of where a point of the cloth lies on the frame. */
   toFrame(p: ClothPoint): FramePoint;
@@ -23,78 +19,127 @@ export interface LineUp {
   doubt(p: ClothPoint): Doubt;
 }
 
+/** What is known of a cloth by all its touches in all its advances. */
+export interface ClothModel {
+  readonly touches: readonly Touch[];
+  readonly models: readonly WeighedModel[];
+  /** Logarithm of how likely the touches are, to compare what may have happened to them. */
+  readonly logEvidence: number;
+  /** The displacements that tell where a place lies in an advance. */
+  terms(place: Place, advance: number): readonly Terms[];
+  lineUp(advance: number): LineUp;
+  /** Where a place lies in an advance: what was stitched lies where the cloth has carried it. */
+  find(place: Place, advance: number): FramePoint;
+  doubt(place: Place, advance: number): Doubt;
+  /** From one point to another in an advance, along and across the poles, and how sure that is. */
+  span(from: ClothPoint, to: ClothPoint, advance: number): { readonly offset: Point; readonly doubt: Doubt };
+}
+
+/** One candidate of waviness, weighed by how well it explains the touches. */
+export interface WeighedModel {
+  /** Before any touch. */
+  readonly belief: number;
+  readonly weight: number;
+  readonly displacement: Displacement;
+  readonly known: Conditioned;
+}
+
 /**
- * Estimates how the cloth lies. Its displacement on the frame is one Gaussian process: an affine trend whose six numbers have the
- * prior's doubts (shift, turn, shear, draw-in), plus a smooth waviness, plus touch noise; conditioned on the touches
- * (Rasmussen & Williams 2006, ch. 2.7). Several sizes of waviness are weighed by how well they explain the touches
- * (marginal likelihood), so that the doubt stays honest on cloth smoother or wavier than usual.
- * With no touch it is the prior itself. O(touches³).
+ * Learns how a cloth lies. Its displacement on the frame is one Gaussian process: trends (shift, turn, shear, draw-in, and what stitching adds
+ * to it) whose amounts have the prior's doubts, plus a smooth waviness, plus touch noise; conditioned on the touches of all advances
+ * (Rasmussen & Williams 2006, ch. 2.7), so that what the cloth has shown of itself is known after it is rolled. Several sizes of waviness
+ * are weighed by marginal likelihood, so that the doubt stays honest on cloth smoother or wavier than usual. With no touch it is the prior
+ * itself. O(touches³).
  */
-export function estimateLineUp(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): LineUp {
+export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): ClothModel {
   const { lie } = prior;
   const back = inverse(lie);
-  const loaded = estimateLoaded(
-    touches.map(({ cloth, frame }) => ({ cloth: applyToPoint(lie, cloth), frame })),
-    prior,
-  );
+  const loaded = touches.map((touch) => applyToPoint(lie, touch.cloth));
+  const origin = middle(loaded);
+  const raw = prior.waves.map((wave) => {
+    const displacement = displacementOf(origin, prior, wave);
+    const observations = touches.map((touch, i): Observation => {
+      const terms = termsOf(displacement, loaded[i]!, touch.since?.advance ?? null, touch.advance);
+      const from = touch.since?.frame ?? loaded[i]!;
+      const expected = terms.map((term) => displacement.expected(term)).reduce(plus);
+      return {
+        terms,
+        residual: { x: touch.frame.x - from.x - expected.x, y: touch.frame.y - from.y - expected.y },
+        noise: touch.noise,
+      };
+    });
+    return { belief: wave.belief, displacement, known: condition(displacement, observations) };
+  });
+  const best = Math.max(...raw.map(({ known }) => known.logEvidence));
+  const likely = raw.map(({ belief, known }) => belief * Math.exp(known.logEvidence - best));
+  const sum = likely.reduce((a, b) => a + b, 0);
+  const models = raw.map(({ belief, displacement, known }, i): WeighedModel => ({
+    belief,
+    weight: likely[i]! / sum,
+    displacement,
+    known,
+  }));
+
+  const terms = (place: Place, advance: number): readonly Terms[] => {
+    const at = applyToPoint(lie, place.cloth);
+    return models.map(({ displacement }) => termsOf(displacement, at, place.since?.advance ?? null, advance));
+  };
+  const moved = (asked: readonly Terms[]): Point =>
+    models.reduce(
+      (sum, { weight, known }, i) => {
+        if (weight < NEGLIGIBLE) return sum;
+        const d = known.mean(asked[i]!);
+        return { x: sum.x + weight * d.x, y: sum.y + weight * d.y };
+      },
+      { x: 0, y: 0 },
+    );
+  const loadedToFrame = (p: Point, advance: number): FramePoint =>
+    plus(p, moved(models.map(({ displacement }) => termsOf(displacement, p, null, advance))));
+  const find = (place: Place, advance: number): FramePoint =>
+    plus(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(terms(place, advance)));
+  const doubtOf = (asked: readonly Terms[]): Doubt =>
+    mixed(
+      models.map(({ weight, known }, i) => ({ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) })),
+    );
+  const doubt = (place: Place, advance: number): Doubt => doubtOf(terms(place, advance));
   return {
     touches,
-    toFrame: (p) => loaded.toFrame(applyToPoint(lie, p)),
-    toCloth: (p) => applyToPoint(back, loaded.toCloth(p)),
-    doubt: (p) => loaded.doubt(applyToPoint(lie, p)),
+    models,
+    logEvidence: best + Math.log(sum),
+    terms,
+    find,
+    doubt,
+    span(from, to, advance) {
+      const [a, b] = [applyToPoint(lie, from), applyToPoint(lie, to)];
+      const asked = models.map(({ displacement }): Terms => [
+        displacement.term(b, advance),
+        displacement.term(a, advance, -1),
+      ]);
+      return { offset: plus({ x: b.x - a.x, y: b.y - a.y }, moved(asked)), doubt: doubtOf(asked) };
+    },
+    lineUp: (advance) => ({
+      advance,
+      touches: touches.filter((touch) => touch.advance === advance),
+      toFrame: (p) => loadedToFrame(applyToPoint(lie, p), advance),
+      toCloth: (p) =>
+        applyToPoint(
+          back,
+          inverted((q) => loadedToFrame(q, advance), p),
+        ),
+      doubt: (p) => doubt({ cloth: p, since: null }, advance),
+    }),
   };
 }
 
-/** The same with the cloth as it is loaded, so that x runs along the poles. */
-function estimateLoaded(touches: readonly Touch[], prior: ClothPrior): Omit<LineUp, 'touches'> {
-  const origin = middle(touches);
-  const models = prior.waves.map((wave) => condition(touches, origin, prior, wave));
-  const best = Math.max(...models.map((m) => m.logEvidence));
-  const raw = models.map((m) => m.belief * Math.exp(m.logEvidence - best));
-  const sum = raw.reduce((a, b) => a + b, 0);
-  const weights = raw.map((w) => w / sum);
+/** A model so unlikely moves nothing by as much as a hundredth of a millimetre. */
+const NEGLIGIBLE = 1e-3;
 
-  const toFrame = (p: ClothPoint): FramePoint => {
-    let x = p.x;
-    let y = p.y;
-    models.forEach((model, i) => {
-      const d = model.mean(p);
-      x += weights[i]! * d.x;
-      y += weights[i]! * d.y;
-    });
-    return { x, y };
-  };
-  const toCloth = (p: FramePoint): ClothPoint => {
-    let guess: ClothPoint = { x: p.x, y: p.y };
-    for (let i = 0; i < 100; i++) {
-      const miss = toFrame(guess);
-      const step = { x: p.x - miss.x, y: p.y - miss.y };
-      guess = { x: guess.x + step.x, y: guess.y + step.y };
-      if (Math.abs(step.x) + Math.abs(step.y) < INVERSE_STEP) break;
-    }
-    return guess;
-  };
-  const doubt = (p: ClothPoint): Doubt => {
-    const centre = toFrame(p);
-    let xx = 0;
-    let xy = 0;
-    let yy = 0;
-    models.forEach((model, i) => {
-      const own = model.doubt(p);
-      const d = model.mean(p);
-      const dx = p.x + d.x - centre.x;
-      const dy = p.y + d.y - centre.y;
-      xx += weights[i]! * (own.xx + dx * dx);
-      xy += weights[i]! * (own.xy + dx * dy);
-      yy += weights[i]! * (own.yy + dy * dy);
-    });
-    return { xx, xy, yy };
-  };
-  return { toFrame, toCloth, doubt };
-}
+/** The line-up of one advance by all touches so far. */
+export const estimateLineUp = (touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH, advance = 0): LineUp =>
+  learnCloth(touches, prior).lineUp(advance);
 
 /** Maps needle points or lines to the frame, point by point. */
-export function polylineToFrame(lineUp: LineUp, line: Polyline): Float64Array<ArrayBuffer> {
+export function polylineToFrame(lineUp: Pick<LineUp, 'toFrame'>, line: Polyline): Float64Array<ArrayBuffer> {
   const out = new Float64Array(line.length);
   for (let i = 0; i < line.length; i += 2) {
     const p = lineUp.toFrame({ x: line[i]!, y: line[i + 1]! });
@@ -104,146 +149,47 @@ export function polylineToFrame(lineUp: LineUp, line: Polyline): Float64Array<Ar
   return out;
 }
 
-/** 95 % of two normal coordinates lie within this many standard deviations (√5.991). */
-const SIGMAS_95 = 2.4477;
-
-export interface DoubtEllipse {
-  /** Half axes in mm of the ellipse that holds the true place in 95 of 100 cases. */
-  readonly major: number;
-  readonly minor: number;
-  /** Radians from the x axis to the major axis. */
-  readonly angle: number;
+/** Doubt of a mixture: what each model says, and how far they are apart. */
+export function mixed(
+  parts: readonly { readonly weight: number; readonly mean: Point; readonly doubt: Doubt }[],
+): Doubt {
+  const centre = parts.reduce((sum, { weight, mean }) => ({ x: sum.x + weight * mean.x, y: sum.y + weight * mean.y }), {
+    x: 0,
+    y: 0,
+  });
+  let xx = 0;
+  let xy = 0;
+  let yy = 0;
+  for (const { weight, mean, doubt } of parts) {
+    const dx = mean.x - centre.x;
+    const dy = mean.y - centre.y;
+    xx += weight * (doubt.xx + dx * dx);
+    xy += weight * (doubt.xy + dx * dy);
+    yy += weight * (doubt.yy + dy * dy);
+  }
+  return { xx, xy, yy };
 }
 
-export function doubtEllipse({ xx, xy, yy }: Doubt): DoubtEllipse {
-  const mean = (xx + yy) / 2;
-  const spread = Math.sqrt(((xx - yy) / 2) ** 2 + xy * xy);
-  return {
-    major: SIGMAS_95 * Math.sqrt(mean + spread),
-    minor: SIGMAS_95 * Math.sqrt(Math.max(0, mean - spread)),
-    angle: Math.atan2(2 * xy, xx - yy) / 2,
-  };
+function termsOf(displacement: Displacement, at: Point, since: number | null, advance: number): Terms {
+  const now = displacement.term(at, advance);
+  return since === null ? [now] : [now, displacement.term(at, since, -1)];
 }
 
-interface Conditioned {
-  readonly belief: number;
-  readonly logEvidence: number;
-  /** Expected displacement. */
-  mean(p: Point): Point;
-  doubt(p: Point): Doubt;
+function inverted(map: (p: Point) => Point, p: Point): Point {
+  let guess = p;
+  for (let i = 0; i < 100; i++) {
+    const miss = map(guess);
+    const step = { x: p.x - miss.x, y: p.y - miss.y };
+    guess = plus(guess, step);
+    if (Math.abs(step.x) + Math.abs(step.y) < INVERSE_STEP) break;
+  }
+  return guess;
 }
+
+const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
 
 /** Turning about the middle of what was touched keeps the doubt of shift and turn apart. */
-function middle(touches: readonly Touch[]): Point {
-  const n = Math.max(1, touches.length);
-  return touches.reduce((s, t) => ({ x: s.x + t.cloth.x / n, y: s.y + t.cloth.y / n }), { x: 0, y: 0 });
-}
-
-function condition(
-  touches: readonly Touch[],
-  origin: Point,
-  prior: ClothPrior,
-  wave: ClothPrior['waves'][number],
-): Conditioned {
-  const kernel = displacementKernel(origin, prior, wave);
-  const { loadedAt } = prior;
-  const drawn = (p: Point): Point => ({
-    x: loadedAt.x - prior.drawIn.along * (p.x - origin.x),
-    y: loadedAt.y - prior.drawIn.across * (p.y - origin.y),
-  });
-  const n = touches.length;
-  if (n === 0) return { belief: wave.belief, logEvidence: 0, mean: drawn, doubt: (p) => kernel(p, p) };
-
-  const covariance = new Matrix(2 * n, 2 * n);
-  const residual = new Matrix(2 * n, 1);
-  touches.forEach((a, i) => {
-    const expected = drawn(a.cloth);
-    residual.set(2 * i, 0, a.frame.x - a.cloth.x - expected.x);
-    residual.set(2 * i + 1, 0, a.frame.y - a.cloth.y - expected.y);
-    touches.slice(0, i + 1).forEach((b, j) => {
-      const k = kernel(a.cloth, b.cloth);
-      setBoth(covariance, 2 * i, 2 * j, k.xx);
-      setBoth(covariance, 2 * i, 2 * j + 1, k.xy);
-      setBoth(covariance, 2 * i + 1, 2 * j, k.yx);
-      setBoth(covariance, 2 * i + 1, 2 * j + 1, k.yy);
-    });
-    for (const axis of [2 * i, 2 * i + 1])
-      covariance.set(axis, axis, covariance.get(axis, axis) + prior.touchNoise ** 2);
-  });
-  const cholesky = new CholeskyDecomposition(covariance);
-  const alpha = cholesky.solve(residual).to1DArray();
-  const lower = cholesky.lowerTriangularMatrix;
-  let logEvidence = 0;
-  for (let i = 0; i < 2 * n; i++) logEvidence -= 0.5 * residual.get(i, 0) * alpha[i]! + Math.log(lower.get(i, i));
-
-  return {
-    belief: wave.belief,
-    logEvidence,
-    mean(p) {
-      let { x, y } = drawn(p);
-      for (let i = 0; i < n; i++) {
-        const k = kernel(p, touches[i]!.cloth);
-        x += k.xx * alpha[2 * i]! + k.xy * alpha[2 * i + 1]!;
-        y += k.yx * alpha[2 * i]! + k.yy * alpha[2 * i + 1]!;
-      }
-      return { x, y };
-    },
-    doubt(p) {
-      const cross = new Matrix(2 * n, 2);
-      touches.forEach((t, i) => {
-        const k = kernel(t.cloth, p);
-        cross.set(2 * i, 0, k.xx);
-        cross.set(2 * i, 1, k.xy);
-        cross.set(2 * i + 1, 0, k.yx);
-        cross.set(2 * i + 1, 1, k.yy);
-      });
-      const explained = cross.transpose().mmul(cholesky.solve(cross));
-      const own = kernel(p, p);
-      return { xx: own.xx - explained.get(0, 0), xy: own.xy - explained.get(0, 1), yy: own.yy - explained.get(1, 1) };
-    },
-  };
-}
-
-/** Both halves at once: rounding must not make the matrix unsymmetric. */
-function setBoth(matrix: Matrix, row: number, column: number, value: number): void {
-  matrix.set(row, column, value);
-  matrix.set(column, row, value);
-}
-
-interface Block {
-  readonly xx: number;
-  readonly xy: number;
-  readonly yx: number;
-  readonly yy: number;
-}
-
-/**
- * Covariance of the displacements at two points of the cloth. The trend is dx = s − e·x − (τ − γ)·y, dy = s' − e'·y + (τ + γ)·x with
- * turn τ, shear γ and draw-in e, e'; the waviness is a squared exponential, alike but independent along x and y.
- */
-function displacementKernel(
-  origin: Point,
-  prior: ClothPrior,
-  wave: { readonly size: number; readonly scale: number },
-): (a: Point, b: Point) => Block {
-  const shift = prior.shift ** 2;
-  const both = prior.turn ** 2 + prior.shear ** 2;
-  const mixed = prior.turn ** 2 - prior.shear ** 2;
-  const along = prior.drawIn.alongDoubt ** 2;
-  const across = prior.drawIn.acrossDoubt ** 2;
-  const size = wave.size ** 2;
-  const decay = 1 / (2 * wave.scale ** 2);
-  return (a, b) => {
-    const ax = a.x - origin.x;
-    const ay = a.y - origin.y;
-    const bx = b.x - origin.x;
-    const by = b.y - origin.y;
-    const waviness = size * Math.exp(-((ax - bx) ** 2 + (ay - by) ** 2) * decay);
-    return {
-      xx: shift + along * ax * bx + both * ay * by + waviness,
-      xy: -mixed * ay * bx,
-      yx: -mixed * ax * by,
-      yy: shift + across * ay * by + both * ax * bx + waviness,
-    };
-  };
+function middle(points: readonly Point[]): Point {
+  const n = Math.max(1, points.length);
+  return points.reduce((s, p) => ({ x: s.x + p.x / n, y: s.y + p.y / n }), { x: 0, y: 0 });
 }

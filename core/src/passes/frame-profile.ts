@@ -1,3 +1,5 @@
+import type { FramePoint } from '../geometry/point.ts';
+
 /** A frame as the pass planner and the head see it; millimetres. */
 export interface FrameProfile {
   readonly name: string;
@@ -12,30 +14,41 @@ export interface FrameProfile {
   readonly poleRadius: number;
   /** Of the sandwich as it lies rolled up. */
   readonly thickness: number;
-  /** Across the poles: the band that can be stitched while nothing is rolled up. */
-  readonly reach: number;
-  /** Where the quilt's top-left corner lies, about, when it has just been loaded. */
-  readonly loadedAt: { readonly x: number; readonly y: number };
+  /** From the left end of the poles to where a quilt begins. */
+  readonly side: number;
+  /** Kept free behind and before what is stitched: rolling by hand is out by so much. */
+  readonly room: number;
 }
 
-/** Radius of the take-up pole with so much cloth on it, mm: the turns take the area that the cloth has edge on, π·(r² − r₀²) = thickness · length. */
-export const rollRadius = (
-  { poleRadius, thickness }: Pick<FrameProfile, 'poleRadius' | 'thickness'>,
-  rolled: number,
-): number => Math.sqrt(poleRadius ** 2 + (thickness * Math.max(0, rolled)) / Math.PI);
+type Roll = Pick<FrameProfile, 'poleRadius' | 'thickness'>;
 
-/** The band that can be stitched with so much cloth rolled up, mm. It shrinks as the roll grows in the throat. */
-export const reachAfter = (frame: Omit<FrameProfile, 'reach'>, rolled: number): number =>
+/** Radius of the take-up pole with so much cloth on it, mm: the turns take the area that the cloth has edge on, π·(r² − r₀²) = thickness · length. */
+export const rollRadius = ({ poleRadius, thickness }: Roll, rolled: number): number =>
+  Math.sqrt(poleRadius ** 2 + (thickness * Math.max(0, rolled)) / Math.PI);
+
+/** How far the roll has come forward into the throat, mm. */
+export const rollGrowth = (frame: Roll, rolled: number): number => rollRadius(frame, rolled) - frame.poleRadius;
+
+/** The band that the head reaches with so much cloth rolled up, mm. It shrinks as the roll grows in the throat. */
+export const reachAfter = (frame: FrameProfile, rolled: number): number =>
   frame.throat - frame.foot - frame.clamps - rollRadius(frame, rolled);
 
-const frameOf = (measured: Omit<FrameProfile, 'reach'>): FrameProfile => ({
-  ...measured,
-  reach: reachAfter(measured, 0),
+/** What may be planned for one pass: the reach without the room kept free. */
+export const usableReach = (frame: FrameProfile, rolled: number): number =>
+  Math.max(0, reachAfter(frame, rolled) - 2 * frame.room);
+
+/** The head's way across the poles while nothing is rolled up, mm. */
+export const fullReach = (frame: FrameProfile): number => reachAfter(frame, 0);
+
+/** Where the loaded quilt's top-left corner is meant to be, with `rolled` mm of it rolled up: behind the reach, once there is any. */
+export const mountedAt = (frame: FrameProfile, rolled: number): FramePoint => ({
+  x: frame.side,
+  y: frame.room + rollGrowth(frame, rolled) - rolled,
 });
 
-/** The generic frame that the stand-in plays: a 12 ft frame with a 30 in throat. */
-export const GENERIC_FRAME: FrameProfile = frameOf({
-  name: 'stand-in, 12 ft frame, 30 in throat',
+/** The generic frame that the stand-in plays unless told otherwise: a 12 ft frame with a 30 in throat. */
+export const GENERIC_FRAME: FrameProfile = {
+  name: '12 ft frame, 30 in throat',
   width: 3600,
   throat: 762,
   foot: 40,
@@ -43,5 +56,6 @@ export const GENERIC_FRAME: FrameProfile = frameOf({
   poleRadius: 38,
   thickness: 3,
   // Room at the side for what hangs out, however it is loaded.
-  loadedAt: { x: 140, y: 40 },
-});
+  side: 140,
+  room: 30,
+};

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { GENERIC_FRAME, reachAfter, rollRadius } from './frame-profile.ts';
+import { fullReach, GENERIC_FRAME, mountedAt, reachAfter, rollRadius, usableReach } from './frame-profile.ts';
 import { type Band, planPasses } from './plan-passes.ts';
 
 describe('the roll', () => {
@@ -9,7 +9,10 @@ describe('the roll', () => {
     // 30² + 1600 = 50²
     expect([rollRadius(frame, 0), rollRadius(frame, 1600)]).toEqual([30, 50]);
     expect([reachAfter(frame, 0), reachAfter(frame, 1600), reachAfter(frame, -5)]).toEqual([570, 550, 570]);
-    expect(GENERIC_FRAME.reach).toBe(640);
+    expect(fullReach(GENERIC_FRAME)).toBe(640);
+    expect(usableReach({ ...frame, room: 20 }, 1600)).toBe(510);
+    // Rolled by 1600 the roll is 20 mm fatter: the first line lies that and the free room before the bare pole.
+    expect(mountedAt({ ...frame, side: 7, room: 25 }, 1600)).toEqual({ x: 7, y: 25 + 20 - 1600 });
   });
 });
 

@@ -21,6 +21,16 @@ export interface PassPlan {
   readonly tooDeep: readonly number[];
 }
 
+/** What was set by hand. */
+export interface PassPins {
+  /** Where a pass begins, mm, by its number from 0. */
+  readonly starts: ReadonlyMap<number, number>;
+  /** The pass of a run, by its index: it is stitched there and nowhere else. */
+  readonly runs: ReadonlyMap<number, number>;
+}
+
+const NO_PINS: PassPins = { starts: new Map(), runs: new Map() };
+
 /** Landmarks that neighbouring passes must have in common, so that shift and turn can be found. */
 const SHARED = 2;
 
@@ -28,7 +38,8 @@ const SHARED = 2;
  * The fewest passes in which every run lies wholly within one window and neighbouring windows share two landmarks. A window that starts
  * lower ends lower, since the reach shrinks by less than the cloth moves; so each pass starts as low as it may, at the first run that is left or
  * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where the pass before has too few
- * landmarks, the line-up is left to those it has. O(runs · passes + landmarks · passes).
+ * landmarks, the line-up is left to those it has. A pinned start is taken as it is, a pinned run waits for its pass; a pass that a pin would
+ * leave empty isn't made. O(runs · passes + landmarks · passes).
  * @param landmarks y of points that can be found again, mm
  * @param reachAt the reach with so much cloth rolled up, mm
  */
@@ -36,17 +47,25 @@ export function planPasses(
   runs: readonly Band[],
   landmarks: readonly number[],
   reachAt: (rolled: number) => number,
+  pins: PassPins = NO_PINS,
 ): PassPlan {
   const tooDeep = runs.flatMap(({ top, bottom }, i) => (bottom - top > reachAt(top) ? [i] : []));
   let left = runs.flatMap((_, i) => (tooDeep.includes(i) ? [] : [i]));
   const windows: PassWindow[] = [];
   while (left.length > 0) {
+    const pass = windows.length;
+    const waiting = (i: number): number => Math.max(0, (pins.runs.get(i) ?? 0) - pass);
+    const soonest = Math.min(...left.map(waiting));
+    const due = left.filter((i) => waiting(i) === soonest);
     const before = windows.at(-1);
-    const first = Math.min(...left.map((i) => runs[i]!.top));
+    const held = due.filter((i) => pins.runs.get(i) === pass);
+    const first = Math.min(...(held.length > 0 ? held : due).map((i) => runs[i]!.top));
     const back = before ? Math.min(first, lastLandmarks(landmarks, before)) : first;
-    const fits = (from: number): number[] => left.filter((i) => runs[i]!.bottom <= from + reachAt(from));
+    const fits = (from: number): number[] => due.filter((i) => isWithin(runs[i]!, from, reachAt));
     // Reaching back so far may leave no room for the next run: then it goes with fewer landmarks in common.
-    const from = fits(back).length > 0 ? back : first;
+    const free = fits(back).some((i) => runs[i]!.top === first) ? back : first;
+    const pinned = pins.starts.get(pass);
+    const from = pinned !== undefined && fits(pinned).length > 0 ? pinned : free;
     const own = fits(from);
     const shared = before ? landmarks.filter((y) => y >= from && y >= before.from && y <= before.to).length : 0;
     windows.push({ from, to: from + reachAt(from), runs: own, shared });
@@ -54,6 +73,12 @@ export function planPasses(
   }
   return { windows, tooDeep };
 }
+
+/** Rounding of a boundary typed or dragged must not leave a run out, mm. */
+const SLACK = 1e-6;
+
+const isWithin = ({ top, bottom }: Band, from: number, reachAt: (rolled: number) => number): boolean =>
+  top >= from - SLACK && bottom <= from + reachAt(from) + SLACK;
 
 /** Where the next pass must start at the latest to keep enough landmarks of a pass; +∞ when it has too few. */
 function lastLandmarks(landmarks: readonly number[], { from, to }: PassWindow): number {

@@ -1,14 +1,11 @@
-import { loadingMap } from '../cloth/loading.ts';
 import type { Region } from '../cloth/region.ts';
 import { type Fitted, fitStrokes } from '../fit/fit.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
-import { type ClothPrior, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import type { LineUp } from '../lineup/line-up.ts';
-import type { FrameProfile } from '../passes/frame-profile.ts';
 import { type MotionProfile, GENERIC_MOTION } from '../stitch/motion.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
-import type { QuiltRecord, RecipeRecord } from './records.ts';
+import type { RecipeRecord } from './records.ts';
 import { type Stitched, stitchLines } from './stitch-lines.ts';
 
 /** A placement worked out: design → orient → fit → stitch, in cloth space. */
@@ -26,13 +23,6 @@ export function resolvePlacement(
   const fitted = fitStrokes(strokes, recipe.orient, recipe.fit, ring);
   return fitted && { fitted, ...stitchLines(fitted.strokes, recipe.stitch, motion) };
 }
-
-/** What is believed of a quilt just loaded on a frame. */
-export const loadedCloth = (frame: FrameProfile, { loading, grid }: QuiltRecord): ClothPrior => ({
-  ...USUAL_CLOTH,
-  loadedAt: frame.loadedAt,
-  lie: loadingMap(loading, grid),
-});
 
 /**
  * A region's corners as touched: each touched corner goes to the place on the cloth where the line-up finds the reading, so that

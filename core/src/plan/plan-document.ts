@@ -1,9 +1,12 @@
 import { usualBatting } from '../cloth/batting.ts';
 import { type BlockGrid, gridRegions, isTooLarge } from '../cloth/block-grid.ts';
+import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
+import { GENERIC_MACHINE } from '../passes/machine.ts';
+import { MM_PER_INCH } from '../units.ts';
 import { type PlanKind, type PlanKinds, PLAN_KINDS, QUILT_ID, type QuiltRecord, type TouchRecord } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 2;
+export const PLAN_VERSION = 3;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -19,11 +22,19 @@ export const EMPTY_RECORDS: PlanRecords = {
   recipes: {},
   placements: {},
   rowSets: {},
+  landmarks: {},
   touches: {},
 };
 
 /** What a quilt is taken to be until something else is said. */
-const NEW_QUILT = { loading: 'upright', batting: usualBatting('blend') } as const;
+const NEW_QUILT = {
+  loading: 'upright',
+  batting: usualBatting('blend'),
+  machine: GENERIC_MACHINE,
+  /** 1/32 in at joins, 1/16 in elsewhere. */
+  lining: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: 6 * MM_PER_INCH },
+  passes: { starts: [], runs: [] },
+} as const;
 
 export function newPlan(name: string, grid: BlockGrid): PlanRecords {
   const regions = Object.fromEntries(gridRegions(grid).map((region) => [region.id, region]));
@@ -38,8 +49,10 @@ export function quiltOf(records: PlanRecords): QuiltRecord {
 }
 
 /** All touches, the earliest first. */
-export const touchesOf = (records: PlanRecords): TouchRecord[] =>
-  Object.values(records.touches).sort((a, b) => a.at - b.at);
+export const touchesOf = (records: PlanRecords): (TouchRecord & Touch)[] =>
+  Object.values(records.touches)
+    .sort((a, b) => a.at - b.at)
+    .map((touch) => ({ ...touch, noise: TOUCH_NOISE[touch.method] }));
 
 /** Records that another record still needs, and what must hold between records; empty when all is well. Fields are checked at the edge. */
 export function planFaults(records: PlanRecords): { readonly path: string; readonly message: string }[] {
@@ -82,12 +95,22 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   // Rows came, and with them how the quilt is loaded and what batting it has.
   1: ({ quilts, ...rest }) => ({
     ...rest,
-    quilts: Object.fromEntries(
-      Object.entries(quilts ?? {}).map(([id, quilt]) => [id, { ...NEW_QUILT, ...(quilt as object) }]),
-    ),
+    quilts: eachWith(quilts, { loading: NEW_QUILT.loading, batting: NEW_QUILT.batting }),
     rowSets: {},
   }),
+  // Passes came: the machine planned for, touches in every advance, landmarks by hand, patches in parts.
+  2: ({ quilts, placements, touches, ...rest }) => ({
+    ...rest,
+    quilts: eachWith(quilts, NEW_QUILT),
+    placements: eachWith(placements, { parts: 1 }),
+    landmarks: {},
+    touches: eachWith(touches, { since: null, advance: 0, method: 'head' }),
+  }),
 };
+
+/** Gives every record what it lacks. */
+const eachWith = (records: object | undefined, lacking: object): object =>
+  Object.fromEntries(Object.entries(records ?? {}).map(([id, record]) => [id, { ...lacking, ...(record as object) }]));
 
 /** Brings an older plan up to date. Throws a sentence on a newer version or one that was never made. */
 export function migratePlan(version: number, records: unknown): PlanRecords {

@@ -7,10 +7,11 @@ import { distance, type Point } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { estimateLineUp } from '../lineup/line-up.ts';
+import { onTop } from '../lineup/touch.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { measuredRing, resolvePlacement } from './pipeline.ts';
 import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
-import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf } from './plan-document.ts';
+import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf, touchesOf } from './plan-document.ts';
 import type { RecipeRecord } from './records.ts';
 
 const grid = { across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
@@ -62,7 +63,7 @@ describe('edits', () => {
   const placed: PlanRecords = {
     ...plan,
     recipes: { r: recipe },
-    placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r' } },
+    placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
   };
 
   it('there and back is where it was, for any set of changes', () => {
@@ -96,14 +97,14 @@ describe('edits', () => {
     expect(planFaults(newPlan('wide', { ...grid, across: 60 }))[0]!.message).toMatch(/larger than 6 m/);
     const twice = {
       ...placed,
-      placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r' } },
+      placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
     };
     expect(planFaults(twice)[0]!.message).toMatch(/already holds a design/);
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(2, placed)).toBe(placed);
-    expect(() => migratePlan(3, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(3, placed)).toBe(placed);
+    expect(() => migratePlan(4, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {
@@ -112,7 +113,21 @@ describe('edits', () => {
     expect(planFaults(plan)).toEqual([]);
     expect(quiltOf(plan)).toMatchObject({ name: 'Tide Table', loading: 'upright', batting: { fibre: 'blend' } });
     expect(plan.rowSets).toEqual({});
-    expect(plan.placements).toMatchObject({ p: { regionId: 'block-1-1' } });
+    expect(plan.placements).toMatchObject({ p: { regionId: 'block-1-1', parts: 1 } });
+  });
+
+  it('brings plans of version 2 up to date: a machine, passes, and touches of the first loading', () => {
+    const old = JSON.parse(readFileSync(new URL('./fixtures/plan-v2.json', import.meta.url), 'utf8')) as object;
+    const plan = migratePlan(2, old);
+    expect(planFaults(plan)).toEqual([]);
+    expect(quiltOf(plan)).toMatchObject({
+      loading: 'turned',
+      batting: { fibre: 'wool' },
+      machine: { frame: { throat: 762 } },
+      passes: { starts: [], runs: [] },
+    });
+    expect(plan.landmarks).toEqual({});
+    expect(touchesOf(plan)).toEqual([expect.objectContaining({ advance: 0, since: null, noise: 0.3 })]);
   });
 });
 
@@ -132,13 +147,15 @@ describe('the chain of stages', () => {
       { x: 308, y: 291.2 },
       { x: 110, y: 289 },
     ];
-    const lineUp = estimateLineUp(region.ring.map((cloth, i) => ({ cloth, frame: touched[i]! })));
+    const lineUp = estimateLineUp(
+      region.ring.map((cloth, i) => ({ ...onTop(cloth), frame: touched[i]!, advance: 0, noise: 0.3 })),
+    );
     const { fitted } = resolvePlacement([square], recipe, measuredRing(region, lineUp))!;
     fitted.frame.forEach((corner, i) => expect(distance(lineUp.toFrame(corner), touched[i]!)).toBeLessThan(0.01));
   });
 
   it('checks what is outside, folded, too sharp, too small, missing or out of reach', () => {
-    const placement = { id: 'p', regionId: region.id, recipeId: 'r' };
+    const placement = { id: 'p', regionId: region.id, recipeId: 'r', parts: 1 };
     const codes = (change: Partial<RecipeRecord>, where = region, strokes = [square]): string[] => {
       const own = { ...recipe, ...change };
       return checkPlacement(placement, own, where, resolvePlacement(strokes, own, where.ring), GENERIC_FRAME).map(
@@ -154,11 +171,11 @@ describe('the chain of stages', () => {
       ring: [region.ring[0], region.ring[1], { x: 90, y: 90 }, region.ring[3]] as typeof region.ring,
     };
     expect(codes({}, askew)).toContain('mend foldedFit');
-    const low = {
+    const deep = {
       ...region,
-      ring: region.ring.map((p) => ({ x: p.x, y: p.y + 500 })) as unknown as typeof region.ring,
+      ring: region.ring.map((p) => ({ x: p.x, y: 4 * p.y })) as unknown as typeof region.ring,
     };
-    expect(codes({}, low)).toEqual(['know outOfReach']);
+    expect(codes({}, deep)).toEqual(['mend outOfReach']);
     const curl = polyline(
       Array.from({ length: 400 }, (_, i) => ({ x: i / 40 + 0.05 * Math.sin(i / 4), y: 0.05 * Math.cos(i / 4) })),
     );

@@ -3,7 +3,9 @@ import type { BlockGrid } from '../cloth/block-grid.ts';
 import type { Loading } from '../cloth/loading.ts';
 import type { Region } from '../cloth/region.ts';
 import type { FitRule, Orient } from '../fit/fit.ts';
-import type { ClothPoint, FramePoint } from '../geometry/point.ts';
+import type { FramePoint } from '../geometry/point.ts';
+import type { Place, TouchMethod } from '../lineup/touch.ts';
+import type { Machine } from '../passes/machine.ts';
 import type { RowSet } from '../rows/row-set.ts';
 import type { StitchRule } from './stitch-lines.ts';
 
@@ -14,6 +16,27 @@ export interface QuiltRecord {
   readonly grid: BlockGrid;
   readonly loading: Loading;
   readonly batting: Batting;
+  /** The frame and machine that it is planned for. */
+  readonly machine: Machine;
+  readonly lining: Lining;
+  readonly passes: PassRules;
+}
+
+/** How well the plan must lie on the cloth; mm. */
+export interface Lining {
+  /** 95 % bound wanted where stitched lines must meet, and elsewhere. */
+  readonly joins: number;
+  readonly elsewhere: number;
+  /** Over this length a line bends from a stitched neighbour back to its own place. */
+  readonly ease: number;
+}
+
+/** Passes as set by hand; the rest is worked out. */
+export interface PassRules {
+  /** Where a pass begins, mm from the loaded quilt's upper edge. */
+  readonly starts: readonly { readonly pass: number; readonly from: number }[];
+  /** What is stitched in a pass, whatever else would be best. */
+  readonly runs: readonly { readonly id: string; readonly pass: number }[];
 }
 
 export type RegionRecord = Region;
@@ -32,6 +55,8 @@ export interface PlacementRecord {
   readonly id: string;
   readonly regionId: string;
   readonly recipeId: string;
+  /** Stitched in so many parts, one above the other, where a patch is deeper than any pass. */
+  readonly parts: number;
 }
 
 /** A row set generates a placement for each row, or for each chain of joined rows. */
@@ -40,14 +65,21 @@ export interface RowSetRecord extends RowSet {
   readonly stitch: StitchRule;
 }
 
+/** A place found again at the frame that the map doesn't have: chalked, or a point of the cloth. */
+export interface LandmarkRecord extends Place {
+  readonly id: string;
+  readonly name: string;
+}
+
 /** A landmark and the frame position read on it. */
-export interface TouchRecord {
+export interface TouchRecord extends Place {
   readonly id: string;
   /** What was touched: `B2, upper left corner`. */
   readonly name: string;
-  readonly cloth: ClothPoint;
   readonly frame: FramePoint;
-  /** Milliseconds since 1970; a later touch of a landmark stands for an earlier one. */
+  readonly advance: number;
+  readonly method: TouchMethod;
+  /** Milliseconds since 1970. */
   readonly at: number;
 }
 
@@ -58,10 +90,19 @@ export interface PlanKinds {
   readonly recipes: RecipeRecord;
   readonly placements: PlacementRecord;
   readonly rowSets: RowSetRecord;
+  readonly landmarks: LandmarkRecord;
   readonly touches: TouchRecord;
 }
 
 export type PlanKind = keyof PlanKinds;
-export const PLAN_KINDS: readonly PlanKind[] = ['quilts', 'regions', 'recipes', 'placements', 'rowSets', 'touches'];
+export const PLAN_KINDS: readonly PlanKind[] = [
+  'quilts',
+  'regions',
+  'recipes',
+  'placements',
+  'rowSets',
+  'landmarks',
+  'touches',
+];
 
 export const QUILT_ID = 'quilt';

@@ -13,7 +13,7 @@ import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { advanceHead, commandHead, newHead, standInProfile } from '../simulate/head.ts';
 import { bobbinChanges } from '../stitch/bobbins.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
-import { loadedCloth } from './pipeline.ts';
+import { clothOnFrame } from './cloth-on-frame.ts';
 import { newPlan, type PlanRecords, quiltOf } from './plan-document.ts';
 import type { RowSetRecord } from './records.ts';
 import { resolveRows, rowsName } from './resolve-rows.ts';
@@ -98,7 +98,7 @@ describe('rows worked out', () => {
     expect(box.maxY - box.minY).toBeCloseTo(930, 6);
     // The first row is at the quilt's left edge, which is stitched first.
     expect(box.minX).toBeCloseTo(10, 6);
-    const lineUp = estimateLineUp([], loadedCloth(GENERIC_FRAME, quiltOf(plan)));
+    const lineUp = estimateLineUp([], clothOnFrame(quiltOf(plan)));
     const [start, end] = [pointOf(runs[0]!.runs[0]!, 0), pointOf(runs[0]!.runs[0]!, -1)].map((p) => lineUp.toFrame(p));
     expect(end!.x - start!.x).toBeGreaterThan(900);
     expect(Math.abs(end!.y - start!.y)).toBeLessThan(41);
@@ -161,7 +161,7 @@ describe('time and thread', () => {
     const start = pointOf(onFrame, 0);
     let head = { ...newHead(), at: start };
     for (const command of [
-      { type: 'load', run: 'r', points: [...onFrame], from: 0 },
+      { type: 'load', run: 'r', advance: 0, points: [...onFrame], from: 0 },
       { type: 'bobbinThread' },
       { type: 'start' },
     ] as const)

@@ -2,12 +2,12 @@ import type { Loading } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, applyToPolyline, compose, translation } from '../geometry/affine.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
-import { type FrameProfile, reachAfter } from '../passes/frame-profile.ts';
-import { GENERIC_MACHINE, type Machine } from '../passes/machine.ts';
-import { planPasses } from '../passes/plan-passes.ts';
+import type { FrameProfile } from '../passes/frame-profile.ts';
+import type { Machine } from '../passes/machine.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
-import type { PlanRecords } from './plan-document.ts';
+import { type PlanRecords, quiltOf } from './plan-document.ts';
+import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
 import type { RowSetRecord } from './records.ts';
 import { type PlacedBed, rowBed } from './row-bed.ts';
 import { NO_TOTALS, type Stitched, stitchLines, sumTotals, type Totals } from './stitch-lines.ts';
@@ -45,6 +45,8 @@ export interface ResolvedRows {
   /** How far rows reach over the area's side edges at the most: the overhang, and what swings out beyond it. */
   readonly hang: number;
   readonly passes: number;
+  /** Each row across the poles of the loaded cloth, as the passes are planned by. */
+  readonly bands: readonly RunBand[];
   readonly totals: Totals;
   readonly bobbinChanges: readonly BobbinChange[];
 }
@@ -61,14 +63,15 @@ export function resolveRows(
   strokes: readonly Polyline[],
   set: RowSetRecord,
   records: PlanRecords,
-  machine: Machine = GENERIC_MACHINE,
+  machine: Machine = quiltOf(records).machine,
   loading?: Loading,
 ): ResolvedRows | null {
   const placed = rowBed(records, set.area, loading);
   const kinds = rowKinds(strokes, set, set.numbers.scale);
   if (!kinds) return null;
   const laid = layRows(kinds, set, placed.bed);
-  const passes = passesOf(laid, placed, machine.frame);
+  const bands = rowBands(laid, set, placed);
+  const passes = rowPasses(bands, records, machine.frame, loading);
   const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
   const sewn = laid.map((row, i): SewnRow => {
     const back = set.sewing.backAndForth && i % 2 === 1;
@@ -87,7 +90,8 @@ export function resolveRows(
     height: kinds.height,
     period: kinds.first.period,
     hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
-    passes: Math.max(-1, ...passes) + 1,
+    passes: new Set(passes).size,
+    bands,
     totals: runs.map(({ run }) => run.totals).reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, runs.length - 1) }),
     bobbinChanges: bobbinChanges(
       rows.map((row) => row.totals.thread),
@@ -96,15 +100,26 @@ export function resolveRows(
   };
 }
 
-/** The pass of each row, from 0; one deeper than any reach counts as a pass of its own. Each next pass reaches back to low points of the last row. */
-function passesOf(laid: readonly LaidRow[], { top, loose }: PlacedBed, frame: FrameProfile): number[] {
-  const bands = laid.map((row) => ({ top: (top + row.top) * loose, bottom: (top + row.top + row.height) * loose }));
-  const landmarks = bands.flatMap(({ bottom }) => [bottom, bottom]);
-  const { windows, tooDeep } = planPasses(bands, landmarks, (rolled) => reachAfter(frame, rolled));
-  const starts = [...windows.map(({ runs }) => runs), ...tooDeep.map((i) => [i])].sort(
-    (a, b) => bands[a[0]!]!.top - bands[b[0]!]!.top,
-  );
-  return laid.map((_, i) => starts.findIndex((runs) => runs.includes(i)));
+const rowBands = (laid: readonly LaidRow[], set: RowSetRecord, { top, loose }: PlacedBed): RunBand[] =>
+  laid.map((row) => ({
+    id: rowPlacementId(set.id, row.row),
+    top: (top + row.top) * loose,
+    bottom: (top + row.top + row.height) * loose,
+  }));
+
+/** The pass of each row, from 0, among all that is on the quilt; one deeper than any reach counts as a pass of its own. */
+function rowPasses(
+  bands: readonly RunBand[],
+  records: PlanRecords,
+  frame: FrameProfile,
+  loading: Loading | undefined,
+): number[] {
+  const found = passesOf(records, bands, frame, loading);
+  let beyond = found.passes.length;
+  return bands.map(({ id }) => {
+    const pass = passOf(found, id);
+    return pass < 0 ? beyond++ : pass;
+  });
 }
 
 function hangOf({ strokes }: RowShape, bed: RowBed): number {

@@ -1,10 +1,10 @@
 import type { Loading } from '../cloth/loading.ts';
 import type { Polyline } from '../geometry/polyline.ts';
-import { GENERIC_MACHINE, type Machine } from '../passes/machine.ts';
+import type { Machine } from '../passes/machine.ts';
 import { pullNumber, type RankedAnswer, rankedAnswers, rowTask } from '../rows/answers.ts';
 import { rowKinds } from '../rows/lay-rows.ts';
 import type { RowNumber, RowNumbers } from '../rows/row-set.ts';
-import type { PlanRecords } from './plan-document.ts';
+import { type PlanRecords, quiltOf } from './plan-document.ts';
 import type { RowSetRecord } from './records.ts';
 import { type ResolvedRows, resolveRows } from './resolve-rows.ts';
 import { rowBed } from './row-bed.ts';
@@ -20,7 +20,7 @@ export function rowChoices(
   strokes: readonly Polyline[],
   set: RowSetRecord,
   records: PlanRecords,
-  machine: Machine = GENERIC_MACHINE,
+  machine: Machine = quiltOf(records).machine,
   loading?: Loading,
 ): RowChoice[] {
   const placed = rowBed(records, set.area, loading);

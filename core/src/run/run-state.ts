@@ -15,7 +15,9 @@ export type RunEventKind =
   | 'cut'
   | 'interrupted'
   | 'finished'
-  | 'abandoned';
+  | 'abandoned'
+  /** What was left of it goes on as another run, lined up anew. */
+  | 'continued';
 
 export interface RunEvent {
   readonly kind: RunEventKind;
@@ -24,7 +26,8 @@ export interface RunEvent {
   readonly stitch: number;
 }
 
-export type RunStatus = 'ready' | 'stitching' | 'paused' | 'stopped' | 'interrupted' | 'finished' | 'abandoned';
+export type RunStatus =
+  'ready' | 'stitching' | 'paused' | 'stopped' | 'interrupted' | 'finished' | 'abandoned' | 'continued';
 
 export interface RunState {
   readonly status: RunStatus;
@@ -73,10 +76,13 @@ export function nextRunState(state: RunState, event: RunEvent): RunState {
       return { ...at, status: 'finished' };
     case 'abandoned':
       return { ...at, status: 'abandoned' };
+    case 'continued':
+      return { ...at, status: 'continued' };
   }
 }
 
 export const runStateOf = (events: readonly RunEvent[]): RunState => events.reduce(nextRunState, NEW_RUN);
 
 /** A run that may still be gone on with. */
-export const isOpen = (status: RunStatus): boolean => status !== 'finished' && status !== 'abandoned';
+export const isOpen = (status: RunStatus): boolean =>
+  status !== 'finished' && status !== 'abandoned' && status !== 'continued';

@@ -1,19 +1,32 @@
 import type { RegionKind } from '../cloth/region.ts';
+import type { FramePoint } from '../geometry/point.ts';
 
 /** The frame link's messages (docs/frame-link.md). Positions are frame millimetres, times seconds. */
 
-export const FRAME_LINK_VERSION = 1;
+export const FRAME_LINK_VERSION = 2;
 
 export type NeedlePosition = 'up' | 'down';
 
 /** From Gorse to the frame. */
 export type FrameCommand = HeadCommand | MountCommand;
 
-/** Tells the stand-in which quilt is on the poles, as planned; a bridge to a real machine leaves it unanswered. */
+/** Which quilt lies on the poles, and how often it was rolled. A bridge to a real machine needs no more of it than the advance. */
 export interface MountCommand {
   readonly type: 'mount';
   readonly quilt: string;
+  /** Of this one and those before: where the loaded quilt's top-left corner was meant to be, and above which y it was stitched (null: nothing was), mm. */
+  readonly mounts: readonly { readonly at: FramePoint; readonly front: number | null }[];
+  /** The frame that the stand-in is to play, and how far the roll has come into its reach, mm. */
+  readonly frame: { readonly name: string; readonly width: number; readonly reach: number; readonly roll: number };
   readonly patches: readonly TruePatch[];
+  readonly stitched: readonly TrueLine[];
+}
+
+/** A stitched stroke as `x, y` pairs on the frame: in the advance it was stitched in when mounted, as it truly lies now when seen. */
+export interface TrueLine {
+  readonly run: string;
+  readonly advance: number;
+  readonly points: readonly number[];
 }
 
 /** A patch by its outline as `x, y` pairs: planned when mounted, true on the frame when seen. */
@@ -36,7 +49,14 @@ export type HeadCommand =
   /** Read the head's position on a landmark. */
   | { readonly type: 'touch' }
   /** One stroke's needle points as `x, y` pairs; stitching starts at hole `from`. */
-  | { readonly type: 'load'; readonly run: string; readonly points: readonly number[]; readonly from: number }
+  | {
+      readonly type: 'load';
+      readonly run: string;
+      /** The advance that it was lined up in: in any other it isn't stitched. */
+      readonly advance: number;
+      readonly points: readonly number[];
+      readonly from: number;
+    }
   /** Moves along the loaded stroke with the needle up. */
   | { readonly type: 'rehearse' }
   | { readonly type: 'start' }
@@ -95,7 +115,12 @@ export type FrameReply =
     }
   | FrameState
   /** What a person sees of the cloth on the frame. */
-  | { readonly type: 'view'; readonly quilt: string; readonly patches: readonly TruePatch[] }
+  | {
+      readonly type: 'view';
+      readonly quilt: string;
+      readonly patches: readonly TruePatch[];
+      readonly stitched: readonly TrueLine[];
+    }
   | { readonly type: 'touched'; readonly x: number; readonly y: number }
   | { readonly type: 'event'; readonly kind: FrameEventKind; readonly run: string | null; readonly stitch: number }
   | { readonly type: 'refused'; readonly command: FrameCommand['type']; readonly sentence: string };

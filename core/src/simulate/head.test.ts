@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry/point.ts';
-import { GENERIC_FRAME } from '../passes/frame-profile.ts';
+import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import type { HeadCommand, FrameReply } from './frame-messages.ts';
 import { advanceHead, commandHead, type Head, headState, newHead, standInProfile } from './head.ts';
 import { makeTrueCloth, PIECED_CLOTH } from './true-cloth.ts';
@@ -23,7 +23,7 @@ function drive(
   return { head, replies };
 }
 const kinds = (replies: readonly FrameReply[]): string[] => replies.map((r) => (r.type === 'event' ? r.kind : r.type));
-const load: HeadCommand = { type: 'load', run: 'r', points: line, from: 0 };
+const load: Extract<HeadCommand, { type: 'load' }> = { type: 'load', run: 'r', advance: 0, points: line, from: 0 };
 const ready: (HeadCommand | number)[] = [load, { type: 'goTo', x: 100, y: 200 }, 10, { type: 'bobbinThread' }];
 
 describe('the stand-in head', () => {
@@ -107,7 +107,10 @@ describe('the stand-in head', () => {
           if (moved) expect(before.paused).toBe(false);
           if (head.motion && headState(head).mode !== 'stitching' && !head.paused) expect(head.needle).toBe('up');
           expect(
-            head.at.x >= 0 && head.at.x <= GENERIC_FRAME.width && head.at.y >= 0 && head.at.y <= GENERIC_FRAME.reach,
+            head.at.x >= 0 &&
+              head.at.x <= GENERIC_FRAME.width &&
+              head.at.y >= 0 &&
+              head.at.y <= fullReach(GENERIC_FRAME),
           ).toBe(true);
           const stopped = drive([{ type: 'stop' }, 0.02], head).head;
           expect(stopped).toMatchObject({ at: head.at, motion: null, needle: 'up', paused: false });

@@ -1,7 +1,7 @@
 import type { FramePoint } from '../geometry/point.ts';
 import { distance, lerp } from '../geometry/point.ts';
 import { type Polyline, pointCount, pointOf } from '../geometry/polyline.ts';
-import { type FrameProfile, GENERIC_FRAME } from '../passes/frame-profile.ts';
+import { type FrameProfile, fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { GENERIC_MOTION, type MotionProfile, stitchClock } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH, threadLength } from '../stitch/thread.ts';
 import { HEAD_ON_POINT } from '../tolerances.ts';
@@ -18,6 +18,9 @@ import { FRAME_LINK_VERSION } from './frame-messages.ts';
 
 /** Speeds of a head that isn't stitching: mm/s and mm/s². */
 const TRAVEL = { speed: 250, acceleration: 1200, handSpeed: 900 };
+/** How far a rail bends under the hands that have just carried the head, mm, and how long it takes to spring back, s. */
+const RAIL_FLEX = 1;
+const FLEX_TIME = 0.25;
 
 /** What the head does at the moment. */
 type Motion =
@@ -46,18 +49,33 @@ export interface Head {
   readonly motion: Motion | null;
   readonly paused: boolean;
   readonly stroke: LoadedStroke | null;
+  /** How often the quilt was rolled or loaded anew, as the head has been told. */
+  readonly advance: number;
+  /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
+  readonly flex: FramePoint;
   readonly bobbinThreadUp: boolean;
   /** mm of bobbin thread left. */
   readonly bobbin: number;
   readonly fault: FrameFault | null;
 }
 
+/** Where the head may go, mm. */
+export interface SafeArea {
+  readonly width: number;
+  /** From where the roll ends to where the reach does. */
+  readonly top: number;
+  readonly bottom: number;
+}
+
 export interface HeadProfile {
-  readonly frame: FrameProfile;
+  readonly name: string;
+  readonly area: SafeArea;
   readonly motion: MotionProfile;
   /** Reading noise of a touch on one axis. */
   readonly noise: () => number;
 }
+
+const STILL: FramePoint = { x: 0, y: 0 };
 
 export const newHead = (): Head => ({
   at: { x: 0, y: 0 },
@@ -65,6 +83,8 @@ export const newHead = (): Head => ({
   motion: null,
   paused: false,
   stroke: null,
+  advance: 0,
+  flex: STILL,
   bobbinThreadUp: false,
   bobbin: BOBBIN_LENGTH,
   fault: null,
@@ -92,10 +112,10 @@ export function commandHead(head: Head, command: HeadCommand, profile: HeadProfi
               {
                 type: 'hello',
                 version: FRAME_LINK_VERSION,
-                name: profile.frame.name,
+                name: profile.name,
                 standIn: true,
-                width: profile.frame.width,
-                reach: profile.frame.reach,
+                width: profile.area.width,
+                reach: profile.area.bottom,
               },
             ],
           }
@@ -121,7 +141,16 @@ export function commandHead(head: Head, command: HeadCommand, profile: HeadProfi
       return travel(head, command, profile, refuse);
     case 'touch':
       if (head.motion) return refuse('The head is moving. Wait until it rests, then touch.');
-      return { head, replies: [{ type: 'touched', x: head.at.x + profile.noise(), y: head.at.y + profile.noise() }] };
+      return {
+        head,
+        replies: [
+          {
+            type: 'touched',
+            x: head.at.x + head.flex.x + profile.noise(),
+            y: head.at.y + head.flex.y + profile.noise(),
+          },
+        ],
+      };
     case 'needle':
       return head.motion
         ? refuse('The head is moving. Stop it before moving the needle.')
@@ -145,14 +174,14 @@ type Refuse = (sentence: string) => HeadStep;
 function travel(
   head: Head,
   command: Extract<HeadCommand, { type: 'jog' | 'carry' | 'goTo' }>,
-  { frame }: HeadProfile,
+  { area }: HeadProfile,
   refuse: Refuse,
 ): HeadStep {
   if (head.needle === 'down') return refuse('The needle is down. Raise it before the head travels.');
   if (head.motion?.kind === 'stroke') return refuse('The head is on its way along the line. Stop it first.');
   const to =
     command.type === 'jog' ? { x: head.at.x + command.dx, y: head.at.y + command.dy } : { x: command.x, y: command.y };
-  if (!insideReach(frame, to)) return refuse('That is outside the safe area of this frame.');
+  if (!isSafe(area, to)) return refuse('That is outside the safe area of this frame.');
   if (!head.motion && distance(head.at, to) === 0) return { head, replies: [] };
   return {
     head: {
@@ -171,12 +200,14 @@ function load(
   refuse: Refuse,
 ): HeadStep {
   if (head.motion) return refuse('The head is moving. Stop it before another line is loaded.');
+  if (command.advance !== head.advance)
+    return refuse('This line was lined up before the quilt was rolled or moved. Line up again, then load it.');
   const points = Float64Array.from(command.points);
   const count = pointCount(points);
   if (count < 2 || !(command.from >= 0 && command.from < count - 1))
     return refuse('The line has no hole to start from.');
   for (let i = 0; i < count; i++) {
-    if (!insideReach(profile.frame, pointOf(points, i)))
+    if (!isSafe(profile.area, pointOf(points, i)))
       return refuse(`Hole ${i + 1} of the line lies outside the safe area of this frame.`);
   }
   const stroke = { run: command.run, points, clock: stitchClock(points, profile.motion), stitch: command.from };
@@ -213,17 +244,46 @@ const faultSentence = (fault: FrameFault): string =>
 /** Moves on by `seconds`. However long the step, no hole is skipped and a finished movement ends where it should. */
 export function advanceHead(head: Head, seconds: number): HeadStep {
   const { motion } = head;
-  if (!motion || head.paused) return { head, replies: [] };
+  if (!motion || head.paused) return { head: letGo(head, seconds), replies: [] };
   return motion.kind === 'travel'
     ? { head: advanceTravel(head, motion, seconds), replies: [] }
     : advanceStroke(head, motion, seconds);
 }
 
+/** The rails spring back when nobody leans on them. */
+function letGo(head: Head, seconds: number): Head {
+  if (head.flex === STILL) return head;
+  const left = Math.exp(-seconds / FLEX_TIME);
+  const flex = { x: head.flex.x * left, y: head.flex.y * left };
+  return { ...head, flex: Math.abs(flex.x) + Math.abs(flex.y) < 0.01 ? STILL : flex };
+}
+
+/**
+ * The quilt lies otherwise now: what was loaded holds no longer. A needle that is down stays in its hole, so that the cloth carries the head
+ * along to `carried`.
+ */
+export const mountHead = (head: Head, advance: number, carried: FramePoint | null): Head =>
+  advance === head.advance
+    ? head
+    : {
+        ...head,
+        at: head.needle === 'down' && carried ? carried : head.at,
+        advance,
+        stroke: null,
+        motion: null,
+        paused: false,
+        bobbinThreadUp: false,
+      };
+
 function advanceTravel(head: Head, motion: Extract<Motion, { kind: 'travel' }>, seconds: number): Head {
   const elapsed = motion.elapsed + seconds;
   const length = distance(motion.from, motion.to);
   const gone = motion.byHand ? elapsed * TRAVEL.handSpeed : travelled(length, elapsed);
-  if (gone >= length - 1e-9) return { ...head, at: motion.to, motion: null };
+  if (gone >= length - 1e-9) {
+    const bent = motion.byHand && length > 0 ? RAIL_FLEX / length : 0;
+    const flex = { x: bent * (motion.to.x - motion.from.x), y: bent * (motion.to.y - motion.from.y) };
+    return { ...head, at: motion.to, motion: null, flex };
+  }
   return { ...head, at: lerp(motion.from, motion.to, gone / length), motion: { ...motion, elapsed } };
 }
 
@@ -282,8 +342,8 @@ function lastAtOrBefore(clock: Float64Array, time: number): number {
   return low;
 }
 
-const insideReach = (frame: FrameProfile, p: FramePoint): boolean =>
-  p.x >= 0 && p.x <= frame.width && p.y >= 0 && p.y <= frame.reach;
+const isSafe = (area: SafeArea, p: FramePoint): boolean =>
+  p.x >= 0 && p.x <= area.width && p.y >= area.top && p.y <= area.bottom;
 
 const onNextHole = (head: Head, stroke: LoadedStroke): boolean =>
   distance(head.at, pointOf(stroke.points, stroke.stitch)) <= HEAD_ON_POINT;
@@ -332,8 +392,9 @@ export function headState(head: Head): FrameState {
 }
 
 /** The usual stand-in. */
-export const standInProfile = (noise: () => number): HeadProfile => ({
-  frame: GENERIC_FRAME,
+export const standInProfile = (noise: () => number, frame: FrameProfile = GENERIC_FRAME): HeadProfile => ({
+  name: frame.name,
+  area: { width: frame.width, top: 0, bottom: fullReach(frame) },
   motion: GENERIC_MOTION,
   noise,
 });

@@ -9,7 +9,9 @@ const STILL: ClothNature = {
   turn: 0,
   shear: 0,
   drawIn: { along: 0, alongDoubt: 0, across: 0, acrossDoubt: 0 },
+  stitchedIn: { along: 0, alongDoubt: 0, across: 0, acrossDoubt: 0 },
   waves: [],
+  advance: { slip: { x: 0, y: 0 }, strain: 0, shear: 0, waves: { size: 0, shortest: 350, longest: 1000 } },
 };
 const MIDDLE = { x: 500, y: 200 };
 const places = Array.from({ length: 120 }, (_, i) => ({ x: (i % 20) * 90, y: Math.floor(i / 20) * 70 }));

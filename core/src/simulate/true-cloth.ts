@@ -1,30 +1,49 @@
 import { type ClothPoint, distance, type FramePoint, lerp, type Point } from '../geometry/point.ts';
 import { pointsOf } from '../geometry/polyline.ts';
-import type { TruePatch } from './frame-messages.ts';
+import type { TrueLine, TruePatch } from './frame-messages.ts';
 import { normalFrom, randomFrom } from './random.ts';
+
+/** Waves of one kind: `size` is the rms length of the displacement; wavelengths in mm. */
+interface Waves {
+  readonly size: number;
+  readonly shortest: number;
+  readonly longest: number;
+}
 
 /** How a simulated cloth differs from the plan. Deviations in mm and radians; strains without unit. */
 export interface ClothNature {
   readonly shift: number;
   readonly turn: number;
   readonly shear: number;
-  readonly drawIn: {
-    readonly along: number;
-    readonly alongDoubt: number;
-    readonly across: number;
-    readonly acrossDoubt: number;
-  };
-  /** `size` is the rms length of the displacement; wavelengths in mm. */
-  readonly waves: readonly { readonly size: number; readonly shortest: number; readonly longest: number }[];
+  readonly drawIn: Strain;
+  /** What stitching adds to the draw-in where it was done. */
+  readonly stitchedIn: Strain;
+  readonly waves: readonly Waves[];
+  /** What each advance adds of its own. */
+  readonly advance: { readonly slip: Point; readonly strain: number; readonly shear: number; readonly waves: Waves };
 }
 
-/** The cloth of DESIGN's line-up bars: a band with eight long random waves. */
+interface Strain {
+  readonly along: number;
+  readonly alongDoubt: number;
+  readonly across: number;
+  readonly acrossDoubt: number;
+}
+
+/** The cloth of DESIGN's line-up bars: a band with eight long random waves. Rolled on, it slips, turns anew, is pulled a little otherwise, and has shrunk where it was stitched. */
 export const BENCH_CLOTH: ClothNature = {
   shift: 20,
   turn: (0.2 * Math.PI) / 180,
   shear: (0.15 * Math.PI) / 180,
   drawIn: { along: 0.01, alongDoubt: 0.003, across: 0.012, acrossDoubt: 0.004 },
+  stitchedIn: { along: 0.004, alongDoubt: 0.0015, across: 0.005, acrossDoubt: 0.0015 },
   waves: [{ size: 0.8, shortest: 350, longest: 1000 }],
+  advance: {
+    slip: { x: 6, y: 15 },
+    strain: 0.0008,
+    shear: 0.0008,
+    waves: { size: 0.35, shortest: 350, longest: 1000 },
+  },
 };
 
 /** Pieced cloth: the same, with shorter waves that put single patches a little out of square. */
@@ -34,31 +53,81 @@ export const PIECED_CLOTH: ClothNature = {
 };
 
 const WAVES = 8;
+/** Over this length the true cloth passes from stitched to loose, mm. */
+const FRONT = 200;
 
 /** Where every point of the planned cloth truly lies on the frame; the planner never sees this. */
 export type TrueCloth = (p: ClothPoint) => FramePoint;
 
-/** A cloth from a seed, loaded with its middle turned about and `loadedAt` added. */
-export function makeTrueCloth(seed: number, nature: ClothNature, middle: ClothPoint, loadedAt: Point): TrueCloth {
+/** How it was put there: as the machine's log has it. */
+export interface TrueMount {
+  readonly advance: number;
+  /** Where the top-left corner would be if nothing had slipped. */
+  readonly at: FramePoint;
+  /** Stitched above this y; -Infinity when nothing is. */
+  readonly front: number;
+}
+
+/** A quilt from a seed, as it lies after each advance, turned about its middle. */
+export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPoint): (mount: TrueMount) => TrueCloth {
   const random = randomFrom(seed);
   const normal = normalFrom(random);
   const turn = nature.turn * normal();
   const shear = nature.shear * normal();
   const along = nature.drawIn.along + nature.drawIn.alongDoubt * normal();
   const across = nature.drawIn.across + nature.drawIn.acrossDoubt * normal();
-  const shift = { x: loadedAt.x + nature.shift * normal(), y: loadedAt.y + nature.shift * normal() };
+  const shift = { x: nature.shift * normal(), y: nature.shift * normal() };
   const waves = nature.waves.flatMap((wave) => Array.from({ length: WAVES }, () => sine(random, normal, wave)));
-  return (p) => {
-    const x = p.x - middle.x;
-    const y = p.y - middle.y;
-    let dx = -along * x - (turn - shear) * y;
-    let dy = -across * y + (turn + shear) * x;
-    for (const wave of waves) {
-      dx += wave.x * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseX);
-      dy += wave.y * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseY);
-    }
-    return { x: p.x + shift.x + dx, y: p.y + shift.y + dy };
+  const alongMore = nature.stitchedIn.along + nature.stitchedIn.alongDoubt * normal();
+  const acrossMore = nature.stitchedIn.across + nature.stitchedIn.acrossDoubt * normal();
+  return ({ advance, at, front }) => {
+    const own = ownOf(seed, advance, nature);
+    const [turned, sheared] = [advance === 0 ? turn : own.turn, shear + own.shear];
+    const [shrunk, shortened] = [along + own.along, across + own.across];
+    const all = [...waves, ...own.waves];
+    return (p) => {
+      const x = p.x - middle.x;
+      const y = p.y - middle.y;
+      const { stitched, depth } = stitchedAbove(p.y, front);
+      let dx = -(shrunk + alongMore * stitched) * x - (turned - sheared) * y;
+      let dy = -shortened * y - acrossMore * depth + (turned + sheared) * x;
+      for (const wave of all) {
+        dx += wave.x * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseX);
+        dy += wave.y * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseY);
+      }
+      return { x: p.x + at.x + shift.x + own.slip.x + dx, y: p.y + at.y + shift.y + own.slip.y + dy };
+    };
   };
+}
+
+/** A cloth just loaded, with its middle turned about and `loadedAt` added. */
+export const makeTrueCloth = (seed: number, nature: ClothNature, middle: ClothPoint, loadedAt: Point): TrueCloth =>
+  makeTrueQuilt(seed, nature, middle)({ advance: 0, at: loadedAt, front: -Infinity });
+
+/** What an advance has of its own; the loading itself is what the others differ from. */
+function ownOf(seed: number, advance: number, { turn, advance: nature }: ClothNature) {
+  const random = randomFrom(seed + 7919 * advance);
+  const normal = normalFrom(random);
+  const size = advance === 0 ? 0 : 1;
+  return {
+    turn: size * turn * normal(),
+    slip: { x: size * nature.slip.x * normal(), y: size * nature.slip.y * normal() },
+    along: size * nature.strain * normal(),
+    across: size * nature.strain * normal(),
+    shear: size * nature.shear * normal(),
+    waves: size === 0 ? [] : Array.from({ length: WAVES }, () => sine(random, normal, nature.waves)),
+  };
+}
+
+/** How far the cloth at y is stitched, from 1 to 0, and the stitched length between the front and y (negative above it). */
+function stitchedAbove(y: number, front: number): { readonly stitched: number; readonly depth: number } {
+  if (front === -Infinity) return { stitched: 0, depth: 0 };
+  const t = Math.min(1, Math.max(0, (y - front) / FRONT + 0.5));
+  // 1 − smoothstep, and its integral from the middle of the front.
+  const stitched = 1 - t * t * (3 - 2 * t);
+  const integral = (s: number): number => FRONT * (s - s ** 3 + s ** 4 / 2);
+  const depth = integral(t) - integral(0.5) + Math.min(0, y - front + FRONT / 2);
+  return { stitched, depth };
 }
 
 const VIEW_STEP = 8;
@@ -76,8 +145,29 @@ export function seeCloth(truth: TrueCloth, patches: readonly TruePatch[]): TrueP
   });
 }
 
+/** A line stitched in one advance as it truly lies in another: the cloth has carried it along. */
+export function seeLine(line: TrueLine, then: TrueCloth, now: TrueCloth): TrueLine {
+  const points = pointsOf(Float64Array.from(line.points)).flatMap((p) => {
+    const { x, y } = now(clothUnder(then, p));
+    return [x, y];
+  });
+  return { ...line, points };
+}
+
+/** The point of the planned cloth that lies at a place of the frame: the inverse, to a thousandth of a millimetre. */
+export function clothUnder(truth: TrueCloth, at: FramePoint): ClothPoint {
+  let guess: ClothPoint = { x: at.x, y: at.y };
+  for (let i = 0; i < 100; i++) {
+    const found = truth(guess);
+    const step = { x: at.x - found.x, y: at.y - found.y };
+    guess = { x: guess.x + step.x, y: guess.y + step.y };
+    if (Math.abs(step.x) + Math.abs(step.y) < 1e-3) break;
+  }
+  return guess;
+}
+
 /** One sine in a random direction; `WAVES` of them together displace by the rms size asked for. */
-function sine(random: () => number, normal: () => number, wave: ClothNature['waves'][number]) {
+function sine(random: () => number, normal: () => number, wave: Waves) {
   const length = wave.shortest + (wave.longest - wave.shortest) * random();
   const direction = 2 * Math.PI * random();
   const size = wave.size / Math.sqrt(WAVES);

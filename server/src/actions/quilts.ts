@@ -91,6 +91,7 @@ export async function copyQuilt(database: Database, id: string): Promise<{ id: s
   const copy = {
     ...records,
     quilts: { [quilt.id]: { ...quilt, name: `${quilt.name} (copy)`.slice(0, 120) } },
+    landmarks: {},
     touches: {},
   };
   const copyId = nanoid(12);

@@ -1,14 +1,19 @@
 import {
+  advanceNow,
+  type AdvanceState,
   boundsOf,
   boxRing,
+  clothOnFrame,
   type ClothPoint,
+  easedToFrame,
   encodeStrokes,
-  estimateLineUp,
-  GENERIC_FRAME,
-  GENERIC_MOTION,
+  learnCloth,
   type LineUp,
-  loadedCloth,
+  lineUpRefusal,
   measuredRing,
+  partIds,
+  partOf,
+  type Place,
   type PlacementRecord,
   type PlanRecords,
   pointCount,
@@ -19,6 +24,7 @@ import {
   type RowSetRecord,
   rowsName,
   stitchClock,
+  stitchedPlaces,
   threadLength,
   touchesOf,
 } from '@gorse/core';
@@ -26,8 +32,9 @@ import { createHash } from 'node:crypto';
 import type { Database } from '../store/database.ts';
 import { loadDesign } from './designs.ts';
 import { found, Refusal } from './refusal.ts';
+import type { RunOnCloth } from './stitched.ts';
 
-/** Touches before anything may be stitched: fewer leave the turn unknown. */
+/** Touches in this advance before anything may be stitched: fewer leave the turn unknown. */
 const FEWEST_TOUCHES = 2;
 
 /** What will be run: needle points on the frame, with all they were computed from in one hash. */
@@ -35,48 +42,94 @@ export interface StitchPlan {
   readonly name: string;
   readonly planHash: string;
   readonly points: Uint8Array;
+  /** The same on the planned cloth, hole for hole. */
+  readonly cloth: Uint8Array;
+  readonly advance: number;
   readonly holes: readonly number[];
   readonly seconds: number;
   readonly thread: number;
   readonly ring: readonly ClothPoint[];
 }
 
-/** Works out one placement, or the rows that a row set generated as one, on the cloth as it was touched, with the same core as the screens. */
+/** What a quilt's stitches are computed from, beside its plan. */
+export interface Lying {
+  readonly advances: AdvanceState;
+  readonly stitched: readonly RunOnCloth[];
+}
+
+/** Works out one placement, a part of one, or the rows that a row set generated as one, on the cloth as it was touched, with the same core as the screens. */
 export async function makeStitchPlan(
   database: Database,
   records: PlanRecords,
+  lying: Lying,
   placementId: string,
 ): Promise<StitchPlan> {
-  const placement = records.placements[placementId];
   const rowSet = Object.values(records.rowSets).find((set) => placementId.startsWith(`${set.id}-`));
+  const placement = Object.values(records.placements).find((one) => partIds(one).includes(placementId));
   const planned = placement ?? found(rowSet, 'placement');
+  const lineUp = linedUp(records, lying).lineUp;
+  const { name, runs, ring, rule } =
+    'regionId' in planned
+      ? await patchRuns(database, records, planned, placementId, lineUp)
+      : await rowRuns(database, records, planned, placementId);
+  return planOf(name, runs, ring, rule, records, lying);
+}
+
+/** Lines laid on the cloth as it lies now, to be stitched. */
+export function planOf(
+  name: string,
+  runs: readonly Float64Array[],
+  ring: readonly ClothPoint[],
+  rule: unknown,
+  records: PlanRecords,
+  lying: Lying,
+): StitchPlan {
+  const { model, advance, touches } = linedUp(records, lying);
+  const cloth = runs.filter((run) => pointCount(run) > 1);
+  if (cloth.length === 0) throw new Refusal('refused', `There is nothing to stitch in ${name}. Choose another design.`);
+  const { lining, machine } = quiltOf(records);
+  const toFrame = easedToFrame(model, advance, neighbours(lying.stitched, cloth, lining.ease), lining.ease);
+  const onFrame = cloth.map((run) => polylineToFrame({ toFrame }, run));
+  const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
+  const points = encodeStrokes(onFrame);
+  const inputs = JSON.stringify([rule, ring, touches, lying.advances.mounts, lining, machine]);
+  return {
+    name,
+    planHash: createHash('sha256').update(inputs).update(points).digest('hex'),
+    points,
+    cloth: encodeStrokes(cloth),
+    advance,
+    holes: onFrame.map(pointCount),
+    seconds: sum((run) => stitchClock(run, machine.motion).at(-1) ?? 0),
+    thread: sum((run) => threadLength(run)),
+    ring,
+  };
+}
+
+/** The line-up of the quilt as it lies now. Refuses when too little was touched since it was rolled, or clamps are off. */
+function linedUp(records: PlanRecords, { advances }: Lying) {
+  const refusal = lineUpRefusal(advances);
+  if (refusal !== null) throw new Refusal('refused', refusal);
+  const advance = advanceNow(advances);
   const touches = touchesOf(records);
-  if (touches.length < FEWEST_TOUCHES) {
+  if (touches.filter((touch) => touch.advance === advance).length < FEWEST_TOUCHES) {
     throw new Refusal(
       'refused',
       'Touch at least two landmarks first, so that the plan can be turned to lie on the cloth.',
     );
   }
-  const lineUp = estimateLineUp(touches, loadedCloth(GENERIC_FRAME, quiltOf(records)));
-  const { name, runs, ring, rule } =
-    'regionId' in planned
-      ? await patchRuns(database, records, planned, lineUp)
-      : await rowRuns(database, records, planned, placementId);
-  const onFrame = runs.map((run) => polylineToFrame(lineUp, run)).filter((run) => pointCount(run) > 1);
-  if (onFrame.length === 0)
-    throw new Refusal('refused', `There is nothing to stitch in ${name}. Choose another design.`);
-  const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
-  const points = encodeStrokes(onFrame);
-  const inputs = JSON.stringify([rule, ring, touches, GENERIC_MOTION]);
-  return {
-    name,
-    planHash: createHash('sha256').update(inputs).update(points).digest('hex'),
-    points,
-    holes: onFrame.map(pointCount),
-    seconds: sum((run) => stitchClock(run, GENERIC_MOTION).at(-1) ?? 0),
-    thread: sum((run) => threadLength(run)),
-    ring,
-  };
+  const model = learnCloth(touches, clothOnFrame(quiltOf(records), advances.mounts));
+  return { model, advance, touches, lineUp: model.lineUp(advance) };
+}
+
+/** What is stitched near some lines: they are eased to it. */
+function neighbours(stitched: readonly RunOnCloth[], lines: readonly Float64Array[], ease: number): Place[] {
+  const box = boundsOf(lines)!;
+  return stitched
+    .flatMap((run) => stitchedPlaces(run))
+    .filter(
+      ({ cloth: { x, y } }) => x > box.minX - ease && x < box.maxX + ease && y > box.minY - ease && y < box.maxY + ease,
+    );
 }
 
 /** Needle points in cloth space, and what they were made by. */
@@ -92,13 +145,14 @@ async function patchRuns(
   database: Database,
   records: PlanRecords,
   placement: PlacementRecord,
+  partId: string,
   lineUp: LineUp,
 ): Promise<PlannedRuns> {
   const recipe = found(records.recipes[placement.recipeId], 'recipe');
   const region = found(records.regions[placement.regionId], 'patch');
   const design = await loadDesign(database, recipe.designId);
   const ring = measuredRing(region, lineUp);
-  const resolved = resolvePlacement(design.strokes, recipe, ring);
+  const resolved = resolvePlacement(design.strokes, recipe, ring, quiltOf(records).machine.motion);
   if (!resolved)
     throw new Refusal('refused', `The margin leaves nothing of ${region.name}. Make it smaller on Layout.`);
   if (resolved.fitted.distortion.folded)
@@ -108,7 +162,9 @@ async function patchRuns(
     );
   if (resolved.totals.stitches < 1)
     throw new Refusal('refused', `There is nothing to stitch in ${region.name}. Choose another design.`);
-  return { name: `${region.name} · ${design.name}`, runs: resolved.runs, ring, rule: [recipe, region] };
+  const part = partIds(placement).indexOf(partId);
+  const { runs, name } = partOf(records, placement, region, resolved.runs, part);
+  return { name: `${name} · ${design.name}`, runs, ring, rule: [recipe, region, part] };
 }
 
 async function rowRuns(

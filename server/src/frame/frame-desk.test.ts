@@ -1,14 +1,5 @@
 import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import {
-  decodeStrokes,
-  distance,
-  estimateLineUp,
-  GENERIC_FRAME,
-  loadedCloth,
-  newPlan,
-  pointOf,
-  quiltOf,
-} from '@gorse/core';
+import { clothOnFrame, decodeStrokes, distance, estimateLineUp, newPlan, pointOf, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
 import { apiOf, GRID, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
@@ -47,7 +38,10 @@ describe('a run at the frame', () => {
   it('passes exactly through the touched corners, five millimetres inside', async () => {
     const run = await load(await readyQuilt(api));
     const [line] = await pointsOfRun(run);
-    const lineUp = estimateLineUp(TOUCHES, loadedCloth(GENERIC_FRAME, quiltOf(newPlan('', GRID))));
+    const lineUp = estimateLineUp(
+      TOUCHES.map((touch) => ({ ...touch, noise: 0.3 })),
+      clothOnFrame(quiltOf(newPlan('', GRID))),
+    );
     const inset = lineUp.toFrame({
       x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
       y: lineUp.toCloth(TOUCHES[0]!.frame).y + 5,

@@ -1,12 +1,22 @@
-import type { RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
+import type { AdvanceRequest, RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
 import {
-  applyToPoint,
+  advanceNow,
+  type AdvanceEvent,
+  advanceRefusal,
+  type AdvanceState,
+  advanceStateOf,
+  applyToPolyline,
+  boundsOf,
+  boxRing,
   decodeStrokes,
   type FrameEventKind,
   type FrameReply,
   type FrameState,
   isOpen,
+  lineUpRefusal,
   loadingMap,
+  mountedNow,
+  NEWLY_LOADED,
   nextRunState,
   quiltOf,
   resumePoint,
@@ -15,11 +25,14 @@ import {
 import { nanoid } from 'nanoid';
 import type { Logger } from 'pino';
 import { Refusal, found } from '../actions/refusal.ts';
-import { makeStitchPlan } from '../actions/stitch-plan.ts';
+import { type Lying, makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
+import { type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import type { Database } from '../store/database.ts';
+import { appendAdvance, listAdvances } from '../store/advance-store.ts';
 import { findPlan } from '../store/quilt-store.ts';
-import { appendEvent, findRun, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
+import { appendEvent, findRun, findRunCloth, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
 import { FrameLink } from './frame-link.ts';
+import { mountCommand } from './mount-command.ts';
 
 /** How often stitching progress is written down, in ms. */
 const PROGRESS_EVERY = 200;
@@ -31,6 +44,11 @@ interface Current {
   stroke: number;
   progressAt: number;
 }
+
+const CONTINUED = ', continued';
+const NOTHING_LOGGED = { events: [], state: NEWLY_LOADED } as const;
+/** What waits for tension and clamps. */
+const HELD_BACK: ReadonlySet<ScreenCommand['type']> = new Set(['touch', 'rehearse', 'bobbinThread', 'start']);
 
 /** Frame events that go into the run's log as they are. */
 const LOGGED: Readonly<Partial<Record<FrameEventKind, RunEventKind>>> = {
@@ -55,6 +73,8 @@ export class FrameDesk {
   private state: FrameState | null = null;
   private view: Extract<FrameReply, { type: 'view' }> | null = null;
   private quiltId: string | null = null;
+  /** How that quilt was put on the poles: the log, and what follows from it. */
+  private advances: { readonly events: readonly AdvanceEvent[]; readonly state: AdvanceState } = NOTHING_LOGGED;
   private current: Current | null = null;
   private queue: Promise<unknown> = Promise.resolve();
 
@@ -88,6 +108,7 @@ export class FrameDesk {
     this.screens.add(tell);
     tell({ type: 'link', up: this.link.up });
     if (this.view?.quilt === quiltId) tell(this.view);
+    tell({ type: 'advances', events: this.advances.events });
     if (this.state) tell(this.state);
     if (this.current) tell({ type: 'run', run: this.current.run });
     return () => {
@@ -97,7 +118,9 @@ export class FrameDesk {
   }
 
   command(command: ScreenCommand): void {
-    if (!this.link.send(command)) {
+    const heldBack = HELD_BACK.has(command.type) ? lineUpRefusal(this.advances.state) : null;
+    if (heldBack !== null) this.tellScreens({ type: 'refused', command: command.type, sentence: heldBack });
+    else if (!this.link.send(command)) {
       this.tellScreens({
         type: 'refused',
         command: command.type,
@@ -112,7 +135,7 @@ export class FrameDesk {
       this.refuseWhileStitching();
       await this.mount(quiltId);
       const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
-      const plan = await makeStitchPlan(this.database, records, placementId);
+      const plan = await makeStitchPlan(this.database, records, await this.lying(quiltId), placementId);
       const id = nanoid(12);
       const at = Date.now();
       const open = (await listRuns(this.database.read, quiltId)).filter(
@@ -128,7 +151,49 @@ export class FrameDesk {
     });
   }
 
-  /** Loads an open run again, to go on from `back` mm before its last stitch. */
+  /**
+   * Writes down what is done with the quilt on the poles, and puts it so on the frame. Refuses while the head stitches, and what isn't
+   * its turn.
+   */
+  async advance(quiltId: string, { kind, pass, rolled }: AdvanceRequest): Promise<readonly AdvanceEvent[]> {
+    return this.inTurn(async () => {
+      this.refuseWhileStitching();
+      await this.mount(quiltId);
+      const refusal = advanceRefusal(this.advances.state, kind);
+      if (refusal !== null) throw new Refusal('refused', refusal);
+      const now = mountedNow(this.advances.state);
+      const moved = kind === 'rolled' || kind === 'loaded';
+      const event: AdvanceEvent = {
+        kind,
+        at: Date.now(),
+        pass: moved ? pass : now.pass,
+        rolled: moved ? rolled : now.rolled,
+        front: moved ? await this.frontOf(quiltId) : now.front,
+      };
+      const { length: seq } = this.advances.events;
+      await this.database.commit((tables) => appendAdvance(tables, quiltId, seq, event));
+      if (moved) this.current = null;
+      await this.mount(quiltId);
+      this.tellScreens({ type: 'advances', events: this.advances.events });
+      return this.advances.events;
+    });
+  }
+
+  private async lying(quiltId: string): Promise<Lying> {
+    return { advances: this.advances.state, stitched: await stitchedRuns(this.database, quiltId) };
+  }
+
+  /** How far down the loaded quilt is stitched, mm; null when nothing is. */
+  private async frontOf(quiltId: string): Promise<number | null> {
+    const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
+    const { loading, grid } = quiltOf(records);
+    const lie = loadingMap(loading, grid);
+    const stitched = await stitchedRuns(this.database, quiltId);
+    const box = boundsOf(stitched.flatMap((run) => run.cloth.map((line) => applyToPolyline(lie, line))));
+    return box && box.maxY;
+  }
+
+  /** Loads an open run again, to go on from `back` mm before its last stitch; lined up anew when the quilt was rolled or moved since. */
   async resume(runId: string, back: number): Promise<RunAnswer> {
     return this.inTurn(async () => {
       this.refuseWhileStitching();
@@ -138,8 +203,32 @@ export class FrameDesk {
       await this.mount(run.quiltId);
       const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
       const { stroke, hole } = locate(run.holes, run.state.stitch);
-      return this.take(runId, offsetOf(run.holes, stroke) + resumePoint(strokes[stroke]!, hole, back));
+      const from = resumePoint(strokes[stroke]!, hole, back);
+      return run.advance === advanceNow(this.advances.state)
+        ? this.take(runId, offsetOf(run.holes, stroke) + from)
+        : this.continueAnew(run, stroke, from);
     });
+  }
+
+  /** What is left of a run as a run of its own, where the cloth lies now. */
+  private async continueAnew(run: RunAnswer, stroke: number, hole: number): Promise<RunAnswer> {
+    const { records } = found(await findPlan(this.database.read, run.quiltId), 'quilt');
+    const bytes = await findRunCloth(this.database.read, run.id);
+    if (!bytes)
+      throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
+    const cloth = decodeStrokes(bytes);
+    const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
+    const name = run.name.endsWith(CONTINUED) ? run.name : `${run.name}${CONTINUED}`;
+    const box = boundsOf(left)!;
+    const plan = planOf(name, left, boxRing(box), run.planHash, records, await this.lying(run.quiltId));
+    const id = nanoid(12);
+    const at = Date.now();
+    await this.database.commit(async (tables) => {
+      await appendEvent(tables, run.id, run.events.length, { kind: 'continued', at, stitch: run.state.stitch });
+      await insertRun(tables, { ...plan, id, quiltId: run.quiltId, placementId: run.placementId, madeAt: at });
+      await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
+    });
+    return this.take(id, 0);
   }
 
   /** Ends a run that won't be gone on with. */
@@ -168,7 +257,8 @@ export class FrameDesk {
 
   private load(hole: number): void {
     const { run, strokes, stroke } = this.current!;
-    const sent = this.link.send({ type: 'load', run: run.id, points: [...strokes[stroke]!], from: hole });
+    const points = [...strokes[stroke]!];
+    const sent = this.link.send({ type: 'load', run: run.id, advance: run.advance, points, from: hole });
     if (!sent)
       throw new Refusal(
         'unavailable',
@@ -183,14 +273,10 @@ export class FrameDesk {
     const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
     if (this.quiltId !== quiltId) this.current = null;
     this.quiltId = quiltId;
-    const { loading, grid } = quiltOf(records);
-    const lie = loadingMap(loading, grid);
-    const patches = Object.values(records.regions).map(({ name, kind, ring }) => ({
-      name,
-      kind,
-      ring: ring.map((p) => applyToPoint(lie, p)).flatMap((p) => [p.x, p.y]),
-    }));
-    this.link.send({ type: 'mount', quilt: quiltId, patches });
+    const events = await listAdvances(this.database.read, quiltId);
+    this.advances = { events, state: advanceStateOf(events) };
+    const stitched: readonly RunOnCloth[] = await stitchedRuns(this.database, quiltId);
+    this.link.send(mountCommand(quiltId, records, this.advances.state, stitched));
   }
 
   private isBusy(): boolean {

@@ -1,13 +1,14 @@
 import {
   advanceHead,
+  clothUnder,
   commandHead,
   type FrameCommand,
   type FrameReply,
-  GENERIC_FRAME,
   type Head,
   type HeadProfile,
   headState,
-  makeTrueCloth,
+  makeTrueQuilt,
+  mountHead,
   type MountCommand,
   newHead,
   normalFrom,
@@ -15,7 +16,9 @@ import {
   randomFrom,
   seedOf,
   seeCloth,
+  seeLine,
   standInProfile,
+  type TrueCloth,
 } from '@gorse/core';
 import type { WebSocket } from 'ws';
 
@@ -29,9 +32,11 @@ const TOUCH_NOISE = 0.2;
  */
 export class StandIn {
   private head: Head = newHead();
-  private readonly profile: HeadProfile;
+  private profile: HeadProfile;
   private link: WebSocket | null = null;
   private told = '';
+  /** How the quilt lies now. */
+  private cloth: { readonly quilt: string; readonly truth: TrueCloth } | null = null;
   private readonly timer: NodeJS.Timeout;
   private last = performance.now();
 
@@ -66,15 +71,28 @@ export class StandIn {
     this.tell();
   }
 
-  /** The same quilt always lies the same way, so that a restart finds it where it was. */
-  private mount({ quilt, patches }: MountCommand): void {
+  /** The same quilt lies the same way after the same advances, so that a restart finds it where it was. */
+  private mount({ quilt, mounts, frame, patches, stitched }: MountCommand): void {
     const corners = patches.flatMap((patch) => patch.ring);
     const middle = {
       x: Math.max(0, ...corners.filter((_, i) => i % 2 === 0)) / 2,
       y: Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
     };
-    const truth = makeTrueCloth(seedOf(quilt), PIECED_CLOTH, middle, GENERIC_FRAME.loadedAt);
-    this.send({ type: 'view', quilt, patches: seeCloth(truth, patches) });
+    const make = makeTrueQuilt(seedOf(quilt), PIECED_CLOTH, middle);
+    const truths = mounts.map(({ at, front }, advance) => make({ advance, at, front: front ?? -Infinity }));
+    const advance = truths.length - 1;
+    const truth = truths[advance]!;
+    const before = this.cloth;
+    const carried = before?.quilt === quilt ? truth(clothUnder(before.truth, this.head.at)) : null;
+    this.head = mountHead(this.head, advance, carried);
+    this.cloth = { quilt, truth };
+    this.profile = {
+      ...this.profile,
+      name: frame.name,
+      area: { width: frame.width, top: frame.roll, bottom: frame.reach },
+    };
+    const seen = stitched.map((line) => seeLine(line, truths[line.advance] ?? truth, truth));
+    this.send({ type: 'view', quilt, patches: seeCloth(truth, patches), stitched: seen });
   }
 
   private tick(): void {

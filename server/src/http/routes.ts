@@ -1,10 +1,12 @@
 import {
+  AdvanceRequest,
   checked,
   checkedEdit,
   checkedRevision,
   DesignExportQuery,
   DesignLabelsRequest,
   ExportQuery,
+  FrameRequest,
   type HealthAnswer,
   LARGEST_FILE,
   NewDesignQuery,
@@ -13,6 +15,7 @@ import {
   ResumeRequest,
   RowSheetQuery,
 } from '@gorse/contract';
+import type { Machine } from '@gorse/core';
 import express, { Router } from 'express';
 import {
   addDesign,
@@ -22,6 +25,7 @@ import {
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';
+import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { found, Refusal } from '../actions/refusal.ts';
 import { exportDesign } from '../export/export-design.ts';
@@ -31,7 +35,8 @@ import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
 import type { ReadingDesk } from '../reading/reading-desk.ts';
 import { listDesigns } from '../store/design-store.ts';
-import { findRunPoints, listRuns } from '../store/run-store.ts';
+import { listAdvances } from '../store/advance-store.ts';
+import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
 
 const BINARY = 'application/octet-stream';
 
@@ -118,6 +123,29 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     response.status(204).end();
   });
 
+  api.get('/frames', async (_request, response) => void response.json(await listFrames(database)));
+  api.post('/frames', json, async (request, response) => {
+    response.status(201).json(await addFrame(database, plainMachine(request.body)));
+  });
+  api.put('/frames/:id', json, async (request, response) => {
+    response.json(await changeFrame(database, request.params.id, plainMachine(request.body)));
+  });
+  api.delete('/frames/:id', async (request, response) => {
+    await setFrameListed(database, request.params.id, false);
+    response.status(204).end();
+  });
+  api.post('/frames/:id/restore', async (request, response) => {
+    await setFrameListed(database, request.params.id, true);
+    response.status(204).end();
+  });
+
+  api.get('/quilts/:id/advances', async (request, response) => {
+    response.json(await listAdvances(database.read, request.params.id));
+  });
+  api.post('/quilts/:id/advances', json, async (request, response) => {
+    response.status(201).json(await desk.advance(request.params.id, checked(AdvanceRequest, request.body)));
+  });
+
   api.get(
     '/quilts/:id/runs',
     async (request, response) => void response.json(await listRuns(database.read, request.params.id)),
@@ -129,6 +157,9 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   api.get('/runs/:id/points', async (request, response) => {
     response.type(BINARY).send(Buffer.from(found(await findRunPoints(database.read, request.params.id), 'run')));
   });
+  api.get('/runs/:id/cloth', async (request, response) => {
+    response.type(BINARY).send(Buffer.from(found(await findRunCloth(database.read, request.params.id), 'run')));
+  });
   api.post('/runs/:id/resume', json, async (request, response) => {
     response.json(await desk.resume(request.params.id, checked(ResumeRequest, request.body).back));
   });
@@ -139,3 +170,6 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   });
   return api;
 }
+
+/** A checked machine as plain data. */
+const plainMachine = (body: unknown): Machine => structuredClone({ ...checked(FrameRequest, body).machine });

@@ -1,4 +1,4 @@
-import { newPlan, type RowSetRecord } from '@gorse/core';
+import { newPlan, type RowSetRecord, type TouchRecord } from '@gorse/core';
 import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -34,7 +34,16 @@ describe('the embedded database', () => {
     const first = await open();
     await first.commit((tables) => insertQuilt(tables, 'q1', PLAN, 1));
     const border = PLAN.regions['border-top']!;
-    const touch = { id: 't', name: 'corner', cloth: { x: 1 / 3, y: 0 }, frame: { x: 60.1, y: 40 }, at: 1 };
+    const touch: TouchRecord = {
+      id: 't',
+      name: 'corner',
+      cloth: { x: 1 / 3, y: 0 },
+      since: { advance: 0, frame: { x: 1, y: 2 } },
+      frame: { x: 60.1, y: 40 },
+      advance: 1,
+      method: 'chalk',
+      at: 1,
+    };
     const diff = [
       { kind: 'regions' as const, id: border.id, before: border, after: null },
       { kind: 'touches' as const, id: 't', before: null, after: touch },

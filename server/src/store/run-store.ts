@@ -10,6 +10,7 @@ const SUMMARY = {
   id: runs.id,
   quiltId: runs.quiltId,
   placementId: runs.placementId,
+  advance: runs.advance,
   name: runs.name,
   planHash: runs.planHash,
   holes: runs.holes,
@@ -44,6 +45,12 @@ export async function findRun(tables: Tables, id: string): Promise<RunAnswer | n
 export async function findRunPoints(tables: Tables, id: string): Promise<Uint8Array | null> {
   const [row] = await tables.select({ points: runs.points }).from(runs).where(eq(runs.id, id));
   return row?.points ?? null;
+}
+
+/** A run's needle points on the planned cloth; null for one that is gone or was made before they were kept. */
+export async function findRunCloth(tables: Tables, id: string): Promise<Uint8Array | null> {
+  const [row] = await tables.select({ cloth: runs.cloth }).from(runs).where(eq(runs.id, id));
+  return row?.cloth ?? null;
 }
 
 async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events' | 'state'>[]): Promise<RunAnswer[]> {

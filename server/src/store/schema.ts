@@ -1,4 +1,13 @@
-import type { ClothPoint, DesignEdit, DesignFacts, DesignKind, PlanDiff, RunEventKind } from '@gorse/core';
+import type {
+  AdvanceKind,
+  ClothPoint,
+  DesignEdit,
+  DesignFacts,
+  Machine,
+  DesignKind,
+  PlanDiff,
+  RunEventKind,
+} from '@gorse/core';
 import {
   bigint,
   customType,
@@ -96,6 +105,10 @@ export const runs = pgTable(
     planHash: text('plan_hash').notNull(),
     /** Needle points on the frame, as they are stitched. */
     points: bytes('points').notNull(),
+    /** The same on the planned cloth, hole for hole; null for runs made before they were kept. */
+    cloth: bytes('cloth'),
+    /** The advance that it was lined up in. */
+    advance: integer('advance').notNull().default(0),
     holes: jsonb('holes').$type<readonly number[]>().notNull(),
     seconds: doublePrecision('seconds').notNull(),
     thread: doublePrecision('thread').notNull(),
@@ -105,6 +118,31 @@ export const runs = pgTable(
   },
   (table) => [index('runs_of_quilt').on(table.quiltId)],
 );
+
+/** How quilts were put on the poles; append-only. */
+export const advances = pgTable(
+  'advances',
+  {
+    quiltId: text('quilt_id')
+      .notNull()
+      .references(() => quilts.id),
+    seq: integer('seq').notNull(),
+    kind: text('kind').$type<AdvanceKind>().notNull(),
+    pass: integer('pass').notNull(),
+    rolled: doublePrecision('rolled').notNull(),
+    front: doublePrecision('front'),
+    at: moment('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.quiltId, table.seq] })],
+);
+
+/** Frames of one's own. */
+export const frames = pgTable('frames', {
+  id: text('id').primaryKey(),
+  machine: jsonb('machine').$type<Machine>().notNull(),
+  madeAt: moment('made_at').notNull(),
+  removedAt: moment('removed_at'),
+});
 
 /** Append-only. */
 export const runEvents = pgTable(

@@ -38,9 +38,15 @@ export const TOUCHES: readonly TouchRecord[] = [
   id: `t${i}`,
   name: 'corner',
   cloth,
+  since: null,
   frame: { x: cloth.x + 80 + (i === 2 ? 1 : 0), y: cloth.y + 60 },
+  advance: 0,
+  method: 'head',
   at: i,
 }));
+
+/** Tension and clamps are set, nothing rolled up. */
+export const CLAMPED = { kind: 'clamped', pass: 0, rolled: 0 };
 
 export const added = (kind: Change['kind'], after: { readonly id: string }): Change =>
   ({ kind, id: after.id, before: null, after }) as Change;
@@ -75,7 +81,7 @@ export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly Touch
   const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', grid: GRID });
   const diff = [
     added('recipes', recipeFor(design.id)),
-    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1' } as never),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1 } as never),
     ...touches.map((touch) => added('touches', touch)),
   ];
   const { status } = await api('POST', `/quilts/${quilt.id}/edits`, {
@@ -85,6 +91,7 @@ export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly Touch
     diff,
   });
   if (status !== 200) throw new Error(`the quilt was not made: ${status}`);
+  await api('POST', `/quilts/${quilt.id}/advances`, CLAMPED);
   return quilt.id;
 }
 

@@ -5,6 +5,7 @@ import type {
   EditRequest,
   ErrorAnswer,
   ExportFormat,
+  FrameAnswer,
   QuiltAnswer,
   QuiltSummary,
   RevisionRequest,
@@ -13,7 +14,16 @@ import type {
   UnitsAnswer,
   UnitsQuestion,
 } from '@gorse/contract';
-import { type BlockGrid, decodeStrokes, type LengthStyle, type Paper, type ReadAnswers } from '@gorse/core';
+import {
+  type AdvanceEvent,
+  type AdvanceKind,
+  type BlockGrid,
+  decodeStrokes,
+  type LengthStyle,
+  type Machine,
+  type Paper,
+  type ReadAnswers,
+} from '@gorse/core';
 
 /** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
 export class ApiError extends Error {
@@ -88,6 +98,15 @@ export const api = {
   restoreDesign: (id: string) => ask('POST', `/designs/${id}/restore`),
   runs: (quiltId: string) => json<RunAnswer[]>('GET', `/quilts/${quiltId}/runs`),
   runPoints: (id: string) => strokes(`/runs/${id}/points`),
+  runCloth: (id: string) => strokes(`/runs/${id}/cloth`),
+  advance: (quiltId: string, kind: AdvanceKind, pass: number, rolled: number) =>
+    json<AdvanceEvent[]>('POST', `/quilts/${quiltId}/advances`, { kind, pass, rolled }),
+  advances: (quiltId: string) => json<AdvanceEvent[]>('GET', `/quilts/${quiltId}/advances`),
+  frames: () => json<FrameAnswer[]>('GET', '/frames'),
+  addFrame: (machine: Machine) => json<FrameAnswer>('POST', '/frames', { machine }),
+  changeFrame: (id: string, machine: Machine) => json<FrameAnswer>('PUT', `/frames/${id}`, { machine }),
+  removeFrame: (id: string) => ask('DELETE', `/frames/${id}`),
+  restoreFrame: (id: string) => ask('POST', `/frames/${id}/restore`),
   startRun: (quiltId: string, placementId: string) =>
     json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId }),
   resumeRun: (id: string, back: number) => json<RunAnswer>('POST', `/runs/${id}/resume`, { back }),

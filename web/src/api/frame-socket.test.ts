@@ -46,7 +46,14 @@ describe('watching the frame', () => {
     expect(last().url).toBe('ws://gorse.local/api/frame?quilt=q1');
     expect(useFrame.getState()).toMatchObject({ connected: true, linkUp: false, patches: [] });
     last().hear({ type: 'link', up: true });
-    last().hear({ type: 'view', quilt: 'q1', patches: [{ name: 'A1', kind: 'block', ring: [0, 0, 9, 0, 9, 9] }] });
+    last().hear({
+      type: 'view',
+      quilt: 'q1',
+      patches: [{ name: 'A1', kind: 'block', ring: [0, 0, 9, 0, 9, 9] }],
+      stitched: [],
+    });
+    last().hear({ type: 'advances', events: [{ kind: 'clamped', at: 1, pass: 0, rolled: 0, front: null }] });
+    expect(useFrame.getState().advances).toHaveLength(1);
     expect(useFrame.getState()).toMatchObject({ linkUp: true, patches: [{ name: 'A1' }] });
   });
   it('tries again by itself when the server is away, and forgets what may have changed', () => {

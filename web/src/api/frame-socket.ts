@@ -1,5 +1,5 @@
 import type { RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
-import type { FramePoint, FrameState, TruePatch } from '@gorse/core';
+import type { AdvanceEvent, FramePoint, FrameState, TrueLine, TruePatch } from '@gorse/core';
 import { create } from 'zustand';
 
 interface FrameSight {
@@ -9,13 +9,26 @@ interface FrameSight {
   readonly state: FrameState | null;
   /** The cloth as it truly lies, as far as the eye sees. */
   readonly patches: readonly TruePatch[];
+  /** What was stitched in earlier advances, as it truly lies now; empty on a frame that can't show it. */
+  readonly stitched: readonly TrueLine[];
+  /** How the quilt was put on the poles; null until it is known. */
+  readonly advances: readonly AdvanceEvent[] | null;
   /** The run at the frame. */
   readonly run: RunAnswer | null;
   /** What the frame would not do, and why. */
   readonly refusal: string | null;
 }
 
-const NOTHING: FrameSight = { connected: false, linkUp: false, state: null, patches: [], run: null, refusal: null };
+const NOTHING: FrameSight = {
+  connected: false,
+  linkUp: false,
+  state: null,
+  patches: [],
+  stitched: [],
+  advances: null,
+  run: null,
+  refusal: null,
+};
 
 /** What is seen and heard of the frame. */
 export const useFrame = create<FrameSight>(() => NOTHING);
@@ -58,10 +71,13 @@ function hear(message: ScreenMessage): void {
       useFrame.setState({ state: message });
       break;
     case 'view':
-      useFrame.setState({ patches: message.patches });
+      useFrame.setState({ patches: message.patches, stitched: message.stitched });
       break;
     case 'run':
       useFrame.setState({ run: message.run });
+      break;
+    case 'advances':
+      useFrame.setState({ advances: message.events });
       break;
     case 'link':
       useFrame.setState({ linkUp: message.up });

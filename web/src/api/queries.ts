@@ -11,6 +11,9 @@ export const KEYS = {
   strokes: (id: string) => ['strokes', id] as const,
   runs: (quiltId: string) => ['runs', quiltId] as const,
   runPoints: (id: string) => ['runPoints', id] as const,
+  runCloth: (id: string) => ['runCloth', id] as const,
+  frames: ['frames'] as const,
+  advances: (quiltId: string) => ['advances', quiltId] as const,
 };
 
 export const useQuilts = () => useQuery({ queryKey: KEYS.quilts, queryFn: api.quilts, staleTime: 0 });
@@ -20,3 +23,6 @@ export const useDesignStrokes = (id: string) =>
   useQuery({ queryKey: KEYS.strokes(id), queryFn: () => api.designStrokes(id), staleTime: Infinity });
 export const useRuns = (quiltId: string) =>
   useQuery({ queryKey: KEYS.runs(quiltId), queryFn: () => api.runs(quiltId), staleTime: 0 });
+export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
+export const useAdvances = (quiltId: string) =>
+  useQuery({ queryKey: KEYS.advances(quiltId), queryFn: () => api.advances(quiltId), staleTime: 0 });

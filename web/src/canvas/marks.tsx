@@ -1,5 +1,5 @@
 import type { DoubtEllipse, Point, Polyline } from '@gorse/core';
-import { Circle, Ellipse, Group, Line, Shape } from 'react-konva';
+import { Circle, Ellipse, Group, Line, Shape, Text } from 'react-konva';
 import { MOORLAND } from '../ui/theme.ts';
 import { trace } from './patches.tsx';
 
@@ -47,6 +47,37 @@ export function TouchMark({ at, scale }: { readonly at: Point; readonly scale: n
     <Group x={at.x} y={at.y}>
       <Line points={[-r, -r, r, r]} {...stroke} />
       <Line points={[-r, r, r, -r]} {...stroke} />
+    </Group>
+  );
+}
+
+/** A landmark to touch: a ring, with its place in the order. */
+export function LandmarkSpot({
+  at,
+  number,
+  scale,
+}: {
+  readonly at: Point;
+  readonly number: number | null;
+  readonly scale: number;
+}) {
+  return (
+    <Group x={at.x} y={at.y}>
+      <Circle radius={9 / scale} fill="#fff" stroke={MOORLAND.rowan} strokeWidth={2.5 / scale} />
+      {number === null ? (
+        <Circle radius={3 / scale} fill={MOORLAND.rowan} />
+      ) : (
+        <Text
+          text={String(number)}
+          fontSize={13 / scale}
+          fontStyle="bold"
+          fill={MOORLAND.ink}
+          x={-9 / scale}
+          y={-6.5 / scale}
+          width={18 / scale}
+          align="center"
+        />
+      )}
     </Group>
   );
 }
@@ -111,8 +142,16 @@ export function HeadMark({ at, down, scale }: { readonly at: Point; readonly dow
   );
 }
 
-/** A soft wash over everything but one band: what the head can't reach. */
-export function OutsideReach({ width, reach }: { readonly width: number; readonly reach: number }) {
+/** A soft wash over everything but one band: what the head can't reach. `top` is where the roll ends, mm. */
+export function OutsideReach({
+  width,
+  reach,
+  top = 0,
+}: {
+  readonly width: number;
+  readonly reach: number;
+  readonly top?: number;
+}) {
   const far = 1e4;
   return (
     <Shape
@@ -125,7 +164,7 @@ export function OutsideReach({ width, reach }: { readonly width: number; readonl
           { x: far, y: far },
           { x: -far, y: far },
         ]);
-        context.rect(0, 0, width, reach);
+        context.rect(0, top, width, reach - top);
         context.fillStyle = 'rgba(63, 86, 102, 0.28)';
         context.fill('evenodd');
       }}

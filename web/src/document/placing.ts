@@ -1,6 +1,7 @@
 import {
   type BlockGrid,
   gridRegions,
+  type LandmarkRecord,
   type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
@@ -51,7 +52,7 @@ export function placeRecipe(regionId: string, recipeId: string): Edit {
     return {
       ...cleared,
       recipes: { ...cleared.recipes, [recipeId]: records.recipes[recipeId]! },
-      placements: { ...cleared.placements, [id]: { id, regionId, recipeId } },
+      placements: { ...cleared.placements, [id]: { id, regionId, recipeId, parts: 1 } },
     };
   };
 }
@@ -113,7 +114,29 @@ export const removeTouch =
   (id: string): Edit =>
   (records) => ({ ...records, touches: without(records.touches, id) });
 
-export const clearTouches: Edit = (records) => ({ ...records, touches: {} });
+/** Takes back all touches of one advance; what the cloth showed in others stays. */
+export const clearTouches =
+  (advance: number): Edit =>
+  (records) => ({
+    ...records,
+    touches: Object.fromEntries(Object.entries(records.touches).filter(([, touch]) => touch.advance !== advance)),
+  });
+
+export const addLandmark =
+  (landmark: LandmarkRecord): Edit =>
+  (records) => ({ ...records, landmarks: { ...records.landmarks, [landmark.id]: landmark } });
+
+export const removeLandmark =
+  (id: string): Edit =>
+  (records) => ({ ...records, landmarks: without(records.landmarks, id) });
+
+/** Stitches a placement in so many parts, one above the other. */
+export const splitPlacement =
+  (id: string, parts: number): Edit =>
+  (records) => {
+    const placement = records.placements[id];
+    return placement ? { ...records, placements: { ...records.placements, [id]: { ...placement, parts } } } : records;
+  };
 
 function without<T>(records: Readonly<Record<string, T>>, id: string): Record<string, T> {
   const rest = { ...records };

@@ -87,7 +87,19 @@ describe('the open plan', () => {
 
   it('undoes across kinds of records, in order', () => {
     edit('design', placeDesign('block-1-1', 'd1'));
-    edit('touch', addTouch({ id: 't', name: 'corner', cloth: { x: 0, y: 0 }, frame: { x: 1, y: 1 }, at: 1 }));
+    edit(
+      'touch',
+      addTouch({
+        id: 't',
+        name: 'corner',
+        cloth: { x: 0, y: 0 },
+        since: null,
+        frame: { x: 1, y: 1 },
+        advance: 0,
+        method: 'head',
+        at: 1,
+      }),
+    );
     undo();
     expect(records().touches).toEqual({});
     undo();

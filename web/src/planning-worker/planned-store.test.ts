@@ -53,7 +53,7 @@ const withMargin = (margin: number, designId = 'kelp'): PlanRecords => ({
   },
   placements: { p: PLACED },
 });
-const PLACED = { id: 'p', regionId: 'block-1-1', recipeId: 'r' };
+const PLACED = { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 };
 const show = (records: PlanRecords): void => usePlan.setState({ records });
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 /** Lets the worker answer everything it has and will be asked. */

@@ -82,7 +82,7 @@ function wishesOf(records: PlanRecords): Wish[] {
       return {
         id: placement.id,
         designId: recipe.designId,
-        depends: [placement, recipe, region, quilt.loading, quilt.grid],
+        depends: [placement, recipe, region, quilt.loading, quilt.grid, quilt.machine],
         work: async () => keep('byPlacement', placement.id, await planner().plan(request)),
       };
     }),

@@ -49,7 +49,7 @@ describe('rows for the screen', () => {
     expect(still.clearances(request(), 2, 0, 0)).toEqual({ above: null, below: null });
   });
   it('name patches of their own that they run over', () => {
-    const placements = { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r' } };
+    const placements = { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } };
     expect(planner.rows(request({}, { ...PLAN, placements })).problems.map((one) => one.code)).toEqual([
       'rowsOverPatch',
     ]);

@@ -9,7 +9,6 @@ import {
   densityOf,
   type EmptyCircle,
   exceptionOf,
-  GENERIC_FRAME,
   gridSize,
   type Loading,
   layRows,
@@ -29,6 +28,7 @@ import {
   type RowNumber,
   type RowNumbers,
   type RowRun,
+  type RunBand,
   type RowSetRecord,
   rowsName,
   simplify,
@@ -68,6 +68,8 @@ export interface PlannedRows {
   readonly height: number;
   readonly period: number;
   readonly passes: number;
+  /** Each row across the poles of the loaded cloth, as the passes are planned by. */
+  readonly bands: readonly RunBand[];
   readonly bobbinChanges: readonly BobbinChange[];
   /** What rows have to fill, and what draw-in took off it, mm. */
   readonly length: number;
@@ -135,7 +137,7 @@ export const rowPlanner = (designs: Designs) => ({
     const quilt = quiltOf(plan);
     const { width, length } = gridSize(quilt.grid);
     const filled = Object.values(plan.placements).flatMap(({ regionId }) => plan.regions[regionId] ?? []);
-    const problems = checkRows(set, resolved, { x: width / 2, y: length / 2 }, GENERIC_FRAME, filled);
+    const problems = checkRows(set, resolved, { x: width / 2, y: length / 2 }, quilt.machine.frame, filled);
     const strokes = designs.get(set.designId);
     const kinds = strokes && rowKinds(strokes, set, set.numbers.scale);
     const runs = (resolved?.runs ?? []).map(({ sharp, ...run }): PlannedRowRun => {
@@ -152,6 +154,7 @@ export const rowPlanner = (designs: Designs) => ({
       height: resolved?.height ?? 0,
       period: resolved?.period ?? 0,
       passes: resolved?.passes ?? 0,
+      bands: resolved?.bands ?? [],
       bobbinChanges: resolved?.bobbinChanges ?? [],
       length: resolved?.placed.bed.length ?? 0,
       drawnIn: resolved?.placed.drawnIn ?? 0,

@@ -15,6 +15,7 @@ export const STEPS = [
   { path: 'quilt', name: 'Quilt' },
   { path: 'designs', name: 'Designs' },
   { path: 'layout', name: 'Layout' },
+  { path: 'passes', name: 'Passes' },
   { path: 'frame', name: 'Frame' },
   { path: 'log', name: 'Log' },
 ] as const;

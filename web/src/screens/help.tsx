@@ -1,9 +1,9 @@
 import { Kbd, Modal, Stack, Table, Text, Title } from '@mantine/core';
 
-export type StepName = 'quilt' | 'designs' | 'layout' | 'frame' | 'log';
+export type StepName = 'quilt' | 'designs' | 'layout' | 'passes' | 'frame' | 'log';
 
 const EVERYWHERE = [
-  ['1 – 5', 'go to a step'],
+  ['1 – 6', 'go to a step'],
   ['Ctrl Z', 'undo, Ctrl Shift Z redo'],
   ['?', 'this list'],
 ] as const;
@@ -43,6 +43,10 @@ const STEPS: Readonly<
     ],
     how: 'In rows, say first what matters: the drawn size, whole rows, even margins, a clearance or an even look; then compare the answers and pull any number. Look at the widest gap before you stitch: batting bears only so much. Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once and all follow.',
   },
+  passes: {
+    keys: [...CLOTH, ['↑ ↓', 'on a boundary of the strip: move where the pass begins by 1/16 in, with Shift 1/2 in']],
+    how: 'Each pass is what can be stitched between two rolls. Gorse works out the fewest, with the growing roll counted, and says what to line each one up on and how sure that will be. Drag a boundary of the strip to begin a pass elsewhere; a row or patch can be moved to another pass and pinned there. Points of your own, such as an appliqué point, can be added as landmarks.',
+  },
   frame: {
     keys: [
       ['Enter', 'the big button'],
@@ -50,7 +54,7 @@ const STEPS: Readonly<
       ['arrows', 'jog the head by the step chosen; Shift for four times as far'],
       ['Ctrl Z', 'undo the last touch'],
     ],
-    how: 'Touch only when clamps and tension are final, and don’t lean on the rails while you touch. Two landmarks set shift and turn; a patch’s four corners bend a corners fit to it. Rehearse before you stitch.',
+    how: 'Roll, set the tension, put the clamps on, and only then touch: they pull the cloth about. Let go of the rails before each touch. Two landmarks set shift and turn; more follow the wobble of the cloth, and Gorse stops asking when it is sure enough. A needle left down in the last row, a chalk mark and dragging the plan are touches too. After a break or a new loading touch two stitched points, then check two others. Rehearse before you stitch.',
   },
   log: {
     keys: [],

@@ -1,36 +1,69 @@
-import { counted, applyToPoint, GENERIC_FRAME, loadedSize, loadingMap, quiltOf } from '@gorse/core';
-import { useMemo } from 'react';
+import {
+  advanceStateOf,
+  applyToPoint,
+  counted,
+  loadedSize,
+  loadingMap,
+  mountedNow,
+  quiltOf,
+  rollRadius,
+  usableReach,
+} from '@gorse/core';
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
+import { useFrame } from '../api/frame-socket.ts';
+import { useAdvances, useRuns } from '../api/queries.ts';
 import { usePlan } from '../document/plan-store.ts';
 import { usePlanned } from '../planning-worker/planned-store.ts';
 import { MOORLAND } from '../ui/theme.ts';
+import { piecesOf } from './frame/pieces.ts';
 
-const WIDTH = 72;
 const HEIGHT = 640;
+const TOP = 44;
+const SIXTEENTH = 25.4 / 16;
 
-/** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the first reach as a window, later passes of rows as lines. */
-export function RollStrip() {
-  const regions = usePlan((state) => state.records.regions);
-  const placements = usePlan((state) => state.records.placements);
-  const { grid, loading } = usePlan((state) => quiltOf(state.records));
+interface Props {
+  readonly width?: number;
+  /** Passes can be chosen and their beginnings moved. */
+  readonly chosen?: number;
+  readonly onChoose?: (pass: number) => void;
+  readonly onStart?: (pass: number, from: number) => void;
+}
+
+/** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the passes as bands, the reach now as a bracket. */
+export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Props) {
+  const quiltId = usePlan((state) => state.quiltId)!;
+  const records = usePlan((state) => state.records);
   const byRowSet = usePlanned((state) => state.byRowSet);
+  const { grid, loading, machine } = quiltOf(records);
   const { width, length } = loadedSize(loading, grid);
   const lie = loadingMap(loading, grid);
-  const filled = useMemo(() => new Set(Object.values(placements).map((p) => p.regionId)), [placements]);
+  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
+  const logged = useAdvances(quiltId).data;
+  const live = useFrame((state) => state.advances);
+  const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
+  const runs = useRuns(quiltId).data;
+  const finished = useMemo(
+    () => new Set(runs?.filter((run) => run.state.status === 'finished').map((run) => run.placementId)),
+    [runs],
+  );
+  const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);
   const rows = Object.values(byRowSet).flatMap((set) => set.rows);
-  const starts = rows
-    .filter((row, i) => i > 0 && row.pass !== rows[i - 1]!.pass)
-    .map((row) => Math.min(...row.ring.map((p) => applyToPoint(lie, p).y)));
-  const scale = Math.min(56 / width, (HEIGHT - 96) / length);
-  const left = (WIDTH - width * scale) / 2;
-  const reach = Math.min(length, GENERIC_FRAME.reach - GENERIC_FRAME.loadedAt.y) * scale;
-  const whole = reach >= length * scale - 0.5;
-  const passes = starts.length + 1;
-  const title = whole
-    ? 'The whole quilt lies within the reach: one pass'
-    : rows.length > 0
-      ? `${counted(rows.length, 'row')} in ${counted(passes, 'pass')}; the bracket is the first reach`
-      : 'Only the upper part lies within the reach of this frame';
-  const caption = whole ? 'one pass' : rows.length > 0 ? counted(passes, 'pass') : 'reach';
+  const wide = WIDTH > 150;
+  const scale = Math.min((WIDTH - (wide ? 122 : 16)) / width, (HEIGHT - 104) / length);
+  const left = wide ? 24 : (WIDTH - width * scale) / 2;
+  const right = left + width * scale;
+  const bottom = TOP + length * scale;
+  const reach = Math.min(length - rolled, usableReach(machine.frame, rolled));
+  const isDone = (pass: number): boolean => {
+    const own = pieces.filter((piece) => piece.pass === pass);
+    return own.length > 0 && own.every((piece) => finished.has(piece.id));
+  };
+  const title =
+    passes.length === 0
+      ? 'The quilt on the poles; the bracket is the reach'
+      : `${counted(passes.length, 'pass')}; the bracket is the reach now`;
+  // The roll as thick as it is now, drawn larger than life so that it can be seen growing.
+  const roll = Math.min(20, 7 + (rollRadius(machine.frame, rolled) - machine.frame.poleRadius) / 2.5);
   return (
     <aside className="strip" aria-label="The quilt on the poles">
       <svg
@@ -38,13 +71,18 @@ export function RollStrip() {
         width={WIDTH}
         height="100%"
         preserveAspectRatio="xMidYMin meet"
-        role="img"
+        role={wide ? 'group' : 'img'}
         aria-label={title}
       >
         <title>{title}</title>
-        <Pole y={22} name="take-up" />
-        <g transform={`translate(${left} 44) scale(${scale})`}>
-          {Object.values(regions).map((region) => (
+        <defs>
+          <pattern id="stitched-pass" width="6" height="6" patternUnits="userSpaceOnUse">
+            <path d="M0 6L6 0" stroke={MOORLAND.moss} strokeWidth={1.2} opacity={0.7} />
+          </pattern>
+        </defs>
+        <Pole x={left} width={width * scale} y={22} half={roll} name="take-up" />
+        <g transform={`translate(${left} ${TOP}) scale(${scale})`}>
+          {Object.values(records.regions).map((region) => (
             <polygon
               key={region.id}
               points={region.ring
@@ -61,38 +99,242 @@ export function RollStrip() {
             const y = (Math.min(...ys) + Math.max(...ys)) / 2;
             return <path key={row.row} d={`M0 ${y}H${width}`} stroke="#7d93a1" strokeWidth={1 / scale} />;
           })}
-          {starts.map((y, i) => (
-            <path
-              key={i}
-              d={`M0 ${y}H${width}`}
-              stroke={MOORLAND.bracken}
-              strokeWidth={1.6 / scale}
-              strokeDasharray={`${4 / scale} ${3 / scale}`}
-            />
-          ))}
         </g>
+        {passes.map((pass, i) => {
+          const own = pieces.filter((piece) => piece.pass === i);
+          const [first, last] = [
+            Math.min(...own.map((piece) => piece.top), Infinity),
+            Math.max(...own.map((piece) => piece.bottom), -Infinity),
+          ];
+          if (own.length === 0) return null;
+          const [y0, y1] = [TOP + Math.max(0, first) * scale, TOP + Math.min(length, last) * scale];
+          return (
+            <g key={i}>
+              {isDone(i) && <rect x={left} y={y0} width={width * scale} height={y1 - y0} fill="url(#stitched-pass)" />}
+              {chosen === i && (
+                <rect
+                  x={left}
+                  y={y0}
+                  width={width * scale}
+                  height={y1 - y0}
+                  fill="none"
+                  stroke={MOORLAND.gorse}
+                  strokeWidth={3}
+                />
+              )}
+              {wide && (
+                <PassLabel
+                  x={right + 8}
+                  y={(y0 + y1) / 2}
+                  lines={[
+                    `Pass ${i + 1}`,
+                    said(own.map((piece) => piece.name)),
+                    isDone(i) ? '● stitched' : '○ to stitch',
+                  ]}
+                  chosen={chosen === i}
+                  onChoose={onChoose && (() => onChoose(i))}
+                />
+              )}
+              {!onStart && i > 0 && (
+                <path
+                  d={`M${left} ${TOP + pass.from * scale}H${right}`}
+                  stroke={MOORLAND.bracken}
+                  strokeWidth={1.6}
+                  strokeDasharray="4 3"
+                />
+              )}
+            </g>
+          );
+        })}
+        {onStart &&
+          passes.map((pass, i) =>
+            i === 0 ? null : (
+              <Boundary
+                key={i}
+                pass={i}
+                from={pass.from}
+                pinned={pass.pinned}
+                x0={left - 8}
+                x1={right + 4}
+                least={(passes[i - 1]?.from ?? 0) + SIXTEENTH}
+                most={length}
+                toY={(mm) => TOP + mm * scale}
+                toMm={(y) => (y - TOP) / scale}
+                height={HEIGHT}
+                onStart={onStart}
+              />
+            ),
+          )}
         <path
-          d={`M6 44h-3v${reach}h3M${WIDTH - 6} 44h3v${reach}h-3`}
+          d={`M${left - 2} ${TOP + rolled * scale}h-4v${reach * scale}h4M${right + 2} ${TOP + rolled * scale}h4v${reach * scale}h-4`}
           fill="none"
           stroke={MOORLAND.gorse}
           strokeWidth={3}
         />
-        <text x={WIDTH / 2} y={44 + length * scale + 18} textAnchor="middle" fontSize={12} fill={MOORLAND.ink}>
-          {caption}
+        <text x={(left + right) / 2} y={bottom + 18} textAnchor="middle" fontSize={12} fill={MOORLAND.ink}>
+          {passes.length > 0 ? counted(passes.length, 'pass') : 'reach'}
         </text>
-        <Pole y={44 + length * scale + 38} name="belly" />
+        <Pole x={left} width={width * scale} y={bottom + 38} half={7} name="belly" />
       </svg>
     </aside>
   );
 }
 
-function Pole({ y, name }: { readonly y: number; readonly name: string }) {
+/** A few names in one short line. */
+function said(names: readonly string[]): string {
+  if (names.length <= 2) return names.join(', ');
+  return `${names[0]} … ${names.at(-1)}`;
+}
+
+function Pole({
+  x,
+  width,
+  y,
+  half,
+  name,
+}: {
+  readonly x: number;
+  readonly width: number;
+  readonly y: number;
+  readonly half: number;
+  readonly name: string;
+}) {
   return (
     <g>
-      <rect x={4} y={y - 7} width={WIDTH - 8} height={14} rx={7} fill="#CBBF9F" stroke="#8F8366" />
-      <text x={WIDTH / 2} y={y + 4} textAnchor="middle" fontSize={10} fill={MOORLAND.ink}>
+      <rect x={x - 4} y={y - half} width={width + 8} height={2 * half} rx={half} fill="#CBBF9F" stroke="#8F8366" />
+      <text x={x + width / 2} y={y + 4} textAnchor="middle" fontSize={10} fill={MOORLAND.ink}>
         {name}
       </text>
+    </g>
+  );
+}
+
+function PassLabel({
+  x,
+  y,
+  lines,
+  chosen,
+  onChoose,
+}: {
+  readonly x: number;
+  readonly y: number;
+  readonly lines: readonly string[];
+  readonly chosen: boolean;
+  readonly onChoose: (() => void) | undefined;
+}) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={lines.join(', ')}
+      onClick={onChoose}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === ' ') {
+          event.preventDefault();
+          onChoose?.();
+        }
+      }}
+      style={{ cursor: 'pointer' }}
+    >
+      <rect x={x - 4} y={y - 26} width={96} height={54} fill="transparent" />
+      {lines.map((line, i) => (
+        <text
+          key={i}
+          x={x}
+          y={y - 10 + 16 * i}
+          fontSize={i === 0 ? 14 : 12}
+          fontWeight={i === 0 ? 700 : 400}
+          fill={MOORLAND.ink}
+        >
+          {line}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+/** Where a pass begins: dragged, or moved with the arrow keys by 1/16 in, Shift 1/2 in. */
+function Boundary({
+  pass,
+  from,
+  pinned,
+  x0,
+  x1,
+  least,
+  most,
+  toY,
+  toMm,
+  height,
+  onStart,
+}: {
+  readonly pass: number;
+  readonly from: number;
+  readonly pinned: boolean;
+  readonly x0: number;
+  readonly x1: number;
+  readonly least: number;
+  readonly most: number;
+  readonly toY: (mm: number) => number;
+  readonly toMm: (y: number) => number;
+  readonly height: number;
+  readonly onStart: (pass: number, from: number) => void;
+}) {
+  const [dragged, setDragged] = useState<number | null>(null);
+  const line = useRef<SVGGElement>(null);
+  const clamped = (mm: number): number => Math.min(most, Math.max(least, mm));
+  const at = (event: PointerEvent): number => {
+    const box = line.current!.ownerSVGElement!.getBoundingClientRect();
+    // The picture keeps its proportions and begins at the top.
+    const unit = Math.min(box.height / height, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
+    return clamped(toMm((event.clientY - box.top) / unit));
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const way = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+    if (way === 0) return;
+    event.preventDefault();
+    onStart(pass, clamped(from + way * SIXTEENTH * (event.shiftKey ? 8 : 1)));
+  };
+  const y = toY(dragged ?? from);
+  return (
+    <g
+      ref={line}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Where pass ${pass + 1} begins, millimetres from the upper edge`}
+      aria-orientation="vertical"
+      aria-valuenow={Math.round(dragged ?? from)}
+      aria-valuemin={Math.round(least)}
+      aria-valuemax={Math.round(most)}
+      style={{ cursor: 'ns-resize', touchAction: 'none' }}
+      onKeyDown={onKey}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        setDragged(from);
+      }}
+      onPointerMove={(event) => {
+        if (dragged !== null) setDragged(at(event));
+      }}
+      onPointerUp={() => {
+        if (dragged !== null && Math.abs(dragged - from) > 0.5) onStart(pass, dragged);
+        setDragged(null);
+      }}
+    >
+      <rect x={x0} y={y - 9} width={x1 - x0} height={18} fill="transparent" />
+      <path
+        d={`M${x0} ${y}H${x1}`}
+        stroke={MOORLAND.bracken}
+        strokeWidth={pinned ? 3 : 2}
+        strokeDasharray={pinned ? undefined : '5 3'}
+      />
+      <circle
+        cx={x0}
+        cy={y}
+        r={pinned ? 6 : 4.5}
+        fill={pinned ? MOORLAND.bracken : '#fff'}
+        stroke={MOORLAND.bracken}
+        strokeWidth={2}
+      />
     </g>
   );
 }

@@ -11,13 +11,16 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   readonly most: number;
   /** Called with millimetres when a length within the bounds is entered. */
   readonly onLength: (mm: number) => void;
+  /** Shown to 1/32 in where others are to 1/16. */
+  readonly fine?: boolean;
 }
 
 const SIXTEENTH = 25.4 / 16;
 
 /** A length typed as people say it; arrow keys step by 1/16 in, Shift 1/4 in, Alt 1/64 in. */
-export function LengthInput({ value, least, most, onLength, ...rest }: Props) {
-  const style = useLengthStyle();
+export function LengthInput({ value, least, most, onLength, fine = false, ...rest }: Props) {
+  const chosen = useLengthStyle();
+  const style = fine && chosen === 'in16' ? 'in32' : chosen;
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? formatLengthNumber(value, style);
   const read = draft === null ? value : parseLength(draft, style);

@@ -1,19 +1,13 @@
-import type { FramePoint, TruePatch } from '@gorse/core';
+import type { Point, TrueLine, TruePatch } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { Circle, Group, Line } from 'react-konva';
-import type { LineUpAnswer } from '../../planning-worker/planning-worker.ts';
+import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { DoubtMark, RunEnds, TouchMark } from '../../canvas/marks.tsx';
 import { outlineOf, Patches } from '../../canvas/patches.tsx';
 import { Thread } from '../../canvas/thread.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 import { type Landmark, LOST } from './landmarks.ts';
-
-export interface StitchedLine {
-  readonly id: string;
-  readonly runs: readonly Float64Array[];
-  /** Last hole made. */
-  readonly upTo: number;
-}
+import type { StitchedLine } from './use-stitched.ts';
 
 interface Props {
   readonly landmarks: readonly Landmark[];
@@ -24,16 +18,38 @@ interface Props {
   readonly wanted: number | null;
   /** The loaded run's needle points, exactly as they will be stitched. */
   readonly loaded: readonly Float64Array[] | null;
+  /** What was stitched in this advance, and the ids of placements that are done. */
   readonly stitched: readonly StitchedLine[];
+  readonly done: ReadonlySet<string>;
+  /** What was stitched before lies in sight already. */
+  readonly seen: boolean;
+  /** How far the plan is being dragged, mm. */
+  readonly dragged?: Point;
   readonly scale: number;
   /** The lens shows only the cloth and what is on it. */
   readonly bare?: boolean;
 }
 
-/** The cloth on the frame as it truly lies. */
-export function FrameGround({ patches, scale }: { readonly patches: readonly TruePatch[]; readonly scale: number }) {
+/** The cloth on the frame as it truly lies, with what was stitched on it in earlier advances. */
+export function FrameGround({
+  patches,
+  stitched,
+  scale,
+}: {
+  readonly patches: readonly TruePatch[];
+  readonly stitched: readonly TrueLine[];
+  readonly scale: number;
+}) {
   const outlines = useMemo(() => patches.map(outlineOf), [patches]);
-  return <Patches patches={outlines} scale={scale} />;
+  const lines = useMemo(() => stitched.map((line) => [Float64Array.from(line.points)]), [stitched]);
+  return (
+    <>
+      <Patches patches={outlines} scale={scale} />
+      {lines.map((runs, i) => (
+        <Thread key={i} runs={runs} scale={scale} colour={MOORLAND.bracken} look="thread" />
+      ))}
+    </>
+  );
 }
 
 /** The plan laid on the cloth, and what has been touched and stitched. */
@@ -44,35 +60,47 @@ export const FrameScene = memo(function FrameScene({
   wanted,
   loaded,
   stitched,
+  done,
+  seen,
+  dragged,
   scale,
   bare = false,
 }: Props) {
-  const done = new Set(stitched.map((line) => line.id));
-  const usable = (lineUp?.worst ?? Infinity) < LOST;
+  const usable = (lineUp?.worst?.doubt ?? Infinity) < LOST;
   return (
     <>
-      {usable &&
-        lineUp?.onFrame
-          .filter((one) => !done.has(one.placementId) && (loaded === null || one.placementId !== placementId))
-          .map((one) => (
-            <Group key={one.placementId}>
-              <Line
-                points={one.ring.flatMap((p) => [p.x, p.y])}
-                closed
-                stroke={MOORLAND.heather}
-                strokeWidth={1.2 / scale}
-                dash={[8 / scale, 5 / scale]}
-                opacity={one.placementId === placementId ? 1 : 0.4}
-              />
-              <Thread
-                runs={one.runs}
-                scale={scale}
-                colour={MOORLAND.slate}
-                look="planned"
-                opacity={one.placementId === placementId ? 1 : 0.35}
-              />
-            </Group>
-          ))}
+      {usable && (
+        <Group x={dragged?.x ?? 0} y={dragged?.y ?? 0}>
+          {lineUp?.onFrame
+            .filter((one) => !done.has(one.id) && (loaded === null || one.id !== placementId))
+            .map((one) => (
+              <Group key={one.id}>
+                <Line
+                  points={one.ring.flatMap((p) => [p.x, p.y])}
+                  closed
+                  stroke={MOORLAND.heather}
+                  strokeWidth={1.2 / scale}
+                  dash={[8 / scale, 5 / scale]}
+                  opacity={one.id === placementId ? 1 : 0.4}
+                />
+                <Thread
+                  runs={one.runs}
+                  scale={scale}
+                  colour={MOORLAND.slate}
+                  look="planned"
+                  opacity={one.id === placementId ? 1 : 0.35}
+                />
+              </Group>
+            ))}
+          {!bare &&
+            loaded === null &&
+            lineUp?.targets.map(({ at, doubt }, i) => <DoubtMark key={i} at={at} doubt={doubt} scale={scale} />)}
+          {!seen &&
+            lineUp?.stitched.map((line) => (
+              <Thread key={line.id} runs={line.lines} scale={scale} colour={MOORLAND.bracken} look="thread" />
+            ))}
+        </Group>
+      )}
       {loaded && (
         <>
           <Thread runs={loaded} scale={scale} colour={MOORLAND.slate} look="planned" />
@@ -82,15 +110,20 @@ export const FrameScene = memo(function FrameScene({
         </>
       )}
       {stitched.map((line) => (
-        <Thread key={line.id} runs={line.runs} upTo={line.upTo} scale={scale} colour={MOORLAND.bracken} look="thread" />
+        <Thread
+          key={line.id}
+          runs={line.frame}
+          upTo={line.upTo}
+          scale={scale}
+          colour={MOORLAND.bracken}
+          look="thread"
+        />
       ))}
       {landmarks.map((landmark, i) => (
         <LandmarkMark
-          key={`${landmark.cloth.x} ${landmark.cloth.y}`}
+          key={landmark.name}
           landmark={landmark}
-          expected={lineUp?.expected[i]}
-          doubt={lineUp?.doubts[i]}
-          bare={bare}
+          expected={lineUp?.landmarks[i]}
           wanted={i === wanted}
           scale={scale}
         />
@@ -100,32 +133,25 @@ export const FrameScene = memo(function FrameScene({
 });
 
 function LandmarkMark({
-  bare,
   landmark,
   expected,
-  doubt,
   wanted,
   scale,
 }: {
   readonly landmark: Landmark;
-  readonly expected: FramePoint | undefined;
-  readonly doubt: LineUpAnswer['doubts'][number] | undefined;
-  readonly bare: boolean;
+  readonly expected: LineUpAnswer['landmarks'][number] | undefined;
   readonly wanted: boolean;
   readonly scale: number;
 }) {
   if (landmark.touch) return <TouchMark at={landmark.touch.frame} scale={scale} />;
-  if (!expected || !doubt || (!wanted && doubt.major > LOST)) return null;
+  if (!expected?.reached || (!wanted && expected.doubt.major > LOST)) return null;
   return (
-    <>
-      {!bare && doubt.major < LOST && <DoubtMark at={expected} doubt={doubt} scale={scale} />}
-      <Circle
-        x={expected.x}
-        y={expected.y}
-        radius={(wanted ? 9 : 4) / scale}
-        stroke={wanted ? MOORLAND.gorse : MOORLAND.slate}
-        strokeWidth={(wanted ? 4 : 1.5) / scale}
-      />
-    </>
+    <Circle
+      x={expected.at.x}
+      y={expected.at.y}
+      radius={(wanted ? 9 : 4) / scale}
+      stroke={wanted ? MOORLAND.gorse : MOORLAND.slate}
+      strokeWidth={(wanted ? 4 : 1.5) / scale}
+    />
   );
 }

@@ -1,5 +1,5 @@
 import type { RunAnswer } from '@gorse/contract';
-import type { FrameState, RunState } from '@gorse/core';
+import { type AdvanceState, type FrameState, NEWLY_LOADED, type RunState } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { nextInstruction, type Situation } from './instruction.ts';
 
@@ -14,10 +14,11 @@ const frame: FrameState = {
   bobbin: 1,
   fault: null,
 };
-const run = (state: Partial<RunState>): RunAnswer => ({
+const run = (state: Partial<RunState>, advance = 0): RunAnswer => ({
   id: 'r',
   quiltId: 'q',
   placementId: 'p',
+  advance,
   name: 'A1',
   planHash: '',
   holes: [91],
@@ -26,13 +27,21 @@ const run = (state: Partial<RunState>): RunAnswer => ({
   events: [],
   state: { status: 'ready', stitch: 0, bobbinThreadUp: false, rehearsed: false, fault: null, ...state },
 });
+const READY: AdvanceState = { ...NEWLY_LOADED, step: 'ready' };
+const second = (anew: boolean): AdvanceState => ({
+  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 490, anew }],
+  step: 'ready',
+});
 const next = (change: Partial<Situation>): string => {
   const { bead, action } = nextInstruction({
     fit: 'contain',
+    advances: READY,
+    within: true,
     touches: 4,
-    cornersTouched: 4,
+    cornersLeft: 0,
     linedUp: false,
     advised: true,
+    worth: false,
     run: null,
     state: frame,
     start: { x: 10, y: 10 },
@@ -43,15 +52,29 @@ const next = (change: Partial<Situation>): string => {
 };
 
 describe('the one thing to do next at the frame', () => {
-  it('is to touch until the plan can be laid on the cloth', () => {
+  it('is tension and clamps first, and to roll where the piece is out of reach', () => {
+    expect(next({ advances: NEWLY_LOADED })).toBe('clamp clamp');
+    expect(next({ within: false })).toBe('roll unclamp');
+    expect(next({ advances: { ...READY, step: 'roll' } })).toBe('roll roll');
+    // What is being stitched is ended first.
+    expect(next({ within: false, run: run({ status: 'stitching' }) })).toBe('stitch pause');
+  });
+  it('is to touch while that is worth it, or until she says that it is good enough', () => {
     expect(next({ touches: 1 })).toBe('touch touch');
     expect(next({ touches: 1, advised: false })).toBe('touch wait');
-    expect(next({ touches: 2 })).toBe('check load');
-    expect(next({ fit: 'rows', touches: 3 })).toBe('touch touch');
-    expect(next({ fit: 'rows', touches: 4 })).toBe('check load');
-    expect(next({ fit: 'corners', cornersTouched: 3 })).toBe('touch touch');
-    expect(next({ fit: 'corners', cornersTouched: 2, linedUp: true })).toBe('check load');
-    expect(next({ fit: 'corners', touches: 1, cornersTouched: 1, linedUp: true })).toBe('touch touch');
+    expect(next({ worth: true })).toBe('touch touch');
+    expect(next({ worth: true, linedUp: true })).toBe('check load');
+    expect(next({ touches: 1, linedUp: true })).toBe('touch touch');
+    expect(next({})).toBe('check load');
+    expect(next({ advised: false })).toBe('touch wait');
+    expect(next({ fit: 'corners', cornersLeft: 1 })).toBe('touch touch');
+    expect(next({ fit: 'corners', cornersLeft: 2, linedUp: true })).toBe('check load');
+  });
+  it('after a new loading is to check on two places more, whatever else', () => {
+    const anew = second(true);
+    expect(next({ advances: anew, touches: 2, linedUp: true })).toBe('check touch');
+    expect(next({ advances: anew, touches: 4 })).toBe('check load');
+    expect(next({ advances: second(false), touches: 2 })).toBe('check load');
   });
   it('then to rehearse, bring up the bobbin thread and stitch, from the first hole', () => {
     const ready = run({});
@@ -74,5 +97,11 @@ describe('the one thing to do next at the frame', () => {
     );
     expect(next({ run: run({ stitch: 34 }), state: { ...frame, run: null } })).toBe('stitch goOn');
     expect(next({ run: run({ status: 'finished', stitch: 90 }) })).toBe('done next');
+  });
+  it('a run from before the quilt was rolled goes on only when the cloth is lined up again', () => {
+    const begun = run({ status: 'interrupted', stitch: 40 }, 0);
+    expect(next({ advances: second(false), run: begun, touches: 1 })).toBe('touch touch');
+    expect(next({ advances: second(false), run: begun })).toBe('check goOn');
+    expect(next({ advances: second(false), run: run({}, 0) })).toBe('check load');
   });
 });

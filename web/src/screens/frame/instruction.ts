@@ -1,12 +1,24 @@
 import type { RunAnswer } from '@gorse/contract';
-import { distance, type FitKind, type FramePoint, type FrameState, isOpen } from '@gorse/core';
+import {
+  advanceNow,
+  type AdvanceState,
+  distance,
+  type FitKind,
+  type FramePoint,
+  type FrameState,
+  isOpen,
+  mountedNow,
+} from '@gorse/core';
 
 /** The steps at the frame, in order: the beads. */
-export const BEADS = ['touch', 'check', 'rehearse', 'stitch', 'done'] as const;
+export const BEADS = ['roll', 'clamp', 'touch', 'check', 'rehearse', 'stitch', 'done'] as const;
 export type Bead = (typeof BEADS)[number];
 
 /** What the one big button does. */
 export type FrameAction =
+  | 'unclamp'
+  | 'roll'
+  | 'clamp'
   | 'touch'
   | 'load'
   | 'goToStart'
@@ -26,15 +38,19 @@ export interface Instruction {
 }
 
 export interface Situation {
-  /** Rows run over the whole width, so that they ask for more touches. */
   readonly fit: FitKind | 'rows';
-  /** All touches on the quilt, and which of the patch's corners were touched. */
+  readonly advances: AdvanceState;
+  /** The piece lies within the reach as the quilt is rolled now. */
+  readonly within: boolean;
+  /** Touches in this advance. */
   readonly touches: number;
-  readonly cornersTouched: number;
+  /** Corners of the patch that a fit by corners still wants. */
+  readonly cornersLeft: number;
   /** The person said that the line-up is good enough. */
   readonly linedUp: boolean;
-  /** Which landmark to touch next is known by all the touches so far. */
+  /** Which landmark to touch next is known by all the touches so far, and whether it is worth it. */
   readonly advised: boolean;
+  readonly worth: boolean;
   readonly run: RunAnswer | null;
   readonly state: FrameState | null;
   /** The hole to start from. */
@@ -45,23 +61,41 @@ export interface Situation {
 
 /** The head is on a hole within this distance, mm. */
 const ON_HOLE = 0.5;
+/** Touches that find shift and turn, and with those that check them after the quilt was loaded anew. */
+const FEWEST = 2;
+const CHECKED = 4;
+
+/** After the quilt was loaded anew two touches more are asked for: they say whether the first two were the right places. */
+export const isCheck = ({ advances, touches }: Pick<Situation, 'advances' | 'touches'>): boolean =>
+  touches >= FEWEST && touches < CHECKED && advanceNow(advances) > 0 && mountedNow(advances).anew;
 
 /** The one thing to do next. */
 export function nextInstruction(s: Situation): Instruction {
-  const { run, state } = s;
-  const loaded = run !== null && state?.run?.id === run.id;
+  const { run, state, advances } = s;
   if (run?.state.status === 'finished') return { bead: 'done', action: 'next' };
-  if (run && isOpen(run.state.status)) {
-    if (state?.fault) return { bead: 'stitch', action: 'mended' };
-    if (run.state.status === 'stitching') return { bead: 'stitch', action: 'pause' };
-    if (run.state.status === 'paused') return { bead: 'stitch', action: 'resume' };
+  if (run && state?.fault) return { bead: 'stitch', action: 'mended' };
+  if (run?.state.status === 'stitching') return { bead: 'stitch', action: 'pause' };
+  if (run?.state.status === 'paused') return { bead: 'stitch', action: 'resume' };
+  if (advances.step === 'roll') return { bead: 'roll', action: 'roll' };
+  if (advances.step === 'clamp') return { bead: 'clamp', action: 'clamp' };
+  const here = run !== null && run.advance === advanceNow(advances);
+  if (run && here && isOpen(run.state.status)) {
+    const loaded = state?.run?.id === run.id;
     if (!loaded || run.state.status !== 'ready') return { bead: 'stitch', action: 'goOn' };
     return beforeStitching(s, run, state);
   }
-  const enough = s.touches >= (s.fit === 'rows' ? 4 : 2) && (s.fit !== 'corners' || s.cornersTouched === 4);
-  return enough || (s.linedUp && s.touches >= 2)
-    ? { bead: 'check', action: 'load' }
-    : { bead: 'touch', action: s.advised ? 'touch' : null };
+  if (!s.within) return { bead: 'roll', action: 'unclamp' };
+  if (!isLinedUp(s)) return { bead: isCheck(s) ? 'check' : 'touch', action: s.advised ? 'touch' : null };
+  // A run of an earlier advance goes on where the cloth lies now.
+  const begun = run !== null && isOpen(run.state.status) && run.state.stitch > 0;
+  return { bead: 'check', action: begun ? 'goOn' : 'load' };
+}
+
+function isLinedUp(s: Situation): boolean {
+  if (s.touches < FEWEST || isCheck(s)) return false;
+  if (s.linedUp) return true;
+  if (s.fit === 'corners' && s.cornersLeft > 0) return false;
+  return s.advised && !s.worth;
 }
 
 function beforeStitching(s: Situation, run: RunAnswer, state: FrameState): Instruction {

@@ -1,33 +1,96 @@
-import { type ClothPoint, CORNER_NAMES, distance, type PlanRecords, quiltOf, type TouchRecord } from '@gorse/core';
+import {
+  type AdvanceState,
+  advanceNow,
+  cornerLandmarks,
+  distance,
+  joinTargets,
+  loadingMap,
+  namedLandmarks,
+  type NamedPlace,
+  type NamedTarget,
+  pieceTargets,
+  type PlanRecords,
+  quiltOf,
+  stitchedLandmarks,
+  type StitchedRun,
+  type TouchRecord,
+} from '@gorse/core';
+import type { Piece } from './pieces.ts';
 
-/** A point that can be found both on the plan and on the cloth. */
-export interface Landmark {
-  readonly name: string;
-  readonly cloth: ClothPoint;
-  readonly regionId: string;
-  /** The touch that was made there, if any. */
+/** A point that can be found on the plan and on the cloth, with the touch made there in this advance. */
+export interface Landmark extends NamedPlace {
   readonly touch: TouchRecord | undefined;
+  /** By hand: chalked, or added on the map. */
+  readonly chalked: boolean;
 }
 
 /** With more doubt than this (mm) a landmark may be anywhere: its mark would mislead. */
 export const LOST = 60;
 
-/** Two landmarks this near are one. */
+/** A run that lies stitched, by name. */
+export interface StitchedByName extends StitchedRun {
+  readonly name: string;
+}
+
+/** All that can be touched now: corners of patches, points of what was stitched before the quilt was last moved, and marks made by hand. */
+export function landmarksOf(
+  records: PlanRecords,
+  stitched: readonly StitchedByName[],
+  advances: AdvanceState,
+): Landmark[] {
+  const advance = advanceNow(advances);
+  const lie = lieOf(records);
+  const known = Object.values(records.touches).filter((touch) => touch.advance === advance);
+  const own = (place: NamedPlace, chalked: boolean): Landmark => ({
+    ...place,
+    chalked,
+    touch: known.find((touch) => isSame(touch, place)),
+  });
+  return [
+    ...cornerLandmarks(records, lie).map((place) => own(place, false)),
+    ...stitched
+      .filter((run) => run.advance !== advance)
+      .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)))
+      .map((place) => own(place, false)),
+    // What was chalked in this very advance can't tell where it lies: it is known by the head alone.
+    ...Object.values(records.landmarks)
+      .filter(({ since }) => since === null || since.advance !== advance)
+      .map((place) => own(place, true)),
+  ];
+}
+
+/** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */
+export function targetsOf(
+  records: PlanRecords,
+  pieces: readonly Piece[],
+  stitched: readonly StitchedByName[],
+  advances: AdvanceState,
+): NamedTarget[] {
+  const lie = lieOf(records);
+  const { lining } = quiltOf(records);
+  const points = stitched
+    .filter((run) => run.advance !== advanceNow(advances))
+    .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)));
+  return [
+    ...pieces.flatMap((piece) => pieceTargets(inSentence(piece.name), piece.ring, lie, lining.elsewhere)),
+    ...joinTargets(
+      points,
+      pieces.map((piece) => piece.ring),
+      lining.joins,
+    ),
+  ];
+}
+
+/** `Row 3` in the middle of a sentence; `B2` stays. */
+export const inSentence = (name: string): string => name.replace(/^Rows?\b/, (word) => word.toLowerCase());
+
+const lieOf = (records: PlanRecords) => {
+  const { loading, grid } = quiltOf(records);
+  return loadingMap(loading, grid);
+};
+
+/** Two landmarks this near are one, mm. */
 const SAME = 0.05;
 
-/** The corners of some patches, each place once. */
-export function cornerLandmarks(records: PlanRecords, regionIds: readonly string[]): Landmark[] {
-  const touches = Object.values(records.touches);
-  // As she sees it: a quarter turn brings the next corner round.
-  const turn = quiltOf(records).loading === 'turned' ? 1 : 0;
-  const out: Landmark[] = [];
-  for (const regionId of regionIds) {
-    const region = records.regions[regionId];
-    region?.ring.forEach((cloth, i) => {
-      if (out.some((known) => distance(known.cloth, cloth) < SAME)) return;
-      const touch = touches.find((one) => distance(one.cloth, cloth) < SAME);
-      out.push({ name: `${CORNER_NAMES[(i + turn) % 4]!} corner of ${region.name}`, cloth, regionId, touch });
-    });
-  }
-  return out;
-}
+const isSame = (a: NamedPlace, b: NamedPlace): boolean =>
+  a.since?.advance === b.since?.advance && distance(a.cloth, b.cloth) < SAME;

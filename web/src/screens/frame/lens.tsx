@@ -1,4 +1,4 @@
-import type { FrameState, TruePatch } from '@gorse/core';
+import type { FrameState, TrueLine, TruePatch } from '@gorse/core';
 import type { ComponentProps } from 'react';
 import { Layer, Stage } from 'react-konva';
 import { HeadMark } from '../../canvas/marks.tsx';
@@ -11,11 +11,12 @@ const SCALE = 22;
 interface Props {
   readonly state: FrameState;
   readonly patches: readonly TruePatch[];
+  readonly stitched: readonly TrueLine[];
   readonly scene: Omit<ComponentProps<typeof FrameScene>, 'scale' | 'bare'>;
 }
 
 /** The cloth under the needle, enlarged. */
-export function Lens({ state, patches, scene }: Props) {
+export function Lens({ state, patches, stitched, scene }: Props) {
   const [x, y] = [SIZE / 2 - state.x * SCALE, SIZE / 2 - state.y * SCALE];
   return (
     <div
@@ -36,7 +37,7 @@ export function Lens({ state, patches, scene }: Props) {
     >
       <Stage width={SIZE} height={SIZE} listening={false}>
         <Layer x={x} y={y} scaleX={SCALE} scaleY={SCALE}>
-          <FrameGround patches={patches} scale={SCALE} />
+          <FrameGround patches={patches} stitched={stitched} scale={SCALE} />
           <FrameScene {...scene} scale={SCALE} bare />
           <HeadMark at={state} down={state.needle === 'down'} scale={SCALE} />
         </Layer>

@@ -1,18 +1,17 @@
 import { newPlan } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { newRecipe, placeRecipe } from '../../document/placing.ts';
+import { setRunPass } from '../../document/passes.ts';
+import { newRecipe, placeRecipe, splitPlacement } from '../../document/placing.ts';
 import { newRowSet, setLoading, setRows } from '../../document/rows.ts';
 import type { PlannedRows } from '../../planning-worker/row-planner.ts';
-import { cornerLandmarks } from './landmarks.ts';
-import { piecesOf } from './pieces.ts';
+import { isWithin, piecesOf, seamAt } from './pieces.ts';
 
+// 1.1 m long: two passes of a reach of 580 mm.
 const GRID = { across: 2, down: 5, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
 const SET = newRowSet('ripple', 9);
 const RECIPE = newRecipe('kelp');
-const PLAN = placeRecipe(
-  'block-2-1',
-  RECIPE.id,
-)({ ...setRows(SET)(newPlan('Harbour Lights', GRID)), recipes: { [RECIPE.id]: RECIPE } });
+const BASE = { ...setRows(SET)(newPlan('Harbour Lights', GRID)), recipes: { [RECIPE.id]: RECIPE } };
+const PLAN = placeRecipe('block-2-4', RECIPE.id)(BASE);
 const ring = [
   { x: 0, y: 10 },
   { x: 500, y: 10 },
@@ -20,36 +19,44 @@ const ring = [
   { x: 0, y: 60 },
 ];
 const planned = (rowSetId: string): Readonly<Record<string, PlannedRows>> => ({
-  [rowSetId]: { rowSetId, runs: [{ id: `${rowSetId}-row-1`, name: 'rows 1 to 3', ring, pass: 1 }] } as never,
+  [rowSetId]: {
+    rowSetId,
+    runs: [{ id: `${rowSetId}-row-1`, name: 'rows 1 to 3', ring }],
+    bands: [{ id: `${rowSetId}-row-1`, top: 10, bottom: 60 }],
+  } as never,
 });
 
 describe('what can be stitched', () => {
-  it('is patches with a design, then rows; each with where it must be sure', () => {
-    const [patch, rows, ...none] = piecesOf(PLAN, planned(SET.id));
-    expect(none).toEqual([]);
-    expect(patch).toMatchObject({ name: 'B1', fit: 'contain', landmarkRegionIds: ['block-2-1'] });
-    expect(rows).toMatchObject({ id: `${SET.id}-row-1`, name: 'Rows 1 to 3', fit: 'rows', pass: 1 });
-    expect(rows!.targets).toHaveLength(9);
-    expect(rows!.targets).toContainEqual({ x: 250, y: 35 });
+  it('is patches with a design and rows, by pass', () => {
+    const { pieces, passes } = piecesOf(PLAN, planned(SET.id));
+    expect(passes).toHaveLength(2);
+    expect(pieces.map(({ name, fit, pass, top, bottom }) => [name, fit, pass, top, bottom])).toEqual([
+      ['Rows 1 to 3', 'rows', 0, 10, 60],
+      ['B4', 'contain', 1, 650, 850],
+    ]);
   });
-  it('lines rows up on all patches that can be reached now, as the quilt lies', () => {
-    const near = (plan = PLAN) => piecesOf(plan, planned(SET.id))[1]!.landmarkRegionIds;
-    // 600 mm of the quilt lie within the reach: two rows of blocks, and the border above.
-    expect([...near()].sort()).toEqual(['block-1-1', 'block-1-2', 'block-2-1', 'block-2-2', 'border-top']);
-    // Turned, all of its width does.
-    expect(near(setLoading('turned')(PLAN))).toHaveLength(Object.keys(PLAN.regions).length);
+  it('is in the pass it is pinned to, and in parts where it is split', () => {
+    const { id } = Object.values(PLAN.placements)[0]!;
+    const pinned = setRunPass(`${SET.id}-row-1`, 1)(PLAN);
+    expect(piecesOf(pinned, planned(SET.id)).pieces.map((one) => one.pass)).toEqual([0, 1]);
+    const names = piecesOf(splitPlacement(id, 2)(PLAN), {}).pieces.map((one) => [one.name, one.top, one.bottom]);
+    expect(names).toEqual([
+      ['B4, part 1', 650, 750],
+      ['B4, part 2', 750, 850],
+    ]);
   });
   it('leaves out rows that are no longer in the plan', () => {
-    expect(piecesOf(PLAN, planned('gone')).map((piece) => piece.name)).toEqual(['B1']);
+    expect(piecesOf(PLAN, planned('gone')).pieces.map((piece) => piece.name)).toEqual(['B4']);
   });
-  it('names corners as she sees them: turned, the upper left one lies upper right', () => {
-    const names = (plan = PLAN) => cornerLandmarks(plan, ['block-1-1']).map((one) => one.name);
-    expect(names()[0]).toBe('upper left corner of A1');
-    expect(names(setLoading('turned')(PLAN))).toEqual([
-      'upper right corner of A1',
-      'lower right corner of A1',
-      'lower left corner of A1',
-      'upper left corner of A1',
-    ]);
+  it('lies within the reach or not, by how far the quilt is rolled', () => {
+    const [rows, patch] = piecesOf(PLAN, planned(SET.id)).pieces;
+    const rolled = (mm: number) => ({ rolled: mm, front: null, anew: false });
+    expect([0, 400].map((mm) => isWithin(rows!, rolled(mm), PLAN))).toEqual([true, false]);
+    expect([0, 400].map((mm) => isWithin(patch!, rolled(mm), PLAN))).toEqual([false, true]);
+  });
+  it('names the seam that comes to the roll', () => {
+    expect(seamAt(PLAN, 230)).toEqual({ name: 'A1', before: 250 - 230 + 30 });
+    expect(seamAt(setLoading('turned')(PLAN), 230)).toMatchObject({ before: 250 - 230 + 30 });
+    expect(seamAt(PLAN, 5000)).toBeNull();
   });
 });

@@ -1,60 +1,90 @@
-import { type ClothPoint, type PlanRecords, quiltOf, touchesOf } from '@gorse/core';
+import {
+  advanceNow,
+  type AdvanceState,
+  fullReach,
+  mountedNow,
+  type NamedTarget,
+  type PlanRecords,
+  quiltOf,
+  rollGrowth,
+  touchesOf,
+} from '@gorse/core';
 import { useEffect, useState } from 'react';
+import type { LineUpAnswer, StitchedRef } from '../../planning-worker/line-up-planner.ts';
 import { planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
-import type { LineUpAnswer } from '../../planning-worker/planning-worker.ts';
+import { tellError } from '../../ui/notices.ts';
 import type { Landmark } from './landmarks.ts';
 
-interface LineUpState {
+export interface LineUpState {
   /** The last line-up worked out; it stays until the next is there. */
   readonly lineUp: LineUpAnswer | null;
   /** It is by the touches as they are now: only then may its advice be followed. */
   readonly settled: boolean;
 }
 
-/** The line-up by the touches so far, worked out in the worker; the next touch is one of `own`, for what must be sure at `targets`. */
-export function useLineUp(
-  records: PlanRecords,
-  landmarks: readonly Landmark[],
-  own: readonly Landmark[],
-  targets: readonly ClothPoint[],
-): LineUpState {
-  const [answer, setAnswer] = useState<{ lineUp: LineUpAnswer; landmarks: readonly Landmark[] } | null>(null);
+interface Asked {
+  readonly records: PlanRecords;
+  readonly advances: AdvanceState;
+  readonly landmarks: readonly Landmark[];
+  readonly candidates: readonly number[] | null;
+  readonly targets: readonly NamedTarget[];
+  readonly stitched: readonly StitchedRef[];
+  readonly pieces: readonly string[];
+}
+
+/** The line-up by the touches so far, worked out in the worker. */
+export function useLineUp({ records, advances, landmarks, candidates, targets, stitched, pieces }: Asked): LineUpState {
+  const [answer, setAnswer] = useState<{
+    lineUp: LineUpAnswer;
+    landmarks: readonly Landmark[];
+    advance: number;
+  } | null>(null);
   const { quilts, touches, regions, recipes, placements, rowSets } = records;
   useEffect(() => {
     let stale = false;
     const requests = planRequests(records);
     const rows = rowsRequests(records);
+    const { frame } = quiltOf(records).machine;
     const ask = async (): Promise<void> => {
       await Promise.all(
         [...requests.map(({ recipe }) => recipe.designId), ...rows.map(({ set }) => set.designId)].map(teach),
       );
-      const open = own.filter((one) => !one.touch);
-      const found = await planner().lineUp(
-        touchesOf(records),
-        landmarks.map((one) => one.cloth),
-        open.map((one) => one.cloth),
+      const lineUp = await planner().lineUp({
+        plan: records,
+        mounts: advances.mounts,
+        touches: touchesOf(records),
+        landmarks: landmarks.map(({ name, cloth, since }) => ({ name, cloth, since })),
+        candidates,
         targets,
+        stitched,
+        pieces,
         requests,
         rows,
-        quiltOf(records),
-      );
-      if (stale) return;
-      const advised = found.advice && open[found.advice.landmark];
-      setAnswer({
-        lineUp: {
-          ...found,
-          advice: found.advice && advised ? { ...found.advice, landmark: landmarks.indexOf(advised) } : null,
-        },
-        landmarks,
+        area: { width: frame.width, top: rollGrowth(frame, mountedNow(advances).rolled), bottom: fullReach(frame) },
       });
+      if (!stale) setAnswer({ lineUp, landmarks, advance: advanceNow(advances) });
     };
-    void ask();
+    ask().catch(tellError);
     return () => {
       stale = true;
     };
     // The other kinds of records don't matter here.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [quilts, touches, regions, recipes, placements, rowSets, landmarks, own, targets]);
+  }, [
+    quilts,
+    touches,
+    regions,
+    recipes,
+    placements,
+    rowSets,
+    advances,
+    landmarks,
+    candidates,
+    targets,
+    stitched,
+    pieces,
+  ]);
   // Landmarks hold their touches, so that the same landmarks mean the same touches.
-  return { lineUp: answer?.lineUp ?? null, settled: answer?.landmarks === landmarks };
+  const current = answer?.advance === advanceNow(advances);
+  return { lineUp: current ? answer.lineUp : null, settled: current && answer.landmarks === landmarks };
 }

@@ -26,7 +26,7 @@ describe('problems in words', () => {
     expect(said('rowsOverlap', 12.7, { ...ROWS, row: 4 })).toBe('Row 5 lies over the one above it by 1/2 in.');
     expect(said('overEdge', 25.4, { ...ROWS, row: 0 })).toBe('Row 1 runs 1 in over the edge of the area.');
     expect(said('outOfReach', 25.4, { ...ROWS, row: 0 })).toMatch(/^Row 1 is 1 in deeper than the reach/);
-    expect(said('outOfReach', 25.4)).toMatch(/^A1 lies 1 in beyond the reach/);
+    expect(said('outOfReach', 25.4)).toMatch(/^A1 is 1 in deeper than the reach/);
     expect(said('rowsOverPatch', 2, ROWS)).toBe('Rows run over 2 patches that hold a design of their own.');
     expect(said('wideGap', 254, ROWS)).toMatch(/^A gap of 10 in without a stitch/);
     for (const code of ['foldedFit', 'missingDesign', 'smallPatch', 'nothingToStitch', 'cannotRepeat'] as const)

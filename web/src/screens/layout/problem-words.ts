@@ -6,7 +6,7 @@ import {
   type ProblemSubject,
   type Remedy,
 } from '@gorse/core';
-import { clearRegion, setRecipe } from '../../document/placing.ts';
+import { clearRegion, setRecipe, splitPlacement } from '../../document/placing.ts';
 import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
 
 /** What a problem is about, by name. */
@@ -39,8 +39,8 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
     case 'outOfReach':
       if (problem.subject.kind === 'rowSet')
-        return `${capital(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows.`;
-      return `${name} lies ${formatLength(problem.amount, style)} beyond the reach of this frame; the cloth must be rolled before it can be stitched.`;
+        return `${capital(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows, or load the quilt the other way.`;
+      return `${name} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Stitch it in parts, or load the quilt the other way.`;
     case 'missingDesign':
       return `The design of ${name} is missing from the library. Put another one there.`;
     case 'smallPatch':
@@ -67,6 +67,8 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
       return remedy.regionIds.length === 1 ? 'Leave it out' : 'Leave them out';
     case 'remove':
       return 'Take it out';
+    case 'split':
+      return `Stitch it in ${remedy.parts} parts`;
   }
 }
 
@@ -89,6 +91,8 @@ export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: Pla
         return setRecipe(id, { fit: { ...fit, kind: remedy.fit } })(records);
       case 'stitchesPerInch':
         return setRecipe(id, { stitch: { ...stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
+      case 'split':
+        return splitPlacement(placement.id, remedy.parts)(records);
       default:
         return records;
     }

@@ -32,6 +32,7 @@ const EVENTS: Readonly<Record<RunEventKind, string>> = {
   interrupted: 'interrupted: the server or the link ended',
   finished: 'finished',
   abandoned: 'given up',
+  continued: 'lined up anew: the rest goes on as another run',
 };
 
 const STATUS: Readonly<Record<RunStatus, string>> = {
@@ -42,6 +43,7 @@ const STATUS: Readonly<Record<RunStatus, string>> = {
   interrupted: '▲ interrupted',
   finished: '● stitched',
   abandoned: '✕ given up',
+  continued: '◐ continued',
 };
 
 /** What really happened, run by run, newest first. */

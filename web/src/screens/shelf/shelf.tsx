@@ -29,6 +29,7 @@ export function Shelf() {
           Gorse
         </Text>
         <Link to="/designs">Designs ({designs.data?.length ?? 0})</Link>
+        <Link to="/frames">Frames</Link>
         <UnitsSelect />
       </header>
       <main className="page">

@@ -1,0 +1,30 @@
+/** Doubt of a position: variances along x and y and their covariance, in mm². */
+export interface Doubt {
+  readonly xx: number;
+  readonly xy: number;
+  readonly yy: number;
+}
+
+/** 95 % of two normal coordinates lie within this many standard deviations (√5.991). */
+const SIGMAS_95 = 2.4477;
+
+export interface DoubtEllipse {
+  /** Half axes in mm of the ellipse that holds the true place in 95 of 100 cases. */
+  readonly major: number;
+  readonly minor: number;
+  /** Radians from the x axis to the major axis. */
+  readonly angle: number;
+}
+
+export function doubtEllipse({ xx, xy, yy }: Doubt): DoubtEllipse {
+  const mean = (xx + yy) / 2;
+  const spread = Math.sqrt(((xx - yy) / 2) ** 2 + xy * xy);
+  return {
+    major: SIGMAS_95 * Math.sqrt(Math.max(0, mean + spread)),
+    minor: SIGMAS_95 * Math.sqrt(Math.max(0, mean - spread)),
+    angle: Math.atan2(2 * xy, xx - yy) / 2,
+  };
+}
+
+/** The longer half axis of the 95 % ellipse, mm. */
+export const bound95 = (doubt: Doubt): number => doubtEllipse(doubt).major;

@@ -1,0 +1,55 @@
+import { indexBoxes } from '../geometry/box-index.ts';
+import type { ClothPoint, FramePoint } from '../geometry/point.ts';
+import type { ClothModel } from './line-up.ts';
+import type { Place } from './touch.ts';
+
+/** Distances below this (mm) are the same place. */
+const SAME_PLACE = 1e-6;
+
+/**
+ * The plan laid on the cloth so that it meets what is already stitched. Where stitches lie off the plan by as much as is now known, what
+ * is planned beside them goes with them, and over `length` mm the difference is eased to nothing; a point that is stitched already is met
+ * exactly. Between stitched points the differences are weighed by the inverse square of the distance (Shepard 1968).
+ * @param stitched points of stitched lines, near enough to each other for the length
+ */
+export function easedToFrame(
+  cloth: ClothModel,
+  advance: number,
+  stitched: readonly Place[],
+  length: number,
+): (p: ClothPoint) => FramePoint {
+  const { toFrame } = cloth.lineUp(advance);
+  if (stitched.length === 0 || length <= 0) return toFrame;
+  const index = indexBoxes(stitched.length, (i) => {
+    const { x, y } = stitched[i]!.cloth;
+    return [x, y, x, y];
+  });
+  const off = stitched.map((place) => {
+    const planned = toFrame(place.cloth);
+    const found = cloth.find(place, advance);
+    return { x: found.x - planned.x, y: found.y - planned.y };
+  });
+  return (p) => {
+    const planned = toFrame(p);
+    const near = index.nearest(p.x, p.y, NEIGHBOURS, length);
+    if (near.length === 0) return planned;
+    let [weights, x, y, nearest] = [0, 0, 0, Infinity];
+    for (const i of near) {
+      const { cloth: q } = stitched[i]!;
+      const d2 = (q.x - p.x) ** 2 + (q.y - p.y) ** 2;
+      const weight = 1 / (d2 + SAME_PLACE ** 2);
+      weights += weight;
+      x += weight * off[i]!.x;
+      y += weight * off[i]!.y;
+      nearest = Math.min(nearest, d2);
+    }
+    const share = eased(Math.sqrt(nearest) / length) / weights;
+    return { x: planned.x + share * x, y: planned.y + share * y };
+  };
+}
+
+/** Points that a difference is taken from: more would only blur it. */
+const NEIGHBOURS = 12;
+
+/** From 1 at 0 to 0 at 1, level at both ends, so that no line is kinked. */
+const eased = (t: number): number => (t >= 1 ? 0 : (1 - t) ** 2 * (1 + 2 * t));

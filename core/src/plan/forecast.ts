@@ -1,0 +1,138 @@
+import { loadingMap } from '../cloth/loading.ts';
+import { applyToPoint } from '../geometry/affine.ts';
+import type { ClothPoint } from '../geometry/point.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+import type { ClothPrior } from '../lineup/cloth-prior.ts';
+import { learnCloth } from '../lineup/line-up.ts';
+import { isWorthTouching, nextTouch, worstDoubt } from '../lineup/next-touch.ts';
+import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
+import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
+import { clothOnFrame, type OnPoles } from './cloth-on-frame.ts';
+import { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './line-up-plan.ts';
+import { type PlanRecords, quiltOf } from './plan-document.ts';
+import { passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
+import { NO_TOTALS, sumTotals, type Totals } from './stitch-lines.ts';
+import { stitchedLandmarks } from './stitched.ts';
+
+/** What is stitched in one go, worked out. */
+export interface Piece {
+  readonly id: string;
+  readonly name: string;
+  readonly ring: readonly ClothPoint[];
+  /** Needle points on the planned cloth. */
+  readonly lines: readonly Polyline[];
+  readonly totals: Totals;
+}
+
+/** The doubt at one place, mm: the 95 % bound. */
+export interface DoubtAt {
+  readonly name: string;
+  readonly doubt: number;
+}
+
+/** What a pass will be like, before anything is touched. */
+export interface PassForecast extends Pick<QuiltPass, 'from' | 'to' | 'shared' | 'pinned'> {
+  readonly pieces: readonly string[];
+  /** What will be asked for, in this order. */
+  readonly touches: readonly NamedPlace[];
+  /** Where lines must meet what is stitched, and everywhere else, after those touches. */
+  readonly joins: DoubtAt | null;
+  readonly elsewhere: DoubtAt | null;
+  readonly totals: Totals;
+  /** Bobbins changed before or within the pieces of this pass; `row` counts its pieces from 0. */
+  readonly bobbinChanges: readonly BobbinChange[];
+}
+
+/** Touches that are reckoned with. */
+const USUAL_TOUCHES = 6;
+
+/**
+ * What each pass takes, what to line it up on, and how good that will be: each pass is lined up in thought by the touches that will be
+ * suggested, and the next ones know what those would have shown. What a touch reads hardly changes how sure it makes.
+ */
+export function forecastPasses(
+  records: PlanRecords,
+  { passes }: QuiltPasses,
+  pieces: readonly Piece[],
+): PassForecast[] {
+  const quilt = quiltOf(records);
+  const lie = loadingMap(quilt.loading, quilt.grid);
+  const corners = cornerLandmarks(records, lie);
+  const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes, tooDeep: [] }, piece.id) === pass));
+  const changes = bobbinChanges(
+    inPass.flat().map((piece) => piece.totals.thread),
+    quilt.machine.bobbin,
+  );
+  const mounts: OnPoles[] = [];
+  const touches: Touch[] = [];
+  let stitched: readonly NamedPlace[] = [];
+  let before = 0;
+  return passes.map((pass, advance): PassForecast => {
+    const own = inPass[advance]!;
+    mounts.push({ rolled: pass.from, front: advance === 0 ? null : pass.from, anew: advance === 0 });
+    const prior = evenly(clothOnFrame(quilt, mounts));
+    const within = ({ cloth }: NamedPlace): boolean => {
+      const { y } = applyToPoint(lie, cloth);
+      return y >= pass.from - quilt.machine.frame.room && y <= pass.to;
+    };
+    const open = [...corners, ...stitched].filter(within);
+    const targets: NamedTarget[] = [
+      ...own.flatMap((piece) => pieceTargets(piece.name, piece.ring, lie, quilt.lining.elsewhere)),
+      ...joinTargets(
+        stitched.filter(within),
+        own.map((piece) => piece.ring),
+        quilt.lining.joins,
+      ),
+    ];
+    const chosen: NamedPlace[] = [];
+    let cloth = learnCloth(touches, prior);
+    while (chosen.length < USUAL_TOUCHES && open.length > 0) {
+      const advice = nextTouch(cloth, open, targets, advance);
+      if (!advice || (chosen.length >= 2 && !isWorthTouching(advice))) break;
+      const [place] = open.splice(advice.landmark, 1);
+      chosen.push(place!);
+      const frame = cloth.find(place!, advance);
+      touches.push({ cloth: place!.cloth, since: place!.since, frame, advance, noise: TOUCH_NOISE.head });
+      cloth = learnCloth(touches, prior);
+    }
+    const worst = (join: boolean): DoubtAt | null => {
+      const some = targets.filter((target) => target.join === join);
+      const found = worstDoubt(cloth, some, advance);
+      return found && { name: some[found.target]!.name, doubt: found.doubt };
+    };
+    const first = before;
+    before += own.length;
+    const forecast = {
+      ...pass,
+      pieces: own.map((piece) => piece.id),
+      touches: chosen,
+      joins: worst(true),
+      elsewhere: worst(false),
+      totals: own.map((piece) => piece.totals).reduce(sumTotals, NO_TOTALS),
+      bobbinChanges: changes
+        .filter(({ row }) => row >= first && row < before)
+        .map((change) => ({ ...change, row: change.row - first })),
+    };
+    stitched = own.flatMap((piece) => landmarksOf(piece, advance, lie));
+    return forecast;
+  });
+}
+
+/** On cloth of the usual waviness: readings as expected would make it seem smoother than any cloth is. */
+const evenly = (prior: ClothPrior): ClothPrior => ({
+  ...prior,
+  waves: [prior.waves.reduce((a, b) => (b.belief > a.belief ? b : a))],
+});
+
+/** What can be found again of a piece once it is stitched. */
+const landmarksOf = ({ name, lines }: Piece, advance: number, lie: Parameters<typeof applyToPoint>[0]): NamedPlace[] =>
+  namedLandmarks(name, stitchedLandmarks({ cloth: lines, frame: lines, advance, upTo: Infinity }, lie));
+
+/** Landmarks of one stitched run with their names: ends by what they are, the others counted from the left. */
+export function namedLandmarks(name: string, landmarks: ReturnType<typeof stitchedLandmarks>): NamedPlace[] {
+  let count = 0;
+  return landmarks.map(({ kind, ...place }) => ({
+    ...place,
+    name: kind === 'start' || kind === 'end' ? `${kind} of ${name}` : `${kind} ${++count} of ${name}`,
+  }));
+}

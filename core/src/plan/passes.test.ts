@@ -1,0 +1,210 @@
+import { describe, expect, it } from 'vitest';
+import { loadingMap } from '../cloth/loading.ts';
+import { IDENTITY } from '../geometry/affine.ts';
+import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { usableReach } from '../passes/frame-profile.ts';
+import { clothOnFrame } from './cloth-on-frame.ts';
+import { forecastPasses, type Piece } from './forecast.ts';
+import { cornerLandmarks, pieceTargets } from './line-up-plan.ts';
+import { partOf } from './part-of.ts';
+import { newPlan, quiltOf } from './plan-document.ts';
+import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
+import type { PassRules } from './records.ts';
+import { resettleRows } from './resettle-rows.ts';
+import { stitchedLandmarks, stitchedPlaces } from './stitched.ts';
+
+// 500 × 2000 mm, blocks of 250.
+const PLAN = newPlan('Harbour Lights', {
+  across: 2,
+  down: 8,
+  blockWidth: 250,
+  blockHeight: 250,
+  sashing: 0,
+  border: 0,
+});
+const ROWS = Array.from({ length: 10 }, (_, i): RunBand => ({
+  id: `row-${i + 1}`,
+  top: 20 + 190 * i,
+  bottom: 190 + 190 * i,
+}));
+const withRules = (passes: PassRules) => ({ ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), passes } } });
+const counts = (rules: PassRules): number[] => passesOf(withRules(rules), ROWS).passes.map(({ runs }) => runs.length);
+
+describe('the passes of a quilt', () => {
+  it('hold what fits, with the free room parted between both ends', () => {
+    const { frame } = quiltOf(PLAN).machine;
+    const { passes, tooDeep } = passesOf(PLAN, ROWS);
+    expect(passes.map(({ runs }) => runs.length)).toEqual([3, 3, 2, 2]);
+    expect(tooDeep).toEqual([]);
+    passes.forEach(({ from, to, runs }) => {
+      const own = ROWS.filter(({ id }) => runs.includes(id));
+      expect(to - from).toBeCloseTo(usableReach(frame, from), 9);
+      expect(own[0]!.top).toBeGreaterThanOrEqual(from);
+      expect(own.at(-1)!.bottom).toBeLessThanOrEqual(to);
+    });
+    // 550 mm of rows in 580 of reach: 15 mm before and behind.
+    expect(passes[0]!.from).toBeCloseTo(5, 0);
+    expect(passOf({ passes, tooDeep }, 'row-4')).toBe(1);
+    expect(passOf({ passes, tooDeep }, 'row-99')).toBe(-1);
+  });
+  it('begin where they are told to, and hold what is pinned to them', () => {
+    expect(counts({ starts: [{ pass: 1, from: 390 }], runs: [] })).toEqual([3, 2, 2, 3]);
+    expect(passesOf(withRules({ starts: [{ pass: 1, from: 590 }], runs: [] }), ROWS).passes[1]).toMatchObject({
+      from: 590,
+      pinned: true,
+    });
+    const later = passesOf(withRules({ starts: [], runs: [{ id: 'row-3', pass: 1 }] }), ROWS);
+    expect([passOf(later, 'row-2'), passOf(later, 'row-3')]).toEqual([0, 1]);
+    // A pin to a pass that would be empty is brought forward.
+    expect(counts({ starts: [], runs: [{ id: 'row-10', pass: 90 }] }).reduce((a, b) => a + b)).toBe(10);
+  });
+  it('name what no pass holds', () => {
+    const deep = [...ROWS, { id: 'border', top: 0, bottom: 2000 }];
+    const { passes, tooDeep } = passesOf(PLAN, deep);
+    expect(tooDeep).toMatchObject([{ id: 'border', bottom: 2000 }]);
+    expect(passes).toHaveLength(4);
+  });
+});
+
+const wave = polyline(
+  Array.from({ length: 51 }, (_, i) => ({ x: 10 * i, y: i % 10 === 5 ? 60 : 20 + 20 * Math.sin((Math.PI * i) / 5) })),
+);
+
+describe('what is stitched', () => {
+  const run = { cloth: [wave], frame: [wave], advance: 2, upTo: 50 };
+  it('can be found again at its ends and along its lower side, from left to right', () => {
+    const found = stitchedLandmarks(run, IDENTITY);
+    expect(found.map(({ kind }) => kind)).toEqual(['start', 'cusp', 'cusp', 'cusp', 'end']);
+    expect(found[1]).toMatchObject({ cloth: { x: 50, y: 60 }, since: { advance: 2, frame: { x: 50, y: 60 } } });
+    expect(stitchedLandmarks({ ...run, upTo: 0 }, IDENTITY)).toEqual([]);
+    // Stopped half way: the end is where it stopped.
+    expect(stitchedLandmarks({ ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({ kind: 'end', cloth: { x: 200 } });
+  });
+  it('is held to at points near enough to each other, the ends among them', () => {
+    const places = stitchedPlaces(run, 40);
+    expect(places[0]!.cloth).toEqual({ x: 0, y: 20 });
+    expect(places.at(-1)!.cloth.x).toBe(500);
+    expect(stitchedPlaces({ ...run, upTo: 3 }).at(-1)!.cloth.x).toBe(30);
+  });
+});
+
+describe('a forecast', () => {
+  const pieces = ROWS.map(({ id, top, bottom }, i): Piece => ({
+    id,
+    name: `row ${i + 1}`,
+    ring: [
+      { x: 0, y: top },
+      { x: 500, y: top },
+      { x: 500, y: bottom },
+      { x: 0, y: bottom },
+    ],
+    lines: [wave.map((v, k) => (k % 2 === 0 ? v : v + bottom - 60))],
+    totals: { length: 900, stitches: 400, cuts: 0, seconds: 60, thread: 50_000 },
+  }));
+  const forecast = forecastPasses(PLAN, passesOf(PLAN, ROWS), pieces);
+  it('says what each pass takes and what it is lined up on', () => {
+    expect(forecast.map((pass) => pass.totals.seconds)).toEqual([180, 180, 120, 120]);
+    expect(forecast[0]!.joins).toBeNull();
+    expect(forecast[1]!.joins!.name).toMatch(/of row 3$/);
+    expect(forecast[0]!.elsewhere!.name).toMatch(/of row [123]$/);
+    for (const pass of forecast) {
+      expect(pass.touches.length).toBeGreaterThanOrEqual(2);
+      expect(pass.touches.length).toBeLessThanOrEqual(6);
+    }
+  });
+  it('is surer where lines meet than elsewhere, and changes bobbins at the ends of pieces', () => {
+    expect(forecast[1]!.joins!.doubt).toBeLessThan(forecast[1]!.elsewhere!.doubt);
+    // 120 m on a bobbin, 50 m a row: two rows each.
+    expect(forecast.map(({ bobbinChanges }) => bobbinChanges.map(({ row }) => row))).toEqual([[2], [1], [0], [0]]);
+  });
+});
+
+describe('names of places', () => {
+  it('follow how the quilt is loaded', () => {
+    const ring = PLAN.regions['block-1-1']!.ring;
+    const lie = loadingMap('turned', quiltOf(PLAN).grid);
+    expect(cornerLandmarks(PLAN, IDENTITY)[0]!.name).toBe('upper left corner of A1');
+    expect(cornerLandmarks(PLAN, lie)[0]!.name).toBe('upper right corner of A1');
+    const names = pieceTargets('A1', ring, IDENTITY, 1).map(({ name }) => name);
+    expect(names).toEqual([
+      'upper left corner of A1',
+      'upper edge of A1',
+      'upper right corner of A1',
+      'right edge of A1',
+      'lower right corner of A1',
+      'lower edge of A1',
+      'lower left corner of A1',
+      'left edge of A1',
+    ]);
+  });
+});
+
+describe('a patch in parts', () => {
+  const region = { ...PLAN.regions['block-1-1']!, name: 'left border' };
+  const placement = { id: 'p', regionId: region.id, recipeId: 'r', parts: 2 };
+  // Two loops with one line between them, from 0 to 200; the line is a little above the middle.
+  const loops = polyline(
+    [
+      [0, 0],
+      [50, 0],
+      [50, 96],
+      [25, 96],
+      [25, 97],
+      [0, 104],
+      [0, 200],
+      [50, 200],
+    ].map(([x, y]) => ({ x: x!, y: y! })),
+  );
+  it('is cut across where few lines cross, and nothing of it is lost', () => {
+    const parts = [0, 1].map((part) => partOf(PLAN, placement, region, [loops], part));
+    expect(parts.map((part) => part.name)).toEqual(['left border, part 1 of 2', 'left border, part 2 of 2']);
+    expect(boundsOf(parts[0]!.runs)!.maxY).toBeCloseTo(boundsOf(parts[1]!.runs)!.minY, 9);
+    expect(parts.map((part) => part.runs.length)).toEqual([1, 1]);
+    expect(partOf(PLAN, { ...placement, parts: 1 }, region, [loops], 0)).toMatchObject({ name: 'left border' });
+  });
+});
+
+describe('rows laid anew for the draw-in', () => {
+  const row = (i: number) => ({ row: i, top: 10 + 110 * i, height: 100 }) as never;
+  const resolved = { rows: [0, 1, 2, 3, 4].map(row), placed: { bed: { length: 560 } } } as never;
+  const set = { exceptions: [{ row: 0, down: 1, along: 0, scale: 1, dropped: false }] } as never;
+  // Row 2 ends at 220: 340 mm are left, of which 334 will be when finished.
+  const settle = (school: Parameters<typeof resettleRows>[4]) =>
+    resettleRows(set, resolved, new Set([0, 1]), 334, school)!;
+  it('keep the spacing, and the bottom margin takes the difference', () => {
+    const { margin, rows } = settle('margin');
+    // 10 + 3 rows and 2 gaps of 10 fill 330 when finished but for their heights, which follow the cloth.
+    expect(margin).toBeCloseTo(334 - 230 - (100 * 334) / 340, 9);
+    expect(rows.map((one) => one.row)).toEqual([2, 3, 4]);
+    expect(rows[0]!.gapAfter).toBeCloseTo(10, 9);
+  });
+  it('or spread it over the rows that are left, or put it before the last two', () => {
+    const [spread, lastTwo, kept] = [settle('spread'), settle('lastTwo'), settle('margin')];
+    expect(spread.margin - kept.margin).toBeCloseTo(6, 9);
+    expect(lastTwo.margin - kept.margin).toBeCloseTo(6, 9);
+    expect(spread.rows.map((one, i) => one.down - kept.rows[i]!.down)).toEqual(
+      [-2, -4, -6].map((mm) => expect.closeTo(mm, 9)),
+    );
+    expect(lastTwo.rows.map((one, i) => one.down - kept.rows[i]!.down)).toEqual(
+      [0, -3, -6].map((mm) => expect.closeTo(mm, 9)),
+    );
+  });
+  it('only up and down, stitched rows not at all; following the cloth nothing', () => {
+    expect(settle('spread').exceptions.map(({ row: i, along }) => [i, along])).toEqual([0, 2, 3, 4].map((i) => [i, 0]));
+    expect(settle('follow').rows.every((one) => one.down === 0)).toBe(true);
+    expect(resettleRows(set, resolved, new Set(), 334, 'spread')).toBeNull();
+    expect(resettleRows(set, resolved, new Set([4]), 334, 'spread')).toBeNull();
+  });
+});
+
+describe('a quilt on the frame', () => {
+  it('lies farther back the more is rolled up, by the roll as thick as it is', () => {
+    const { mounts } = clothOnFrame(quiltOf(PLAN), [
+      { rolled: 0, front: null, anew: true },
+      { rolled: 500, front: 480, anew: false },
+    ]);
+    expect(mounts[0]).toMatchObject({ at: { x: 140, y: 30 }, front: -Infinity, slip: { x: 0, y: 0 } });
+    expect(mounts[1]!.at.y).toBeCloseTo(30 - 500 + Math.sqrt(38 ** 2 + 1500 / Math.PI) - 38, 9);
+    expect(mounts[1]!.front).toBe(480);
+  });
+});

@@ -1,0 +1,118 @@
+import {
+  applyToPoint,
+  type Band,
+  type ClothPoint,
+  forecastPasses,
+  type Loading,
+  loadingMap,
+  partIds,
+  partOf,
+  type PassForecast,
+  passesOf,
+  type Piece,
+  type PlanRecords,
+  quiltOf,
+  type QuiltPasses,
+  resolvePlacement,
+  resolveRows,
+  type RowSetRecord,
+  rowsName,
+} from '@gorse/core';
+import type { PlanRequest, RowsRequest } from './requests.ts';
+import { ringOf } from './row-planner.ts';
+
+/** Everything that is stitched, parted into passes. */
+export interface ShownPasses {
+  readonly passes: readonly PassForecast[];
+  readonly pieces: readonly ShownPiece[];
+  readonly tooDeep: readonly (QuiltPasses['tooDeep'][number] & { readonly name: string })[];
+  /** How many passes the quilt needs when loaded either way. */
+  readonly byLoading: Readonly<Record<Loading, { readonly passes: number; readonly tooDeep: number }>>;
+}
+
+export interface ShownPiece extends Omit<Piece, 'lines'>, Band {}
+
+type Designs = ReadonlyMap<string, readonly Float64Array[]>;
+
+/** The part of the planning worker that plans passes. */
+export const passPlanner = (designs: Designs) => ({
+  passes(plan: PlanRecords, requests: readonly PlanRequest[], rows: readonly RowsRequest[]): ShownPasses {
+    const { loading } = quiltOf(plan);
+    const { pieces, found } = laidOut(designs, plan, requests, rows, loading);
+    const lie = loadingMap(loading, quiltOf(plan).grid);
+    const other: Loading = loading === 'upright' ? 'turned' : 'upright';
+    const count = (passes: QuiltPasses) => ({ passes: passes.passes.length, tooDeep: passes.tooDeep.length });
+    return {
+      passes: forecastPasses(plan, found, pieces),
+      pieces: pieces.map(({ lines, ...piece }) => ({ ...piece, ...depthOf(piece.ring, lie) })),
+      tooDeep: found.tooDeep.map((one) => ({ ...one, name: pieces.find(({ id }) => id === one.id)?.name ?? one.id })),
+      byLoading: {
+        [loading]: count(found),
+        [other]: count(laidOut(designs, plan, requests, rows, other).found),
+      } as ShownPasses['byLoading'],
+    };
+  },
+});
+
+/** All pieces, and their passes with the quilt loaded so. */
+function laidOut(
+  designs: Designs,
+  plan: PlanRecords,
+  requests: readonly PlanRequest[],
+  rows: readonly RowsRequest[],
+  loading: Loading,
+): { readonly pieces: readonly Piece[]; readonly found: QuiltPasses } {
+  const records = { ...plan, quilts: { quilt: { ...quiltOf(plan), loading } } };
+  const sets = rows.flatMap(({ set }) => laidRows(designs, records, set));
+  const patches = requests.flatMap(({ placement, recipe, region }): Piece[] => {
+    const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, region.ring);
+    return partIds(placement).map((id, part) => {
+      const { runs, name } = partOf(records, placement, region, resolved?.runs ?? [], part);
+      const share = placement.parts > 1 ? 1 / placement.parts : 1;
+      const { totals } = resolved ?? { totals: NOTHING };
+      return {
+        id,
+        name,
+        ring: placement.parts > 1 && runs.length > 0 ? ringOf(runs) : region.ring,
+        lines: runs,
+        totals: {
+          length: totals.length * share,
+          stitches: Math.round(totals.stitches * share),
+          cuts: Math.max(0, runs.length - 1),
+          seconds: totals.seconds * share,
+          thread: totals.thread * share,
+        },
+      };
+    });
+  });
+  const found = passesOf(
+    records,
+    sets.flatMap((set) => set.bands),
+  );
+  return { pieces: [...patches, ...sets.flatMap((set) => set.pieces)], found };
+}
+
+const NOTHING = { length: 0, stitches: 0, cuts: 0, seconds: 0, thread: 0 };
+
+function laidRows(designs: Designs, records: PlanRecords, set: RowSetRecord) {
+  const strokes = designs.get(set.designId);
+  const resolved = strokes && resolveRows(strokes, set, records);
+  if (!resolved) return [];
+  return [
+    {
+      bands: resolved.bands,
+      pieces: resolved.runs.map((run): Piece => ({
+        id: run.id,
+        name: rowsName(run.rows),
+        ring: ringOf(run.runs),
+        lines: run.runs,
+        totals: run.totals,
+      })),
+    },
+  ];
+}
+
+function depthOf(ring: readonly ClothPoint[], lie: ReturnType<typeof loadingMap>): Band {
+  const ys = ring.map((p) => applyToPoint(lie, p).y);
+  return { top: Math.min(...ys), bottom: Math.max(...ys) };
+}

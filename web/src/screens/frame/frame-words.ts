@@ -1,0 +1,184 @@
+import type { RunAnswer } from '@gorse/contract';
+import {
+  type AdvanceState,
+  advanceNow,
+  formatDoubt,
+  formatLength,
+  type FrameState,
+  type LengthStyle,
+  mountedNow,
+} from '@gorse/core';
+import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
+import type { Instruction } from './instruction.ts';
+import { inSentence, type Landmark, LOST } from './landmarks.ts';
+import type { Piece } from './pieces.ts';
+
+export interface Told {
+  readonly instruction: Instruction;
+  readonly piece: Piece;
+  readonly advances: AdvanceState;
+  /** Where the pass of the piece begins, mm of the loaded cloth, and the seam that tells when it is there. */
+  readonly goal: {
+    readonly pass: number;
+    readonly from: number;
+    readonly seam: { name: string; before: number } | null;
+  };
+  readonly passes: number;
+  readonly run: RunAnswer | null;
+  readonly state: FrameState | null;
+  readonly lineUp: LineUpAnswer | null;
+  /** Names of the targets, as the worker was asked about them. */
+  readonly targets: readonly { readonly name: string }[];
+  readonly wanted: Landmark | null;
+}
+
+interface Words {
+  readonly title: string;
+  readonly why: string;
+  readonly button: string;
+}
+
+/** What the screen says: one instruction, why, and the button. */
+export function wordsFor(told: Told, style: LengthStyle): Words {
+  const { instruction, piece, run, state, lineUp } = told;
+  const name = piece.name;
+  const stitch = run?.state.stitch ?? 0;
+  const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
+  switch (instruction.action) {
+    case 'unclamp':
+    case 'roll':
+    case 'clamp':
+      return rollWords(told, style);
+    case 'touch':
+      return touchWords(told, style);
+    case 'load':
+      return {
+        title: `${name} lies on the cloth within ${formatDoubt(lineUp?.worst?.doubt ?? 0, style)}.`,
+        why: `${worstWords(told, style)} Look whether the dashed plan lies on the cloth as it should.`,
+        button: `Load ${name}`,
+      };
+    case 'goToStart':
+      return {
+        title: stitch > 0 ? `Hover over stitch ${stitch}.` : 'Move to the first stitch.',
+        why: 'The needle stays up while the head travels.',
+        button: stitch > 0 ? 'Go there' : 'Go to the start',
+      };
+    case 'rehearse':
+      return {
+        title: 'Rehearse with the needle up.',
+        why: 'The head follows the whole line, so that you see where it will go.',
+        button: 'Rehearse',
+      };
+    case 'bobbinThread':
+      return {
+        title: 'Bring up the bobbin thread.',
+        why: 'One stitch, then pull the bobbin thread up and hold both tails loosely.',
+        button: 'Needle down and up',
+      };
+    case 'start':
+      return {
+        title: stitch > 0 ? `Go on from stitch ${stitch}.` : `Stitch ${inSentence(name)}.`,
+        why: 'Hold both tails until the tie-off is done, and watch.',
+        button: 'Stitch',
+      };
+    case 'pause':
+      return {
+        title: `Stitching ${inSentence(name)}.`,
+        why: `Stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
+        button: 'Pause',
+      };
+    case 'resume':
+      return {
+        title: 'Paused, the needle holds the place.',
+        why: `At stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
+        button: 'Go on',
+      };
+    case 'goOn':
+      return {
+        title: `Stopped at stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
+        why: 'Go back a little way along the line, so that new stitches overlap the last good ones.',
+        button: 'Go on from there',
+      };
+    case 'mended':
+      return state?.fault === 'bobbinEmpty'
+        ? { title: 'The bobbin is empty.', why: 'Put in a full one, then say so.', button: 'A full bobbin is in' }
+        : {
+            title: 'The thread broke.',
+            why: 'Thread the needle again, then say so. The machine may have run on a few stitches without thread.',
+            button: 'It is mended',
+          };
+    case 'next':
+      return { title: `${name} is stitched.`, why: 'Trim the tails.', button: 'What comes next' };
+    case null:
+      if (instruction.bead === 'touch' || instruction.bead === 'check') {
+        return { title: 'One moment…', why: 'Working out which landmark tells most.', button: 'Touch here' };
+      }
+      return {
+        title: state?.mode === 'rehearsing' ? 'Rehearsing…' : 'The head is moving…',
+        why: 'Keep clear.',
+        button: 'Wait',
+      };
+  }
+}
+
+function rollWords({ instruction, advances, goal, passes, piece }: Told, style: LengthStyle): Words {
+  const { rolled, pass } = mountedNow(advances);
+  const by = goal.from - rolled;
+  const seam = goal.seam
+    ? ` Then the lower edge of ${goal.seam.name} lies ${formatLength(goal.seam.before, style)} before the roll.`
+    : '';
+  switch (instruction.action) {
+    case 'unclamp':
+      return {
+        title:
+          goal.pass === pass
+            ? `${piece.name} isn’t within reach. Roll the quilt ${by < 0 ? 'back' : 'on'}.`
+            : `Roll ${goal.pass > pass ? 'on' : 'back'} to pass ${goal.pass + 1} of ${passes}.`,
+        why: 'Needle up, head to the side, side clamps off. What is lined up now ends here.',
+        button: 'Clamps are off',
+      };
+    case 'roll':
+      return {
+        title: `Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back, towards you' : 'on, away from you'}.`,
+        why: `${seam.trim()} A little more or less doesn’t matter: the touches find out.`,
+        button: 'Rolled',
+      };
+    default:
+      return {
+        title: 'Set the tension, then put the side clamps on.',
+        why: 'Last of all: both pull the cloth about, so that touches made before would be wrong.',
+        button: 'Tension and clamps are set',
+      };
+  }
+}
+
+function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, style: LengthStyle): Words {
+  const advice = lineUp?.advice;
+  const place = wanted?.name ?? `corners of ${inSentence(piece.name)}`;
+  if (instruction.bead === 'check') {
+    return {
+      title: `Check: put the needle over the ${place}.`,
+      why: 'The quilt was loaded anew. Two touches more say whether the first two were the right places.',
+      button: 'Touch here',
+    };
+  }
+  const gain = !advice
+    ? ''
+    : advice.now.doubt > LOST
+      ? ` The first touch finds where the quilt lies${advanceNow(advances) > 0 ? ' now' : ''}.`
+      : ` It cuts the doubt from ${formatDoubt(advice.now.doubt, style)} to ${formatDoubt(advice.after.doubt, style)}.`;
+  return {
+    title: `Put the needle over the ${place}.`,
+    why: `Drag the ring, or jog; let go of the rails before you touch.${gain}`,
+    button: 'Touch here',
+  };
+}
+
+/** The worst place in numbers, against what is wanted there. */
+export function worstWords({ lineUp, targets }: Pick<Told, 'lineUp' | 'targets'>, style: LengthStyle): string {
+  const worst = lineUp?.worst;
+  const place = worst && targets[worst.target];
+  if (!worst || !place || worst.doubt > LOST) return '';
+  const name = place.name.charAt(0).toUpperCase() + place.name.slice(1);
+  return `${name}: ±${formatDoubt(worst.doubt, style)} (wanted ${formatDoubt(worst.tolerance, style)}).`;
+}

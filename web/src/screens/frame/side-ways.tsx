@@ -1,0 +1,186 @@
+import { formatLength, type NamedPlace, type TouchRecord } from '@gorse/core';
+import { Button, Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
+import { sayToFrame } from '../../api/frame-socket.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import type { Told } from './frame-words.ts';
+import type { FrameAction } from './instruction.ts';
+
+/** What can be done beside the one thing to do. */
+export interface Ways {
+  /** Touches of this advance, the earliest first. */
+  readonly touches: readonly TouchRecord[];
+  /** Where the wanted landmark is expected. */
+  readonly expected: { readonly x: number; readonly y: number } | null;
+  /** A stitched point in which the needle can be left down while the quilt is rolled, and whether it is. */
+  readonly leave: NamedPlace | null;
+  readonly left: boolean;
+  readonly dragging: boolean;
+  readonly nameOfTouch: (id: string) => string;
+  readonly onPassOver: () => void;
+  readonly onGoodEnough: () => void;
+  readonly onTouchMore: () => void;
+  readonly onDropTouch: (id: string) => void;
+  readonly onRepeatTouch: (id: string) => void;
+  readonly onLineUpAgain: () => void;
+  readonly onSkipRehearsal: () => void;
+  readonly onGiveUp: () => void;
+  readonly onChalk: () => void;
+  readonly onDrag: () => void;
+  readonly onLeaveNeedle: () => void;
+  readonly onNotRolled: () => void;
+  /** The quilt or the machine was moved, or switched off. */
+  readonly onMoved: () => void;
+}
+
+const SMALL = { variant: 'default', h: 56, fz: 17, px: 8 } as const;
+
+/** The smaller ways on, each saying what it risks. */
+export function SideWays({
+  told,
+  ways,
+  onAct,
+}: {
+  readonly told: Told;
+  readonly ways: Ways;
+  readonly onAct: (action: FrameAction) => void;
+}) {
+  const { instruction, run } = told;
+  switch (instruction.action) {
+    case 'unclamp':
+      return (
+        <SimpleGrid cols={1} spacing="xs">
+          {ways.left ? (
+            <Text fz={17}>The needle is down in the {ways.leave?.name}. It will be the first touch.</Text>
+          ) : (
+            ways.leave && (
+              <Button {...SMALL} onClick={ways.onLeaveNeedle}>
+                Leave the needle down in the row
+              </Button>
+            )
+          )}
+          <Button {...SMALL} onClick={ways.onChalk}>
+            Chalk the point under the needle
+          </Button>
+        </SimpleGrid>
+      );
+    case 'roll':
+      return (
+        <Button {...SMALL} onClick={ways.onNotRolled}>
+          It was not rolled
+        </Button>
+      );
+    case 'touch':
+      return <TouchWays ways={ways} />;
+    case 'load':
+      return (
+        <>
+          <SimpleGrid cols={2} spacing="xs">
+            <Button {...SMALL} onClick={ways.onTouchMore}>
+              Touch more
+            </Button>
+            <Button {...SMALL} onClick={ways.onLineUpAgain}>
+              Line up again
+            </Button>
+          </SimpleGrid>
+          <Misfits told={told} ways={ways} />
+        </>
+      );
+    case 'rehearse':
+      return (
+        <Button {...SMALL} onClick={ways.onSkipRehearsal}>
+          Skip: I know where it goes
+        </Button>
+      );
+    case 'next':
+      return run ? (
+        <Button {...SMALL} onClick={() => onAct('load')}>
+          Stitch it again
+        </Button>
+      ) : null;
+    case 'goOn':
+    case 'goToStart':
+    case 'start':
+      return run ? (
+        <SimpleGrid cols={2} spacing="xs">
+          <Button {...SMALL} onClick={ways.onGiveUp}>
+            Give this run up
+          </Button>
+          {instruction.action === 'goOn' && (
+            <Button {...SMALL} onClick={ways.onMoved}>
+              It was moved
+            </Button>
+          )}
+        </SimpleGrid>
+      ) : null;
+    case 'pause':
+      return (
+        <UnstyledButton fz={14} td="underline" onClick={() => sayToFrame({ type: 'fault', fault: 'threadBroke' })}>
+          The thread broke
+        </UnstyledButton>
+      );
+    default:
+      return null;
+  }
+}
+
+function TouchWays({ ways }: { readonly ways: Ways }) {
+  const last = ways.touches.at(-1);
+  return (
+    <SimpleGrid cols={2} spacing="xs">
+      {ways.expected && ways.touches.length > 0 && (
+        <Button {...SMALL} onClick={() => sayToFrame({ type: 'goTo', x: ways.expected!.x, y: ways.expected!.y })}>
+          Take me near
+        </Button>
+      )}
+      <Button {...SMALL} onClick={ways.onPassOver}>
+        Not this one
+      </Button>
+      {last && (
+        <Button {...SMALL} onClick={() => ways.onDropTouch(last.id)}>
+          Undo touch
+        </Button>
+      )}
+      {ways.touches.length >= 2 && (
+        <Button {...SMALL} onClick={ways.onGoodEnough}>
+          Good enough
+        </Button>
+      )}
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <Button {...SMALL}>Other ways ▾</Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item h={48} fz={17} onClick={ways.onDrag}>
+            {ways.dragging ? 'Stop dragging the plan' : 'Drag the plan onto the cloth'}
+          </Menu.Item>
+          <Menu.Item h={48} fz={17} onClick={ways.onChalk}>
+            Chalk the point under the needle
+          </Menu.Item>
+          <Menu.Item h={48} fz={17} onClick={ways.onMoved}>
+            The quilt or machine was moved: line up anew
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+    </SimpleGrid>
+  );
+}
+
+/** How far each touch lay from where those before it said it would. */
+function Misfits({ told, ways }: { readonly told: Told; readonly ways: Ways }) {
+  const style = useLengthStyle();
+  const misfits = told.lineUp?.misfits ?? {};
+  const known = ways.touches.filter(({ id }) => typeof misfits[id] === 'number');
+  if (known.length === 0) return null;
+  return (
+    <details>
+      <summary style={{ fontSize: 16, cursor: 'pointer', minHeight: 32 }}>Touches, and how far off each was</summary>
+      <ol style={{ margin: 0, paddingLeft: 20, fontSize: 15, maxHeight: 120, overflowY: 'auto' }}>
+        {ways.touches.map(({ id, name }) => (
+          <li key={id}>
+            {name}: {typeof misfits[id] === 'number' ? formatLength(misfits[id], style) : 'the first'}
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}

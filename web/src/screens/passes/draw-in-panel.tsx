@@ -1,0 +1,174 @@
+import {
+  advanceStateOf,
+  counted,
+  formatDoubt,
+  formatLength,
+  type PlanRecords,
+  quiltOf,
+  type Resettling,
+  touchesOf,
+  trimmed,
+} from '@gorse/core';
+import { Button, Stack, Text, UnstyledButton } from '@mantine/core';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useAdvances, useRuns } from '../../api/queries.ts';
+import { edit, usePlan } from '../../document/plan-store.ts';
+import { changeRows, rowSetOf } from '../../document/rows.ts';
+import type { DrawInAnswer, LeftBelow } from '../../planning-worker/line-up-planner.ts';
+import { planner, rowsRequest, teach, usePlanned } from '../../planning-worker/planned-store.ts';
+import { tellError } from '../../ui/notices.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import { MOORLAND } from '../../ui/theme.ts';
+import { Waiting } from '../../ui/waiting.tsx';
+
+const Chart = lazy(() => import('../../ui/chart.tsx'));
+
+const SCHOOLS: Readonly<Record<Resettling, string>> = {
+  follow: 'Rows follow the cloth',
+  margin: 'Keep the spacing; the bottom margin takes it',
+  spread: 'Spread over the rows that are left',
+  lastTwo: 'The last two rows take it',
+};
+
+/** How much the quilt has drawn in so far, by its touches; and what that does to the rows that are left. */
+export function DrawInPanel({ records }: { readonly records: PlanRecords }) {
+  const quiltId = usePlan((state) => state.quiltId)!;
+  const events = useAdvances(quiltId).data;
+  const runs = useRuns(quiltId).data;
+  const byRowSet = usePlanned((state) => state.byRowSet);
+  const [answer, setAnswer] = useState<DrawInAnswer | null>(null);
+  const set = rowSetOf(records);
+  const stitchedRows = useMemo(() => {
+    const done = new Set(runs?.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
+    return Object.values(byRowSet).flatMap((one) =>
+      one.runs.filter(({ id }) => done.has(id)).flatMap(({ rows }) => rows),
+    );
+  }, [runs, byRowSet]);
+  const touched = Object.keys(records.touches).length;
+  useEffect(() => {
+    if (!events || touched < 2) return;
+    let stale = false;
+    const ask = async (): Promise<void> => {
+      if (set) await teach(set.designId);
+      const found = await planner().drawIn({
+        plan: records,
+        mounts: advanceStateOf(events).mounts,
+        touches: touchesOf(records),
+        rows: set ? rowsRequest(set, records) : null,
+        stitchedRows,
+      });
+      if (!stale) setAnswer(found);
+    };
+    ask().catch(tellError);
+    return () => {
+      stale = true;
+    };
+  }, [events, records, set, stitchedRows, touched]);
+  const option = useMemo(() => answer && chartOf(answer), [answer]);
+  return (
+    <section aria-label="Draw-in">
+      <Text fw={700}>Draw-in</Text>
+      {touched < 2 || !answer || !option ? (
+        <Text size="sm">
+          Planned: {trimmed(100 * quiltOf(records).batting.drawIn, 2)} %. Touches at the frame will show what it is.
+        </Text>
+      ) : (
+        <Stack gap={6}>
+          <Text size="sm">
+            By {counted(touched, 'touch')}: {percent(answer.whole.along)} along the poles,{' '}
+            {percent(answer.whole.across)} across, before stitching adds to it. Planned{' '}
+            {trimmed(100 * quiltOf(records).batting.drawIn, 2)} %.
+          </Text>
+          <Suspense fallback={<Waiting what="the chart" />}>
+            <Chart option={option} height={150} label="Draw-in along and across the poles, by advance" />
+          </Suspense>
+          {answer.left && set && <LeftRows left={answer.left} setId={set.id} />}
+        </Stack>
+      )}
+    </section>
+  );
+}
+
+const percent = ({ part, bound }: { readonly part: number; readonly bound: number }): string =>
+  `${trimmed(100 * part, 2)} ± ${trimmed(100 * bound, 2)} %`;
+
+/** The rows that are left, by the school she chooses; what changes is shown before it is taken. */
+function LeftRows({ left, setId }: { readonly left: LeftBelow; readonly setId: string }) {
+  const style = useLengthStyle();
+  const [school, setSchool] = useState<Resettling>('follow');
+  const chosen = left.answers.find((one) => one.school === school);
+  return (
+    <Stack gap={4}>
+      <Text size="sm">
+        Below row {left.row + 1} the quilt will measure {formatLength(left.length, style)} ±{' '}
+        {formatDoubt(left.bound, style)} when finished; planned {formatLength(left.planned, style)}.
+      </Text>
+      {left.answers.map((one) => (
+        <UnstyledButton
+          key={one.school}
+          className="tile"
+          p={6}
+          aria-pressed={one.school === school}
+          onClick={() => setSchool(one.school)}
+        >
+          <Text size="sm" fw={600}>
+            {SCHOOLS[one.school]}
+          </Text>
+          <Text size="xs">
+            bottom margin {formatLength(one.margin, style)} ± {formatDoubt(left.bound, style)}
+          </Text>
+        </UnstyledButton>
+      ))}
+      {chosen && school !== 'follow' && (
+        <>
+          <ul style={{ margin: 0, paddingLeft: 18, fontSize: 13 }}>
+            {chosen.rows.map(({ row, down, gap, gapAfter }) => (
+              <li key={row}>
+                row {row + 1}: {formatLength(Math.abs(down), style)} {down < 0 ? 'up' : 'down'}; box gap{' '}
+                {formatLength(gap, style)} → {formatLength(gapAfter, style)}
+              </li>
+            ))}
+          </ul>
+          <Button
+            size="compact-md"
+            onClick={() => {
+              edit('rows for the draw-in', changeRows(setId, { exceptions: chosen.exceptions }));
+              setSchool('follow');
+            }}
+          >
+            Move these rows
+          </Button>
+        </>
+      )}
+    </Stack>
+  );
+}
+
+function chartOf({ byAdvance }: DrawInAnswer) {
+  const text = { color: MOORLAND.ink, fontFamily: 'inherit' };
+  const line = (name: string, color: string, of: 'along' | 'across', symbol: string) => ({
+    name,
+    type: 'line',
+    symbol,
+    symbolSize: 8,
+    itemStyle: { color },
+    data: byAdvance.map((one) => Number((100 * one[of].part).toFixed(2))),
+  });
+  return {
+    textStyle: text,
+    grid: { left: 36, right: 12, top: 34, bottom: 24 },
+    legend: { top: 0, itemWidth: 16, textStyle: text },
+    tooltip: { trigger: 'axis' },
+    xAxis: {
+      type: 'category',
+      data: byAdvance.map((one) => `${one.advance + 1}`),
+      name: 'advance',
+      nameLocation: 'middle',
+    },
+    yAxis: { type: 'value', name: '%', scale: true, splitLine: { lineStyle: { color: '#e3dccb' } } },
+    series: [
+      line('along the poles', MOORLAND.slate, 'along', 'circle'),
+      line('across', MOORLAND.heather, 'across', 'diamond'),
+    ],
+  };
+}

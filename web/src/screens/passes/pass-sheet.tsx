@@ -1,0 +1,288 @@
+import {
+  type ClothPoint,
+  counted,
+  type DoubtAt,
+  formatDoubt,
+  formatDuration,
+  formatLength,
+  type LengthStyle,
+  type Loading,
+  type PlanRecords,
+  type Point,
+  quiltOf,
+  trimmed,
+} from '@gorse/core';
+import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
+import { IconDots, IconPinFilled } from '@tabler/icons-react';
+import { setLining, setPassStart, setRunPass } from '../../document/passes.ts';
+import { splitPlacement } from '../../document/placing.ts';
+import { edit } from '../../document/plan-store.ts';
+import { changeRows, setLoading } from '../../document/rows.ts';
+import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
+import { LengthInput } from '../../ui/length-input.tsx';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import { DrawInPanel } from './draw-in-panel.tsx';
+import { FrameChoice } from './frame-choice.tsx';
+
+/** One pass on paper's terms: what is stitched, what it is lined up on, how well, and what it takes. */
+export function PassSheet({
+  shown,
+  at,
+  records,
+  upper,
+}: {
+  readonly shown: ShownPasses;
+  readonly at: number;
+  readonly records: PlanRecords;
+  /** The place of a point as the quilt is loaded. */
+  readonly upper: (p: ClothPoint) => Point;
+}) {
+  const style = useLengthStyle();
+  const { lining, machine } = quiltOf(records);
+  const pass = shown.passes[at];
+  return (
+    <Stack gap="sm">
+      <TooDeep shown={shown} records={records} style={style} />
+      {pass && (
+        <>
+          <section aria-label={`Pass ${at + 1}`}>
+            <Group justify="space-between" mb={4}>
+              <Text fw={700} fz={18}>
+                Pass {at + 1}
+              </Text>
+              {pass.pinned && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => edit('pass unpinned', setPassStart(at, null))}
+                >
+                  Unpin its beginning
+                </Button>
+              )}
+            </Group>
+            <Text size="sm">
+              {formatDuration(pass.totals.seconds)}, {trimmed(pass.totals.thread / 1000, 1)} m of thread,{' '}
+              {counted(pass.totals.stitches, 'stitch')}
+              {pass.bobbinChanges.length > 0 ? `, ${counted(pass.bobbinChanges.length, 'bobbin change')}` : ''}. Rolled
+              up before it: {formatLength(Math.max(0, pass.from), style)}.
+            </Text>
+            <ul style={{ listStyle: 'none', margin: '6px 0 0', padding: 0 }}>
+              {pass.pieces.map((id, i) => {
+                const piece = shown.pieces.find((one) => one.id === id)!;
+                const change = pass.bobbinChanges.some(({ row }) => row === i);
+                return (
+                  <li key={id} style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
+                    <span style={{ flex: 1 }}>
+                      {piece.name}{' '}
+                      <span style={{ color: 'var(--ink-soft)' }}>{formatDuration(piece.totals.seconds)}</span>
+                      {change ? ' · full bobbin first' : ''}
+                    </span>
+                    <MovePiece id={id} name={piece.name} at={at} records={records} passes={shown.passes.length} />
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+          <section aria-label="Lining up">
+            <Text fw={700}>Lines up on</Text>
+            <ol style={{ margin: '2px 0', paddingLeft: 22, fontSize: 14 }}>
+              {pass.touches.map((place) => (
+                <li key={place.name}>
+                  {place.name}{' '}
+                  <span style={{ color: 'var(--ink-soft)' }}>
+                    {formatLength(upper(place.cloth).x, style)} from the left
+                  </span>
+                </li>
+              ))}
+            </ol>
+            <Text size="sm">
+              After these: {doubtWords('where lines meet what is stitched', pass.joins, lining.joins, style)}
+              {doubtWords('elsewhere', pass.elsewhere, lining.elsewhere, style)}
+            </Text>
+            {at > 0 && pass.shared < 2 && (
+              <Text size="sm" c="rowan.7" fw={600}>
+                It shares fewer than two landmarks with the pass before. Begin it higher, or add a landmark.
+              </Text>
+            )}
+            <Group grow mt={6} align="flex-start">
+              <LengthInput
+                size="xs"
+                fine
+                label="At joins ±"
+                value={lining.joins}
+                least={0.1}
+                most={50}
+                onLength={(joins) => edit('line-up wanted at joins', setLining({ joins }))}
+              />
+              <LengthInput
+                size="xs"
+                fine
+                label="Elsewhere ±"
+                value={lining.elsewhere}
+                least={0.1}
+                most={50}
+                onLength={(elsewhere) => edit('line-up wanted elsewhere', setLining({ elsewhere }))}
+              />
+              <LengthInput
+                size="xs"
+                label="Eased over"
+                value={lining.ease}
+                least={0}
+                most={2000}
+                onLength={(ease) => edit('eased over', setLining({ ease }))}
+              />
+            </Group>
+          </section>
+        </>
+      )}
+      <section aria-label="Loading">
+        <Text fw={700}>Loaded</Text>
+        <Group gap={6} mt={4}>
+          {(['upright', 'turned'] as const).map((way) => (
+            <LoadingButton key={way} way={way} shown={shown} now={quiltOf(records).loading} />
+          ))}
+        </Group>
+      </section>
+      <FrameChoice machine={machine} />
+      <DrawInPanel records={records} />
+    </Stack>
+  );
+}
+
+const WAYS: Readonly<Record<Loading, string>> = { upright: 'Upright', turned: 'Turned 90°' };
+
+function LoadingButton({
+  way,
+  shown,
+  now,
+}: {
+  readonly way: Loading;
+  readonly shown: ShownPasses;
+  readonly now: Loading;
+}) {
+  const { passes, tooDeep } = shown.byLoading[way];
+  return (
+    <Button
+      size="compact-md"
+      variant={way === now ? 'filled' : 'default'}
+      aria-pressed={way === now}
+      onClick={() => way === now || edit('loading', setLoading(way))}
+    >
+      {WAYS[way]}: {counted(passes, 'pass')}
+      {tooDeep > 0 ? `, ${tooDeep} too deep` : ''}
+    </Button>
+  );
+}
+
+function doubtWords(where: string, at: DoubtAt | null, wanted: number, style: LengthStyle): string {
+  if (!at) return '';
+  const reached = at.doubt <= wanted;
+  return ` ${where} ±${formatDoubt(at.doubt, style)} at the ${at.name}${reached ? '' : `; more touches for ±${formatDoubt(wanted, style)}`}.`;
+}
+
+/** Moves a piece to another pass and pins it there. */
+function MovePiece({
+  id,
+  name,
+  at,
+  records,
+  passes,
+}: {
+  readonly id: string;
+  readonly name: string;
+  readonly at: number;
+  readonly records: PlanRecords;
+  readonly passes: number;
+}) {
+  const pinned = quiltOf(records).passes.runs.some((one) => one.id === id);
+  const move = (pass: number | null): void =>
+    edit(pass === null ? `unpin ${name}` : `${name} in pass ${pass + 1}`, setRunPass(id, pass));
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon variant="subtle" aria-label={`Move ${name}${pinned ? ', pinned here' : ''}`}>
+          {pinned ? <IconPinFilled size={18} /> : <IconDots size={18} />}
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {pinned ? (
+          <Menu.Item onClick={() => move(null)}>Unpin: where it is worked out to</Menu.Item>
+        ) : (
+          <Menu.Item onClick={() => move(at)}>Pin to pass {at + 1}</Menu.Item>
+        )}
+        {at > 0 && <Menu.Item onClick={() => move(at - 1)}>Move to pass {at}</Menu.Item>}
+        {at <= passes && <Menu.Item onClick={() => move(at + 1)}>Move to pass {at + 2}</Menu.Item>}
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+/** What no pass can hold, and what can be done about it. */
+function TooDeep({
+  shown,
+  records,
+  style,
+}: {
+  readonly shown: ShownPasses;
+  readonly records: PlanRecords;
+  readonly style: LengthStyle;
+}) {
+  if (shown.tooDeep.length === 0) return null;
+  const { loading } = quiltOf(records);
+  const other: Loading = loading === 'upright' ? 'turned' : 'upright';
+  return (
+    <section
+      aria-label="Too deep"
+      style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}
+    >
+      {shown.tooDeep.map(({ id, name, top, bottom, reach }) => {
+        const placement = Object.values(records.placements).find(
+          (one) => id === one.id || id.startsWith(`${one.id}-part-`),
+        );
+        const set = Object.values(records.rowSets).find((one) => id.startsWith(`${one.id}-row-`));
+        const depth = bottom - top;
+        const parts = placement ? Math.ceil((depth * placement.parts) / Math.max(1, reach * 0.94)) : 0;
+        return (
+          <div key={id} role="alert">
+            <Text size="sm" fw={600}>
+              {name} is {formatLength(depth, style)} deep; a pass holds {formatLength(reach, style)}.
+            </Text>
+            <Group gap={6} my={6}>
+              {shown.byLoading[other].tooDeep < shown.tooDeep.length && (
+                <Button size="compact-sm" variant="default" onClick={() => edit('loading', setLoading(other))}>
+                  Load the other way
+                </Button>
+              )}
+              {placement && parts <= 40 && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => edit('stitched in parts', splitPlacement(placement.id, parts))}
+                >
+                  Split into {parts}, between repeats
+                </Button>
+              )}
+              {set && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() =>
+                    edit(
+                      'rows smaller',
+                      changeRows(set.id, {
+                        numbers: { ...set.numbers, scale: (set.numbers.scale * reach * 0.98) / depth },
+                        exceptions: [],
+                      }),
+                    )
+                  }
+                >
+                  Scale to {trimmed((98 * reach) / depth, 0)} %
+                </Button>
+              )}
+            </Group>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+import { applyToPoint, counted, formatDuration, gridSize, loadingMap, quiltOf } from '@gorse/core';
+import { Button, Stack, Text } from '@mantine/core';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { ClothStage } from '../../canvas/cloth-stage.tsx';
+import { LandmarkSpot } from '../../canvas/marks.tsx';
+import { outlineOf, Patches } from '../../canvas/patches.tsx';
+import { clearPassRules, setPassStart } from '../../document/passes.ts';
+import { edit, usePlan } from '../../document/plan-store.ts';
+import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
+import { MOORLAND } from '../../ui/theme.ts';
+import { Waiting } from '../../ui/waiting.tsx';
+import { PlannedThread } from '../layout/planned-thread.tsx';
+import { RollStrip } from '../roll-strip.tsx';
+import { LandmarkTool } from './landmark-tool.tsx';
+import { PassSheet } from './pass-sheet.tsx';
+import { SideView } from './side-view.tsx';
+import { usePasses } from './use-passes.ts';
+
+const Chart = lazy(() => import('../../ui/chart.tsx'));
+
+/** What is stitched in which pass, what it takes, what it is lined up on, and how good that will be. */
+export default function PassesStep() {
+  const records = usePlan((state) => state.records);
+  const { shown, waiting } = usePasses(records);
+  const [chosen, setChosen] = useState(0);
+  const [adding, setAdding] = useState<{ readonly x: number; readonly y: number } | null>(null);
+  const [tool, setTool] = useState(false);
+  const { grid, loading, machine, passes: rules } = quiltOf(records);
+  const patches = useMemo(
+    () =>
+      Object.values(records.regions).map((region) =>
+        outlineOf({ name: region.name, kind: region.kind, ring: region.ring.flatMap((p) => [p.x, p.y]) }),
+      ),
+    [records.regions],
+  );
+  if (!shown) return <Waiting what="the passes" />;
+  if (shown.passes.length === 0 && shown.tooDeep.length === 0) {
+    return (
+      <div className="page">
+        <Text fz={24} maw={640}>
+          There is nothing to part into passes yet. Put a design into a block, or lay rows, on{' '}
+          <Link to="../layout">Layout</Link> first.
+        </Text>
+      </div>
+    );
+  }
+  const at = Math.min(chosen, shown.passes.length - 1);
+  const pass = shown.passes[at];
+  const own = shown.pieces.filter((piece) => pass?.pieces.includes(piece.id));
+  const used = own.length === 0 ? 0 : Math.max(...own.map((p) => p.bottom)) - Math.min(...own.map((p) => p.top));
+  const size = gridSize(grid);
+  const lie = loadingMap(loading, grid);
+  const focus = pass ? bandBounds(own.map((piece) => piece.ring)) : null;
+  const byHand = rules.starts.length + rules.runs.length > 0;
+  return (
+    <div className="desk" style={{ gridTemplateColumns: '280px minmax(0, 1fr) 344px' }}>
+      <RollStrip
+        width={280}
+        chosen={at}
+        onChoose={setChosen}
+        onStart={(which, from) => edit(`pass ${which + 1} begins`, setPassStart(which, from))}
+      />
+      <div className="middle" style={{ gridTemplateRows: 'auto minmax(0, 1fr) auto' }}>
+        {pass && <SideView frame={machine.frame} rolled={pass.from} used={used} />}
+        <div style={{ position: 'relative', minHeight: 0 }}>
+          <ClothStage
+            bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
+            focus={focus}
+            follow
+            label={
+              tool
+                ? 'The cloth of this pass. Click where the landmark is'
+                : 'The cloth of this pass. F shows the whole quilt, Z the pass'
+            }
+            {...(tool ? { onPick: (p: { readonly x: number; readonly y: number }) => setAdding(p) } : {})}
+            ground={(view) => (
+              <>
+                <Patches patches={patches} scale={view.scale} />
+                <PlannedThread scale={view.scale} opacity={0.55} />
+              </>
+            )}
+          >
+            {(view) => (
+              <>
+                {pass?.touches.map((place, i) => (
+                  <LandmarkSpot key={place.name} at={place.cloth} number={i + 1} scale={view.scale} />
+                ))}
+                {Object.values(records.landmarks)
+                  .filter(({ since }) => since === null)
+                  .map((place) => (
+                    <LandmarkSpot key={place.id} at={place.cloth} number={null} scale={view.scale} />
+                  ))}
+              </>
+            )}
+          </ClothStage>
+          <LandmarkTool active={tool} at={adding} onToggle={() => setTool(!tool)} onDone={() => setAdding(null)} />
+        </div>
+        <MinutesChart shown={shown} chosen={at} />
+      </div>
+      <aside className="card" aria-label="The pass">
+        <Stack gap="md">
+          <Text fw={700} fz={20}>
+            {counted(shown.passes.length, 'pass')},{' '}
+            {formatDuration(shown.passes.reduce((s, p) => s + p.totals.seconds, 0))}
+            {waiting ? ' …' : ''}
+          </Text>
+          <PassSheet shown={shown} at={at} records={records} upper={(p) => applyToPoint(lie, p)} />
+          {byHand && (
+            <Button variant="default" onClick={() => edit('passes as worked out', clearPassRules)}>
+              All passes as worked out
+            </Button>
+          )}
+        </Stack>
+      </aside>
+    </div>
+  );
+}
+
+function bandBounds(rings: readonly (readonly { readonly x: number; readonly y: number }[])[]) {
+  const points = rings.flat();
+  if (points.length === 0) return null;
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+}
+
+/** Minutes of each pass, and where the bobbin is changed. */
+function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly chosen: number }) {
+  const option = useMemo(() => {
+    const text = { color: MOORLAND.ink, fontFamily: 'inherit' };
+    return {
+      textStyle: text,
+      grid: { left: 40, right: 16, top: 24, bottom: 26 },
+      tooltip: { trigger: 'axis' },
+      xAxis: { type: 'category', data: shown.passes.map((_, i) => `pass ${i + 1}`) },
+      yAxis: { type: 'value', name: 'min', splitNumber: 3, splitLine: { lineStyle: { color: '#e3dccb' } } },
+      series: [
+        {
+          name: 'minutes',
+          type: 'bar',
+          barMaxWidth: 60,
+          label: {
+            show: true,
+            position: 'insideTop',
+            color: '#fff',
+            formatter: ({ dataIndex }: { dataIndex: number }) => {
+              const changes = shown.passes[dataIndex]?.bobbinChanges.length ?? 0;
+              return changes === 0 ? '' : `${'┃'.repeat(Math.min(changes, 6))} ${counted(changes, 'bobbin')}`;
+            },
+          },
+          data: shown.passes.map((pass, i) => ({
+            value: Number((pass.totals.seconds / 60).toFixed(1)),
+            itemStyle: { color: i === chosen ? MOORLAND.bracken : MOORLAND.slate },
+          })),
+        },
+      ],
+    };
+  }, [shown, chosen]);
+  return (
+    <Suspense fallback={<Waiting what="the chart" />}>
+      <Chart
+        option={option}
+        height={118}
+        label={`Minutes of each of ${shown.passes.length} passes, with bobbin changes`}
+      />
+    </Suspense>
+  );
+}
