@@ -14,6 +14,9 @@ export async function viewOf(cloth: Locator): Promise<{ scale: number; x: number
   return { scale: scale!, x: x!, y: y! };
 }
 
+/** The head moves in a few milliseconds. */
+const OFTEN = { intervals: [15, 30, 60, 120] };
+
 /** Carries the head by its ring to near a place, then jogs it there with the keys. */
 export async function bringHead(page: Page, to: FramePoint): Promise<void> {
   const cloth = page.getByRole('application');
@@ -27,7 +30,7 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
   await page.mouse.move((from.x + goal.x) / 2, (from.y + goal.y) / 2, { steps: 4 });
   await page.mouse.move(goal.x, goal.y, { steps: 4 });
   await page.mouse.up();
-  await expect.poll(async () => distance(await headAt(page), to)).toBeLessThan(3);
+  await expect.poll(async () => distance(await headAt(page), to), OFTEN).toBeLessThan(3);
   await page.getByText('1/64', { exact: true }).click();
   await cloth.focus();
   for (let i = 0; i < 40; i++) {
@@ -44,6 +47,6 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
           : null;
     if (key === null) return;
     await page.keyboard.press(key);
-    await expect.poll(async () => distance(await headAt(page), { x, y })).toBeGreaterThan(0.1);
+    await expect.poll(async () => distance(await headAt(page), { x, y }), OFTEN).toBeGreaterThan(0.1);
   }
 }

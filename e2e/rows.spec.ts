@@ -1,23 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import {
-  CORNER_NAMES,
-  decodeStrokes,
-  distance,
-  GENERIC_FRAME,
-  gridSize,
-  makeTrueCloth,
-  mountedAt,
-  PIECED_CLOTH,
-  pointOf,
-  pointsOf,
-  quiltOf,
-  resolveRows,
-  seedOf,
-} from '@gorse/core';
+import type { QuiltSummary } from '@gorse/contract';
 import { makeDemo } from '../demo/make-demo.mjs';
 import { expectAccessible } from './accessible.ts';
-import { bringHead } from './frame-hands.ts';
 import { removeFolder, startServer, type TestServer } from './server.ts';
 
 let server: TestServer;
@@ -182,52 +166,4 @@ test('every stage opens, changes the rows, and can be looked at', async ({ page 
   await expect(page.getByLabel('What to stitch').first()).toHaveValue(/^Rows 1 to/);
   await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
   expect(complaints).toEqual([]);
-});
-
-test('a row is lined up on what is suggested, and stitched where the plan says', async ({ page }) => {
-  test.setTimeout(180_000);
-  const quiltId = await openHarbourLights(page);
-  await page.getByRole('button', { name: /Units/ }).click();
-  await page.getByRole('menuitem', { name: 'millimetres', exact: true }).click();
-  const ask = async (path: string) => fetch(`${server.address}/api${path}`);
-  const { records } = (await (await ask(`/quilts/${quiltId}`)).json()) as QuiltAnswer;
-  const size = gridSize(quiltOf(records).grid);
-  const middle = { x: size.width / 2, y: size.length / 2 };
-  // The eye of the person standing there: only tests may compare with it.
-  const truth = makeTrueCloth(seedOf(quiltId), PIECED_CLOTH, middle, mountedAt(GENERIC_FRAME, 0));
-  await page.getByRole('link', { name: 'Frame', exact: true }).click();
-  await page.getByRole('button', { name: 'Understood' }).click();
-  for (let touched = 0; touched < 4; touched++) {
-    await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
-    const title = (await page.getByText(/^Put the needle over/).textContent())!;
-    const [, corner, patch] = /over the (\w+ \w+) corner of (.+)\.$/.exec(title)!;
-    const region = Object.values(records.regions).find((one) => one.name === patch)!;
-    await bringHead(page, truth(region.ring[CORNER_NAMES.indexOf(corner as (typeof CORNER_NAMES)[number])]!));
-    await page.getByRole('button', { name: 'Touch here' }).click();
-    await expect(page.getByText(title, { exact: true })).toBeHidden();
-  }
-  const said = (await page.getByText(/^Row 1 lies on the cloth within/).textContent())!;
-  const doubt = Number(/within ([\d.]+)\smm/.exec(said)![1]);
-  await page.getByRole('button', { name: 'Load Row 1' }).click();
-  await page.getByRole('button', { name: 'Go to the start' }).click();
-  await page.getByRole('button', { name: /^Skip/ }).click();
-  await page.getByRole('button', { name: 'Understood' }).click();
-  await page.getByRole('button', { name: 'Needle down and up' }).click();
-  await page.getByRole('button', { name: 'Stitch', exact: true }).click();
-  await expect(page.getByText('Row 1 is stitched.')).toBeVisible({ timeout: 60_000 });
-
-  const [run] = (await (await ask(`/quilts/${quiltId}/runs`)).json()) as RunAnswer[];
-  const [stitched] = decodeStrokes(new Uint8Array(await (await ask(`/runs/${run!.id}/points`)).arrayBuffer()));
-  const [set] = Object.values(records.rowSets);
-  const design = decodeStrokes(new Uint8Array(await (await ask(`/designs/${set!.designId}/strokes`)).arrayBuffer()));
-  const [planned] = resolveRows(design, set!, records)!.runs[0]!.runs;
-  const misses = pointsOf(planned!).map((p, i) => distance(truth(p), pointOf(stitched!, i)));
-  expect(misses.length).toBe(stitched!.length / 2);
-  misses.sort((a, b) => a - b);
-  // Each cloth is another one; the doubt said is its 95 % bound at the worst place.
-  expect(doubt).toBeLessThan(8);
-  expect(misses[misses.length >> 1]).toBeLessThan(doubt);
-  expect(misses.at(-1)).toBeLessThan(3 * doubt);
-  await page.getByRole('link', { name: 'Log', exact: true }).click();
-  await expect(page.getByText(/row 1 · Ripple/)).toBeVisible();
 });

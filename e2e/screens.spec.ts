@@ -33,6 +33,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
     ['Quilt', 'The quilt top'],
     ['Designs', 'Designs'],
     ['Layout', null],
+    ['Passes', null],
     ['Frame', null],
     ['Log', null],
   ] as const;
@@ -44,6 +45,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
     await page.getByRole('link', { name: step, exact: true }).click();
     await expect(page.getByRole('link', { name: step, exact: true })).toHaveAttribute('aria-current', 'page');
     if (heading) await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
+    if (step === 'Passes') await expect(page.getByText(/nothing to part into passes yet/)).toBeVisible();
     if (step === 'Frame') await expect(page.getByText(/There is nothing to stitch yet/)).toBeVisible();
     await expectSound(page, complaints);
     await expectFits(page);
@@ -61,6 +63,9 @@ test('the frame works on a tablet at arm’s length: large targets, large number
   await expect(page.getByTestId('totals')).toBeVisible();
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: 'Understood' }).click();
+  const clamps = (await page.getByRole('button', { name: 'Tension and clamps are set' }).boundingBox())!;
+  expect(clamps.height).toBeGreaterThanOrEqual(56);
+  await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
   await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
   await expectFits(page);
   for (const button of ['Touch here', 'Not this one', 'STOP Space']) {

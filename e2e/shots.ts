@@ -125,8 +125,14 @@ await shot('rows');
 await page.getByRole('button', { name: /^Density widest/ }).click();
 await page.getByRole('switch', { name: /Show the density/ }).check();
 await shot('rows-density');
+await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/passes`);
+await page.getByText('3 passes').first().waitFor();
+await page.getByRole('button', { name: /^Pass 2/ }).click();
+await page.waitForTimeout(1500);
+await shot('passes');
 await page.goto(`${server.address}/quilts/${id}/frame`);
 await page.getByRole('button', { name: 'Understood' }).click();
+await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
 const last = corners[3]!;
 await page.getByRole('button', { name: 'Take me near' }).click();
 await page.getByText(/^needle up/).waitFor();
@@ -143,7 +149,16 @@ await ask(`/quilts/${id}/edits`, {
       kind: 'touches',
       id: 't3',
       before: null,
-      after: { id: 't3', name: 'corner of A1', cloth: a1.ring[3], frame: last, at: 3 },
+      after: {
+        id: 't3',
+        name: 'corner of A1',
+        cloth: a1.ring[3],
+        since: null,
+        frame: last,
+        advance: 0,
+        method: 'head',
+        at: 3,
+      },
     },
   ],
 });

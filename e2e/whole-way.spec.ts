@@ -35,6 +35,7 @@ function listen(page: Page): void {
 
 /** Touches whatever corner is asked for. */
 async function touchNext(page: Page, corners: readonly FramePoint[]): Promise<void> {
+  await expect(page.getByText(/^Put the needle over/)).toBeVisible();
   const title = (await page.getByText(/^Put the needle over/).textContent())!;
   const corner = CORNER_NAMES.findIndex((name) => title.includes(name));
   await bringHead(page, corners[corner]!);
@@ -138,7 +139,9 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
 
   await test.step('touched at its four corners', async () => {
     await page.getByRole('button', { name: 'Understood' }).click();
+    await expect(page.getByText('Set the tension, then put the side clamps on.')).toBeVisible();
     await expectAccessible(page);
+    await page.keyboard.press('Enter');
     for (let i = 0; i < 4; i++) await touchNext(page, corners);
     await expect(page.getByText(/^A1 lies on the cloth within/)).toBeVisible();
   });

@@ -50,6 +50,7 @@ describe('lengths as quilters say them', () => {
   it('never says that a doubt is nothing', () => {
     expect(plain(formatDoubt(0.2, 'in16'))).toBe('under 1/32 in');
     expect(plain(formatDoubt(1.6, 'in16'))).toBe('1/16 in');
+    expect(plain(formatDoubt(1.7, 'in16'))).toBe('3/32 in');
   });
 
   it('says times as people do', () => {

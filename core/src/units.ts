@@ -107,7 +107,8 @@ export const formatLength = (mm: number, style: LengthStyle): string =>
 export function formatDoubt(mm: number, style: LengthStyle): string {
   const step = { in16: MM_PER_INCH / 32, in32: MM_PER_INCH / 32, inDecimal: 0.0254, cm: 0.1, mm: 0.1 }[style];
   const shown = style === 'in16' ? 'in32' : style;
-  return mm < step / 2 ? `under ${formatLength(step, shown)}` : formatLength(mm, shown);
+  // Rounded up: a doubt is never made to look smaller than it is.
+  return mm < step / 2 ? `under ${formatLength(step, shown)}` : formatLength(step * Math.ceil(mm / step - 0.05), shown);
 }
 
 /** Stitches per inch that numbers are for until another is chosen. */

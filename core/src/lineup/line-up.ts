@@ -13,7 +13,7 @@ export interface LineUp {
   readonly advance: number;
   readonly touches: readonly Touch[];
   /** The best estimate of where a point of the cloth lies on the frame. */
-  toFrame(p: ClothPoint): FramePoint;
+  readonly toFrame: (p: ClothPoint) => FramePoint;
   /** Where on the planned cloth a frame position is; inverse of `toFrame` within `INVERSE_STEP`. */
   toCloth(p: FramePoint): ClothPoint;
   doubt(p: ClothPoint): Doubt;

@@ -183,10 +183,10 @@ describe('rows laid anew for the draw-in', () => {
     expect(spread.margin - kept.margin).toBeCloseTo(6, 9);
     expect(lastTwo.margin - kept.margin).toBeCloseTo(6, 9);
     expect(spread.rows.map((one, i) => one.down - kept.rows[i]!.down)).toEqual(
-      [-2, -4, -6].map((mm) => expect.closeTo(mm, 9)),
+      [-2, -4, -6].map((mm): number => expect.closeTo(mm, 9) as number),
     );
     expect(lastTwo.rows.map((one, i) => one.down - kept.rows[i]!.down)).toEqual(
-      [0, -3, -6].map((mm) => expect.closeTo(mm, 9)),
+      [0, -3, -6].map((mm): number => expect.closeTo(mm, 9) as number),
     );
   });
   it('only up and down, stitched rows not at all; following the cloth nothing', () => {

@@ -3,20 +3,31 @@ import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry/point.ts';
 import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import type { HeadCommand, FrameReply } from './frame-messages.ts';
-import { advanceHead, commandHead, type Head, headState, newHead, standInProfile } from './head.ts';
+import { advanceHead, commandHead, type Head, headState, mountHead, newHead, standInProfile } from './head.ts';
 import { makeTrueCloth, PIECED_CLOTH } from './true-cloth.ts';
 
 const profile = standInProfile(() => 0);
 const line = Array.from({ length: 41 }, (_, i) => [100 + 2.5 * i, 200]).flat();
 
+/** The quilt is rolled; a needle that is down is carried along with the cloth. */
+interface Rolled {
+  readonly rolledTo: number;
+  readonly carried: { readonly x: number; readonly y: number };
+}
+
 /** Does commands one after the other; a number lets so many seconds pass. */
 function drive(
-  steps: readonly (HeadCommand | number)[],
+  steps: readonly (HeadCommand | Rolled | number)[],
   head: Head = newHead(),
 ): { head: Head; replies: FrameReply[] } {
   const replies: FrameReply[] = [];
   for (const step of steps) {
-    const next = typeof step === 'number' ? advanceHead(head, step) : commandHead(head, step, profile);
+    const next =
+      typeof step === 'number'
+        ? advanceHead(head, step)
+        : 'rolledTo' in step
+          ? { head: mountHead(head, step.rolledTo, step.carried), replies: [] }
+          : commandHead(head, step, profile);
     head = next.head;
     replies.push(...next.replies);
   }
@@ -82,15 +93,36 @@ describe('the stand-in head', () => {
     expect(kinds(drive([{ ...load, points: [0, 0, 0, 9999] }]).replies)).toEqual(['refused']);
   });
 
+  it('bends the rails while hands are on it, and lets them spring back', () => {
+    const carried = drive([{ type: 'carry', x: 600, y: 100 }, 5]).head;
+    const read = (head: Head) => drive([{ type: 'touch' }], head).replies[0] as { x: number };
+    expect(read(carried).x - 600).toBeGreaterThan(0.5);
+    expect(read(drive([2], carried).head).x).toBeCloseTo(600, 1);
+  });
+
+  it('rolled with the needle down goes along with the cloth; what was loaded holds no longer', () => {
+    const down = drive([...ready, { type: 'needle', position: 'down' }]).head;
+    const carried = { x: 101, y: 20 };
+    const { head, replies } = drive([{ rolledTo: 1, carried }, { type: 'start' }, load], down);
+    expect(head).toMatchObject({ at: carried, needle: 'down', stroke: null });
+    expect(replies.map((one) => (one.type === 'refused' ? one.sentence : one.type))).toEqual([
+      'No line is loaded.',
+      'This line was lined up before the quilt was rolled or moved. Line up again, then load it.',
+    ]);
+    expect(drive([{ rolledTo: 1, carried }]).head.at).toEqual(newHead().at);
+  });
+
   it('keeps every interlock whatever it is told', () => {
     const coordinate = fc.integer({ min: -50, max: 400 });
-    const command: fc.Arbitrary<HeadCommand | number> = fc.oneof(
+    const command: fc.Arbitrary<HeadCommand | Rolled | number> = fc.oneof(
       fc.double({ min: 0, max: 3, noNaN: true }),
       fc.record({ type: fc.constant('jog' as const), dx: coordinate, dy: coordinate }),
       fc.record({ type: fc.constantFrom('goTo' as const, 'carry' as const), x: coordinate, y: coordinate }),
       fc.constant({ type: 'goTo' as const, x: 100, y: 200 }),
       fc.record({ type: fc.constant('needle' as const), position: fc.constantFrom('up' as const, 'down' as const) }),
       fc.record({ type: fc.constant('fault' as const), fault: fc.constantFrom('threadBroke' as const, null) }),
+      fc.record({ rolledTo: fc.integer({ min: 0, max: 2 }), carried: fc.constant({ x: 100, y: 200 }) }),
+      fc.integer({ min: 0, max: 2 }).map((advance) => ({ ...load, advance })),
       fc.constant(load),
       fc
         .constantFrom(...(['bobbinThread', 'touch', 'rehearse', 'start', 'pause', 'resume', 'stop'] as const))
@@ -99,13 +131,20 @@ describe('the stand-in head', () => {
     fc.assert(
       fc.property(fc.array(command, { maxLength: 60 }), (steps) => {
         let head = newHead();
+        let lined = 0;
         for (const step of steps) {
           const before = head;
           head = drive([step], head).head;
+          if (head.stroke && head.stroke !== before.stroke && typeof step === 'object' && 'from' in step)
+            lined = step.advance;
+          const rolled = typeof step === 'object' && 'rolledTo' in step;
           const moved = distance(before.at, head.at) > 0;
-          if (moved && before.motion?.kind !== 'stroke') expect(before.needle).toBe('up');
-          if (moved) expect(before.paused).toBe(false);
+          // Only the cloth itself may carry a head whose needle is down.
+          if (moved && before.motion?.kind !== 'stroke') expect(before.needle === 'up' || rolled).toBe(true);
+          if (moved && !rolled) expect(before.paused).toBe(false);
           if (head.motion && headState(head).mode !== 'stitching' && !head.paused) expect(head.needle).toBe('up');
+          // Nothing is stitched by a line-up older than the last advance.
+          if (head.stroke) expect(lined).toBe(head.advance);
           expect(
             head.at.x >= 0 &&
               head.at.x <= GENERIC_FRAME.width &&

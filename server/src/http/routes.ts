@@ -172,4 +172,5 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
 }
 
 /** A checked machine as plain data. */
-const plainMachine = (body: unknown): Machine => structuredClone({ ...checked(FrameRequest, body).machine });
+const plainMachine = (body: unknown): Machine =>
+  JSON.parse(JSON.stringify(checked(FrameRequest, body).machine)) as Machine;

@@ -24,7 +24,6 @@ import {
   type Place,
   type PlanRecords,
   type Point,
-  type Polyline,
   polylineToFrame,
   quiltOf,
   type Resettled,
@@ -284,7 +283,7 @@ function carried(run: StitchedRun, model: ClothModel, advance: number): Float64A
     line[2 * i] = x;
     line[2 * i + 1] = y;
   });
-  return boundsOf([line as Polyline]) ? [line] : [];
+  return boundsOf([line]) ? [line] : [];
 }
 /** A stitched line is drawn by points this far apart, mm. */
 const CARRIED_APART = 3;

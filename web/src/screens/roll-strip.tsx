@@ -183,7 +183,7 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Prop
 /** A few names in one short line. */
 function said(names: readonly string[]): string {
   if (names.length <= 2) return names.join(', ');
-  return `${names[0]} … ${names.at(-1)}`;
+  return `${names[0]!} … ${names.at(-1)!}`;
 }
 
 function Pole({
@@ -227,7 +227,6 @@ function PassLabel({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={lines.join(', ')}
       onClick={onChoose}
       onKeyDown={(event) => {
         if (event.key === 'Enter' || event.key === ' ') {
@@ -247,7 +246,7 @@ function PassLabel({
           fontWeight={i === 0 ? 700 : 400}
           fill={MOORLAND.ink}
         >
-          {line}
+          {`${line} `}
         </text>
       ))}
     </g>

@@ -32,43 +32,46 @@ export function FramePanel(props: Props) {
     <aside
       className="card"
       aria-label="What to do at the frame"
-      style={{ display: 'flex', flexDirection: 'column', gap: 10 }}
+      style={{ display: 'flex', flexDirection: 'column', overflow: 'hidden' }}
     >
-      <Text fw={600} lh={1.1}>
-        Pass {mountedNow(advances).pass + 1} of {Math.max(passes, mountedNow(advances).pass + 1)}
-      </Text>
-      <Beads at={instruction.bead} />
-      <Select
-        aria-label="What to stitch"
-        size="md"
-        data={props.pieces.map((one) => ({
-          value: one.id,
-          label: `${one.name}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
-        }))}
-        value={piece.id}
-        allowDeselect={false}
-        onChange={props.onChoose}
-        disabled={frame.state?.mode === 'stitching' || frame.state?.mode === 'paused'}
-      />
-      {!frame.connected || !frame.linkUp ? (
-        <Text fz={22} role="alert">
-          {frame.connected
-            ? 'The frame does not answer. Check that it is on; Gorse tries again by itself.'
-            : 'The server does not answer. Gorse tries again by itself.'}
+      <div style={{ display: 'flex', flexDirection: 'column', gap: 10, flex: 1, minHeight: 0, overflowY: 'auto' }}>
+        <Text fw={600} lh={1.1}>
+          Pass {mountedNow(advances).pass + 1} of {Math.max(passes, mountedNow(advances).pass + 1)}
         </Text>
-      ) : caution ? (
-        <Caution name={caution} />
-      ) : (
-        <Task {...props} />
-      )}
-      {frame.refusal !== null && (
-        <Text role="alert" fz={18} c="rowan.7" fw={600}>
-          {frame.refusal}
-        </Text>
-      )}
-      <div style={{ flex: 1 }} />
-      <Readouts instruction={instruction} frame={frame} run={told.run} />
-      <StopButton />
+        <Beads at={instruction.bead} />
+        <Select
+          aria-label="What to stitch"
+          size="md"
+          data={props.pieces.map((one) => ({
+            value: one.id,
+            label: `${one.name}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
+          }))}
+          value={piece.id}
+          allowDeselect={false}
+          onChange={props.onChoose}
+          disabled={frame.state?.mode === 'stitching' || frame.state?.mode === 'paused'}
+        />
+        {!frame.connected || !frame.linkUp ? (
+          <Text fz={22} role="alert">
+            {frame.connected
+              ? 'The frame does not answer. Check that it is on; Gorse tries again by itself.'
+              : 'The server does not answer. Gorse tries again by itself.'}
+          </Text>
+        ) : caution ? (
+          <Caution name={caution} />
+        ) : (
+          <Task {...props} />
+        )}
+        {frame.refusal !== null && (
+          <Text role="alert" fz={18} c="rowan.7" fw={600}>
+            {frame.refusal}
+          </Text>
+        )}
+      </div>
+      <Group wrap="nowrap" gap="sm" pt={8} align="flex-end">
+        <Readouts instruction={instruction} frame={frame} run={told.run} />
+        <StopButton />
+      </Group>
     </aside>
   );
 }
@@ -176,11 +179,11 @@ function Readouts({
 }) {
   const style = useLengthStyle();
   const { state } = frame;
-  if (!state) return null;
+  if (!state) return <div style={{ flex: 1 }} />;
   const underWay = instruction.action === 'pause' || instruction.action === 'resume';
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
   return (
-    <div>
+    <div style={{ flex: 1, minWidth: 0 }}>
       {underWay && run && (
         <progress
           aria-label="Progress"
@@ -192,10 +195,10 @@ function Readouts({
       <div className="readout" data-testid="position">
         x {formatLengthNumber(state.x, style)} · y {formatLength(state.y, style)}
       </div>
-      <Group justify="space-between" fz={18}>
+      <Group gap="sm" fz={18} wrap="wrap">
         <span data-testid="needle">needle {state.needle}</span>
-        <span>{underWay && state.run ? `${formatDuration(state.run.secondsLeft)} left` : ''}</span>
         <span>bobbin {trimmed(100 * state.bobbin, 0)} %</span>
+        {underWay && state.run && <span>{formatDuration(state.run.secondsLeft)} left</span>}
       </Group>
     </div>
   );

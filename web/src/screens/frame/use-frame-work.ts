@@ -117,7 +117,11 @@ export function useFrameWork() {
   const loaded = run && isOpen(run.state.status) && run.advance === advance ? points : null;
   const start = loaded && run ? holeAt(loaded, run.state.stitch) : null;
   const touches = useMemo(() => touchesOf(records).filter((touch) => touch.advance === advance), [records, advance]);
-  const enough = linedUp?.advance === advance && linedUp.piece === piece?.id ? linedUp.enough : null;
+  // Rows of a pass are lined up together; a patch that is fitted by its corners by itself.
+  const lined = piece?.fit === 'corners' ? piece.id : null;
+  const said = linedUp?.advance === advance && linedUp.piece === lined ? linedUp.enough : null;
+  // What was good enough for the first row of a pass is for the others: she is asked for no more touches between rows.
+  const enough = said ?? (lined === null && known.some((one) => one.advance === advance) ? true : null);
   const instruction =
     piece &&
     nextInstruction({
@@ -128,7 +132,8 @@ export function useFrameWork() {
       cornersLeft: cornersLeft.length,
       linedUp: enough === true,
       advised: settled,
-      worth: lineUp?.advice?.worth === true || (enough === false && lineUp?.advice != null),
+      // A patch fitted by its corners is as sure as it gets once they are touched.
+      worth: enough === false ? lineUp?.advice != null : piece.fit !== 'corners' && lineUp?.advice?.worth === true,
       run,
       state: frame.state,
       start,
@@ -233,7 +238,7 @@ export function useFrameWork() {
       : null;
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
   const nameOfTouch = (id: string): string => records.touches[id]?.name ?? 'landmark';
-  const more = (enoughNow: boolean): void => setLinedUp({ advance, piece: piece?.id ?? '', enough: enoughNow });
+  const more = (enoughNow: boolean): void => setLinedUp({ advance, piece: lined, enough: enoughNow });
   const ways: Ways = {
     touches,
     expected: wanted !== null && lineUp ? lineUp.landmarks[wanted]!.at : null,
@@ -311,10 +316,10 @@ export function useFrameWork() {
   };
 }
 
-/** What she said of a piece's line-up in an advance: good enough as it is, or that she wants to touch more. */
+/** What she said of the line-up in an advance, or of one piece in it: good enough as it is, or that she wants to touch more. */
 interface LinedUp {
   readonly advance: number;
-  readonly piece: string;
+  readonly piece: string | null;
   readonly enough: boolean;
 }
 

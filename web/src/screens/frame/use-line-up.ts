@@ -1,5 +1,4 @@
 import {
-  advanceNow,
   type AdvanceState,
   fullReach,
   mountedNow,
@@ -34,11 +33,8 @@ interface Asked {
 
 /** The line-up by the touches so far, worked out in the worker. */
 export function useLineUp({ records, advances, landmarks, candidates, targets, stitched, pieces }: Asked): LineUpState {
-  const [answer, setAnswer] = useState<{
-    lineUp: LineUpAnswer;
-    landmarks: readonly Landmark[];
-    advance: number;
-  } | null>(null);
+  const [answer, setAnswer] = useState<{ readonly lineUp: LineUpAnswer; readonly of: readonly unknown[] } | null>(null);
+  const asked = [landmarks, targets, candidates, pieces, advances] as const;
   const { quilts, touches, regions, recipes, placements, rowSets } = records;
   useEffect(() => {
     let stale = false;
@@ -62,7 +58,7 @@ export function useLineUp({ records, advances, landmarks, candidates, targets, s
         rows,
         area: { width: frame.width, top: rollGrowth(frame, mountedNow(advances).rolled), bottom: fullReach(frame) },
       });
-      if (!stale) setAnswer({ lineUp, landmarks, advance: advanceNow(advances) });
+      if (!stale) setAnswer({ lineUp, of: asked });
     };
     ask().catch(tellError);
     return () => {
@@ -84,7 +80,10 @@ export function useLineUp({ records, advances, landmarks, candidates, targets, s
     stitched,
     pieces,
   ]);
-  // Landmarks hold their touches, so that the same landmarks mean the same touches.
-  const current = answer?.advance === advanceNow(advances);
-  return { lineUp: current ? answer.lineUp : null, settled: current && answer.landmarks === landmarks };
+  // Landmarks hold their touches, so that the same landmarks mean the same touches. An answer of another advance is of another lie of the cloth.
+  const current = answer !== null && answer.of.at(-1) === advances;
+  return {
+    lineUp: current ? answer.lineUp : null,
+    settled: current && asked.every((part, i) => part === answer.of[i]),
+  };
 }

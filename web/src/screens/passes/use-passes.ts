@@ -16,7 +16,6 @@ export function usePasses(records: PlanRecords): { readonly shown: ShownPasses |
       await Promise.all(
         [...requests.map(({ recipe }) => recipe.designId), ...rows.map(({ set }) => set.designId)].map(teach),
       );
-      if (stale) return;
       const shown = await planner().passes(records, requests, rows);
       if (!stale) setAnswer({ shown, of: quilts });
     };
