@@ -164,6 +164,7 @@ test('every stage opens, changes the rows, and can be looked at', async ({ page 
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: 'Understood' }).click();
   await expect(page.getByLabel('What to stitch').first()).toHaveValue(/^Rows 1 to/);
+  await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
   await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
   expect(complaints).toEqual([]);
 });

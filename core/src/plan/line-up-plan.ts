@@ -1,4 +1,4 @@
-import { CORNER_NAMES } from '../cloth/region.ts';
+import { CORNER_NAMES, type Region } from '../cloth/region.ts';
 import { type Affine, applyToPoint } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import { ringBounds } from '../geometry/polygon.ts';
@@ -19,10 +19,15 @@ export interface NamedTarget extends Target {
   readonly join: boolean;
 }
 
-/** The corners of all patches, each place once, named as the quilt is loaded. */
-export function cornerLandmarks(records: PlanRecords, lie: Affine): NamedPlace[] {
+/**
+ * The corners of all patches, each place once, named as the quilt is loaded: by the patch at hand where it is one of its own, else by a
+ * block rather than by what lies round it.
+ */
+export function cornerLandmarks(records: PlanRecords, lie: Affine, atHand: string | null = null): NamedPlace[] {
   const known = new Set<string>();
-  return Object.values(records.regions).flatMap((region) => {
+  const rank = ({ id, kind }: Region): number => (id === atHand ? -1 : kind === 'block' ? 0 : 1);
+  const regions = Object.values(records.regions).sort((a, b) => rank(a) - rank(b));
+  return regions.flatMap((region) => {
     const loaded = region.ring.map((p) => applyToPoint(lie, p));
     const box = ringBounds(loaded);
     return region.ring.flatMap((cloth, i): NamedPlace[] => {

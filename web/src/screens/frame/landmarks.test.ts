@@ -85,7 +85,7 @@ describe('where the line-up must be sure', () => {
     { x: 400, y: 180 },
     { x: 0, y: 180 },
   ];
-  const piece = { id: 'r2', name: 'Row 2', pass: 1, fit: 'rows', top: 110, bottom: 180, ring } as const;
+  const piece = { id: 'r2', name: 'Row 2', pass: 1, fit: 'rows', regionId: null, top: 110, bottom: 180, ring } as const;
   it('is all over the coming pieces, and closest where they meet what is stitched', () => {
     const targets = targetsOf(PLAN, [piece], [ROW], at(1));
     expect(targets.filter((one) => !one.join).map((one) => one.name)).toContain('right end of row 2');

@@ -37,6 +37,8 @@ export function landmarksOf(
   records: PlanRecords,
   stitched: readonly StitchedByName[],
   advances: AdvanceState,
+  /** Whose corners are called by its own name. */
+  atHand: string | null = null,
 ): Landmark[] {
   const advance = advanceNow(advances);
   const lie = lieOf(records);
@@ -47,7 +49,7 @@ export function landmarksOf(
     touch: known.find((touch) => isSame(touch, place)),
   });
   return [
-    ...cornerLandmarks(records, lie).map((place) => own(place, false)),
+    ...cornerLandmarks(records, lie, atHand).map((place) => own(place, false)),
     ...stitched
       .filter((run) => run.advance !== advance)
       .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)))

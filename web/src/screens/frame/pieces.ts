@@ -22,6 +22,8 @@ export interface Piece extends RunBand {
   /** Counted from 0; -1 when it is too deep for any pass. */
   readonly pass: number;
   readonly fit: FitKind | 'rows';
+  /** The patch that it fills; null for rows. */
+  readonly regionId: string | null;
   /** Its corners on the planned cloth. */
   readonly ring: readonly ClothPoint[];
 }
@@ -51,6 +53,7 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
       name: ids.length === 1 ? region.name : `${region.name}, part ${part + 1}`,
       pass: passOf(found, id),
       fit: recipe.fit.kind,
+      regionId: region.id,
       ring: region.ring,
     }));
   });
@@ -64,6 +67,7 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
         name: name.charAt(0).toUpperCase() + name.slice(1),
         pass: passOf(found, id),
         fit: 'rows',
+        regionId: null,
         ring,
       };
     }),

@@ -84,7 +84,8 @@ export function useFrameWork() {
   const resting = useSame(stitched.filter((line) => line.id !== liveRun?.id || status !== 'stitching'));
   const taught = useTaught(resting);
   const coming = useSame(pieces.filter((one) => one.pass === piece?.pass && (!done.has(one.id) || one === piece)));
-  const landmarks = useMemo(() => landmarksOf(records, taught, advances), [records, taught, advances]);
+  const atHand = piece?.regionId ?? null;
+  const landmarks = useMemo(() => landmarksOf(records, taught, advances, atHand), [records, taught, advances, atHand]);
   const targets = useMemo(() => targetsOf(records, coming, taught, advances), [records, coming, taught, advances]);
   const cornersLeft = useMemo(
     () =>
