@@ -1,3 +1,4 @@
+import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchLibrary } from './library.ts';
@@ -8,6 +9,7 @@ import { benchServer } from './server.ts';
 
 benchCore();
 benchLineUp();
+benchAlign();
 benchRows();
 await benchLibrary();
 await benchServer();

@@ -64,8 +64,10 @@ test('rows are laid, answered, pulled and pinned, and every number comes back by
   await page.getByLabel('Clearance liked').fill('1 1/4');
   await page.getByLabel('Clearance liked').press('Enter');
   await expect.poll(async () => (await numbers(page))[2]).toBe('1 1/4');
+  const first = await numbers(page);
   await answers.nth(1).click();
   await expect(answers.nth(1)).toHaveAttribute('aria-pressed', 'true');
+  await expect.poll(() => numbers(page)).not.toEqual(first);
 
   const before = await numbers(page);
   await page.getByRole('button', { name: 'Pin clearance' }).click();
@@ -164,6 +166,11 @@ test('every stage opens, changes the rows, and can be looked at', async ({ page 
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: 'Understood' }).click();
   await expect(page.getByLabel('What to stitch').first()).toHaveValue(/^Rows 1 to/);
+  // They begin at a patch now, farther down than the quilt was loaded.
+  await expect(page.getByText(/Before you roll: needle up/)).toBeVisible();
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.getByRole('button', { name: 'Clamps are off' }).click();
+  await page.getByRole('button', { name: 'Rolled', exact: true }).click();
   await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
   await expect(page.getByRole('button', { name: 'Touch here' })).toBeEnabled();
   expect(complaints).toEqual([]);

@@ -132,7 +132,7 @@ function rollWords({ instruction, advances, goal, passes, piece }: Told, style: 
       return {
         title:
           goal.pass === pass
-            ? `${piece.name} isn’t within reach. Roll the quilt ${by < 0 ? 'back' : 'on'}.`
+            ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
             : `Roll ${goal.pass > pass ? 'on' : 'back'} to pass ${goal.pass + 1} of ${passes}.`,
         why: 'Needle up, head to the side, side clamps off. What is lined up now ends here.',
         button: 'Clamps are off',

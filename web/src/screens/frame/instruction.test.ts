@@ -55,6 +55,7 @@ describe('the one thing to do next at the frame', () => {
   it('is tension and clamps first, and to roll where the piece is out of reach', () => {
     expect(next({ advances: NEWLY_LOADED })).toBe('clamp clamp');
     expect(next({ within: false })).toBe('roll unclamp');
+    expect(next({ within: false, advances: NEWLY_LOADED })).toBe('roll unclamp');
     expect(next({ advances: { ...READY, step: 'roll' } })).toBe('roll roll');
     // What is being stitched is ended first.
     expect(next({ within: false, run: run({ status: 'stitching' }) })).toBe('stitch pause');

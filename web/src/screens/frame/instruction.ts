@@ -77,7 +77,9 @@ export function nextInstruction(s: Situation): Instruction {
   if (run?.state.status === 'stitching') return { bead: 'stitch', action: 'pause' };
   if (run?.state.status === 'paused') return { bead: 'stitch', action: 'resume' };
   if (advances.step === 'roll') return { bead: 'roll', action: 'roll' };
-  if (advances.step === 'clamp') return { bead: 'clamp', action: 'clamp' };
+  // Clamps wait until the quilt is where it will be stitched.
+  if (advances.step === 'clamp')
+    return s.within ? { bead: 'clamp', action: 'clamp' } : { bead: 'roll', action: 'unclamp' };
   const here = run !== null && run.advance === advanceNow(advances);
   if (run && here && isOpen(run.state.status)) {
     const loaded = state?.run?.id === run.id;
