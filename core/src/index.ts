@@ -212,16 +212,9 @@ export {
   type FrameReply,
   type FrameState,
 } from './simulate/frame-messages.ts';
-export {
-  advanceHead,
-  commandHead,
-  type Head,
-  type HeadProfile,
-  headState,
-  mountHead,
-  newHead,
-  standInProfile,
-} from './simulate/head.ts';
+export { commandHead, headState, standInProfile } from './simulate/head.ts';
+export { type Head, type HeadProfile, newHead } from './simulate/head-model.ts';
+export { advanceHead, mountHead } from './simulate/head-motion.ts';
 export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
 export {
   BENCH_CLOTH,

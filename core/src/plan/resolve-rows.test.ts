@@ -10,7 +10,9 @@ import { boundsOf, lengthOf, pointCount, pointOf, reversed } from '../geometry/p
 import { estimateLineUp } from '../lineup/line-up.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
-import { advanceHead, commandHead, newHead, standInProfile } from '../simulate/head.ts';
+import { commandHead, standInProfile } from '../simulate/head.ts';
+import { newHead } from '../simulate/head-model.ts';
+import { advanceHead } from '../simulate/head-motion.ts';
 import { bobbinChanges } from '../stitch/bobbins.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
 import { clothOnFrame } from './cloth-on-frame.ts';

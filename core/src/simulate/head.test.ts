@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry/point.ts';
 import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import type { HeadCommand, FrameReply } from './frame-messages.ts';
-import { advanceHead, commandHead, type Head, headState, mountHead, newHead, standInProfile } from './head.ts';
+import { commandHead, headState, standInProfile } from './head.ts';
+import { type Head, newHead } from './head-model.ts';
+import { advanceHead, mountHead } from './head-motion.ts';
 import { makeTrueCloth, PIECED_CLOTH } from './true-cloth.ts';
 
 const profile = standInProfile(() => 0);

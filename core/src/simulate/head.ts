@@ -1,99 +1,27 @@
-import type { FramePoint } from '../geometry/point.ts';
-import { distance, lerp } from '../geometry/point.ts';
-import { type Polyline, pointCount, pointOf } from '../geometry/polyline.ts';
+import { distance, type FramePoint } from '../geometry/point.ts';
+import { pointCount, pointOf } from '../geometry/polyline.ts';
 import { type FrameProfile, fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
-import { GENERIC_MOTION, type MotionProfile, stitchClock } from '../stitch/motion.ts';
-import { BOBBIN_LENGTH, threadLength } from '../stitch/thread.ts';
+import { GENERIC_MOTION, stitchClock } from '../stitch/motion.ts';
+import { BOBBIN_LENGTH } from '../stitch/thread.ts';
 import { HEAD_ON_POINT } from '../tolerances.ts';
-import type {
-  HeadCommand,
-  FrameEventKind,
-  FrameFault,
-  FrameMode,
-  FrameReply,
-  FrameState,
-  NeedlePosition,
+import {
+  FRAME_LINK_VERSION,
+  type FrameEventKind,
+  type FrameFault,
+  type FrameMode,
+  type FrameState,
+  type HeadCommand,
 } from './frame-messages.ts';
-import { FRAME_LINK_VERSION } from './frame-messages.ts';
-
-/** Speeds of a head that isn't stitching: mm/s and mm/s². */
-const TRAVEL = { speed: 250, acceleration: 1200, handSpeed: 900 };
-/** How far a rail bends under the hands that have just carried the head, mm, and how long it takes to spring back, s. */
-const RAIL_FLEX = 1;
-const FLEX_TIME = 0.25;
-
-/** What the head does at the moment. */
-type Motion =
-  | {
-      readonly kind: 'travel';
-      readonly from: FramePoint;
-      readonly to: FramePoint;
-      readonly elapsed: number;
-      readonly byHand: boolean;
-    }
-  /** Along the loaded stroke; `clock` is its time since the stroke's first hole. */
-  | { readonly kind: 'stroke'; readonly rehearsal: boolean; readonly clock: number };
-
-interface LoadedStroke {
-  readonly run: string;
-  readonly points: Polyline;
-  readonly clock: Float64Array;
-  /** Last hole made. */
-  readonly stitch: number;
-}
-
-/** The stand-in's head as plain data. */
-export interface Head {
-  readonly at: FramePoint;
-  readonly needle: NeedlePosition;
-  readonly motion: Motion | null;
-  readonly paused: boolean;
-  readonly stroke: LoadedStroke | null;
-  /** How often the quilt was rolled or loaded anew, as the head has been told. */
-  readonly advance: number;
-  /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
-  readonly flex: FramePoint;
-  readonly bobbinThreadUp: boolean;
-  /** mm of bobbin thread left. */
-  readonly bobbin: number;
-  readonly fault: FrameFault | null;
-}
-
-/** Where the head may go, mm. */
-export interface SafeArea {
-  readonly width: number;
-  /** From where the roll ends to where the reach does. */
-  readonly top: number;
-  readonly bottom: number;
-}
-
-export interface HeadProfile {
-  readonly name: string;
-  readonly area: SafeArea;
-  readonly motion: MotionProfile;
-  /** Reading noise of a touch on one axis. */
-  readonly noise: () => number;
-}
-
-const STILL: FramePoint = { x: 0, y: 0 };
-
-export const newHead = (): Head => ({
-  at: { x: 0, y: 0 },
-  needle: 'up',
-  motion: null,
-  paused: false,
-  stroke: null,
-  advance: 0,
-  flex: STILL,
-  bobbinThreadUp: false,
-  bobbin: BOBBIN_LENGTH,
-  fault: null,
-});
-
-export interface HeadStep {
-  readonly head: Head;
-  readonly replies: readonly FrameReply[];
-}
+import {
+  faulted,
+  type Head,
+  type HeadProfile,
+  type HeadStep,
+  type LoadedStroke,
+  type Motion,
+  type SafeArea,
+  withEvents,
+} from './head-model.ts';
 
 /** Carries out a command, or refuses it with the reason. The interlocks are here: no travel with the needle down, nothing outside the reach, stop always. */
 export function commandHead(head: Head, command: HeadCommand, profile: HeadProfile): HeadStep {
@@ -228,119 +156,10 @@ function begin(head: Head, rehearsal: boolean, refuse: Refuse): HeadStep {
     : withEvents({ ...head, motion, needle: 'down' }, 'started');
 }
 
-function faulted(head: Head, fault: FrameFault | null): HeadStep {
-  if (fault === null) {
-    const bobbin = head.fault === 'bobbinEmpty' ? BOBBIN_LENGTH : head.bobbin;
-    return withEvents({ ...head, fault: null, bobbin }, ...(head.fault ? (['mended'] as const) : []));
-  }
-  return withEvents({ ...head, fault, motion: null, paused: false, needle: 'up', bobbinThreadUp: false }, fault);
-}
-
 const faultSentence = (fault: FrameFault): string =>
   fault === 'threadBroke'
     ? 'The thread broke. Mend it and say so, then go on.'
     : 'The bobbin is empty. Change it and say so, then go on.';
-
-/** Moves on by `seconds`. However long the step, no hole is skipped and a finished movement ends where it should. */
-export function advanceHead(head: Head, seconds: number): HeadStep {
-  const { motion } = head;
-  if (!motion || head.paused) return { head: letGo(head, seconds), replies: [] };
-  return motion.kind === 'travel'
-    ? { head: advanceTravel(head, motion, seconds), replies: [] }
-    : advanceStroke(head, motion, seconds);
-}
-
-/** The rails spring back when nobody leans on them. */
-function letGo(head: Head, seconds: number): Head {
-  if (head.flex === STILL) return head;
-  const left = Math.exp(-seconds / FLEX_TIME);
-  const flex = { x: head.flex.x * left, y: head.flex.y * left };
-  return { ...head, flex: Math.abs(flex.x) + Math.abs(flex.y) < 0.01 ? STILL : flex };
-}
-
-/**
- * The quilt lies otherwise now: what was loaded holds no longer. A needle that is down stays in its hole, so that the cloth carries the head
- * along to `carried`.
- */
-export const mountHead = (head: Head, advance: number, carried: FramePoint | null): Head =>
-  advance === head.advance
-    ? head
-    : {
-        ...head,
-        at: head.needle === 'down' && carried ? carried : head.at,
-        advance,
-        stroke: null,
-        motion: null,
-        paused: false,
-        bobbinThreadUp: false,
-      };
-
-function advanceTravel(head: Head, motion: Extract<Motion, { kind: 'travel' }>, seconds: number): Head {
-  const elapsed = motion.elapsed + seconds;
-  const length = distance(motion.from, motion.to);
-  const gone = motion.byHand ? elapsed * TRAVEL.handSpeed : travelled(length, elapsed);
-  if (gone >= length - 1e-9) {
-    const bent = motion.byHand && length > 0 ? RAIL_FLEX / length : 0;
-    const flex = { x: bent * (motion.to.x - motion.from.x), y: bent * (motion.to.y - motion.from.y) };
-    return { ...head, at: motion.to, motion: null, flex };
-  }
-  return { ...head, at: lerp(motion.from, motion.to, gone / length), motion: { ...motion, elapsed } };
-}
-
-/** Distance covered after `elapsed` seconds of a movement from rest to rest. */
-function travelled(length: number, elapsed: number): number {
-  const { speed, acceleration } = TRAVEL;
-  const ramp = Math.min(length / 2, (speed * speed) / (2 * acceleration));
-  const top = Math.sqrt(2 * acceleration * ramp);
-  const rampTime = top / acceleration;
-  const whole = 2 * rampTime + (length - 2 * ramp) / top;
-  if (length === 0 || elapsed >= whole) return length;
-  if (elapsed < rampTime) return (acceleration * elapsed * elapsed) / 2;
-  const left = whole - elapsed;
-  return left < rampTime ? length - (acceleration * left * left) / 2 : ramp + (elapsed - rampTime) * top;
-}
-
-function advanceStroke(head: Head, motion: Extract<Motion, { kind: 'stroke' }>, seconds: number): HeadStep {
-  const stroke = head.stroke!;
-  const last = pointCount(stroke.points) - 1;
-  const clock = motion.clock + seconds;
-  const hole = lastAtOrBefore(stroke.clock, clock);
-  if (motion.rehearsal) {
-    if (hole < last)
-      return { head: { ...head, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
-    return withEvents({ ...head, at: pointOf(stroke.points, last), motion: null }, 'rehearsed');
-  }
-  const used = threadLength(stroke.points, stroke.stitch, hole);
-  if (used > head.bobbin) return faulted({ ...head, bobbin: 0 }, 'bobbinEmpty');
-  const next: Head = { ...head, bobbin: head.bobbin - used, stroke: { ...stroke, stitch: hole } };
-  if (hole < last)
-    return { head: { ...next, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
-  return withEvents(
-    { ...next, at: pointOf(stroke.points, last), motion: null, needle: 'up', bobbinThreadUp: false },
-    'finished',
-  );
-}
-
-function between(stroke: LoadedStroke, hole: number, clock: number): FramePoint {
-  const from = stroke.clock[hole]!;
-  const to = stroke.clock[hole + 1]!;
-  return lerp(
-    pointOf(stroke.points, hole),
-    pointOf(stroke.points, hole + 1),
-    to > from ? (clock - from) / (to - from) : 0,
-  );
-}
-
-function lastAtOrBefore(clock: Float64Array, time: number): number {
-  let low = 0;
-  let high = clock.length - 1;
-  while (low < high) {
-    const mid = (low + high + 1) >> 1;
-    if (clock[mid]! <= time) low = mid;
-    else high = mid - 1;
-  }
-  return low;
-}
 
 const isSafe = (area: SafeArea, p: FramePoint): boolean =>
   p.x >= 0 && p.x <= area.width && p.y >= area.top && p.y <= area.bottom;
@@ -349,16 +168,6 @@ const onNextHole = (head: Head, stroke: LoadedStroke): boolean =>
   distance(head.at, pointOf(stroke.points, stroke.stitch)) <= HEAD_ON_POINT;
 
 const isStitching = (head: Head): boolean => head.motion?.kind === 'stroke' && !head.motion.rehearsal;
-
-const withEvents = (head: Head, ...events: FrameEventKind[]): HeadStep => ({
-  head,
-  replies: events.map((kind) => ({
-    type: 'event',
-    kind,
-    run: head.stroke?.run ?? null,
-    stitch: head.stroke?.stitch ?? 0,
-  })),
-});
 
 /** What the frame tells of itself. */
 export function headState(head: Head): FrameState {

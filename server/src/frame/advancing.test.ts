@@ -2,7 +2,7 @@ import type { ErrorAnswer, FrameAnswer, RunAnswer } from '@gorse/contract';
 import { type AdvanceEvent, decodeStrokes, distance, GENERIC_MACHINE, pointOf, type TouchRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { added, apiOf, openScreen, readyQuilt, SQUARE, startApp, TOUCHES } from '../test/harness.ts';
+import { added, apiOf, LONG, openScreen, readyQuilt, startApp, TOUCHES } from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -80,7 +80,7 @@ describe('advancing', () => {
   });
 
   it('a run that was stopped goes on where the cloth lies after it was rolled', async () => {
-    const quiltId = await readyQuilt(api, SQUARE);
+    const quiltId = await readyQuilt(api, LONG);
     const screen = await openScreen(app, quiltId);
     const { body: first } = await load(quiltId);
     const line = await pointsOfRun(first, 'points');

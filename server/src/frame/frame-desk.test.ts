@@ -2,7 +2,7 @@ import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
 import { clothOnFrame, decodeStrokes, distance, estimateLineUp, newPlan, pointOf, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { apiOf, GRID, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
+import { apiOf, GRID, LONG, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -52,7 +52,7 @@ describe('a run at the frame', () => {
   });
 
   it('is stitched, stopped, taken up and finished, and the log says so', async () => {
-    const quiltId = await readyQuilt(api);
+    const quiltId = await readyQuilt(api, LONG);
     const screen = await openScreen(app, quiltId);
     const made = await load(quiltId);
     const [line] = await pointsOfRun(made);
@@ -102,7 +102,7 @@ describe('a run at the frame', () => {
   });
 
   it('whose thread broke goes on only after it was mended', async () => {
-    const quiltId = await readyQuilt(api);
+    const quiltId = await readyQuilt(api, LONG);
     const screen = await openScreen(app, quiltId);
     const made = await load(quiltId);
     const [line] = await pointsOfRun(made);
@@ -121,7 +121,7 @@ describe('a run at the frame', () => {
   });
 
   it('pauses when the last screen leaves', async () => {
-    const quiltId = await readyQuilt(api);
+    const quiltId = await readyQuilt(api, LONG);
     const screen = await openScreen(app, quiltId);
     const made = await load(quiltId);
     await stitchFrom(screen, pointOf((await pointsOfRun(made))[0]!, 0));

@@ -16,6 +16,8 @@ export async function startApp(frameSpeed = 15): Promise<RunningApp> {
 
 export const SQUARE =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95V95H5V10"/></svg>';
+/** Back and forth for 3 m: long enough to be stopped on the way, also on a slow machine. */
+export const LONG = `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5${Array.from({ length: 30 }, (_, i) => `V${8 + 3 * i}H${i % 2 === 0 ? 95 : 5}`).join('')}"/></svg>`;
 export const TWO_LINES =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95"/><path d="M5 95H95"/></svg>';
 export const GRID = { across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20, border: 30 };

@@ -168,6 +168,8 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
   );
 }
 
+const NO_WRAP = { whiteSpace: 'nowrap' } as const;
+
 function Readouts({
   frame,
   run,
@@ -193,7 +195,8 @@ function Readouts({
         />
       )}
       <div className="readout" data-testid="position">
-        x {formatLengthNumber(state.x, style)} · y {formatLength(state.y, style)}
+        <span style={NO_WRAP}>x {formatLengthNumber(state.x, style)} ·</span>{' '}
+        <span style={NO_WRAP}>y {formatLength(state.y, style)}</span>
       </div>
       <Group gap="sm" fz={18} wrap="wrap">
         <span data-testid="needle">needle {state.needle}</span>

@@ -40,7 +40,7 @@ interface Words {
 
 /** What the screen says: one instruction, why, and the button. */
 export function wordsFor(told: Told, style: LengthStyle): Words {
-  const { instruction, piece, run, state, lineUp } = told;
+  const { instruction, piece, run, state } = told;
   const name = piece.name;
   const stitch = run?.state.stitch ?? 0;
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
@@ -53,8 +53,8 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
       return touchWords(told, style);
     case 'load':
       return {
-        title: `${name} lies on the cloth within ${formatDoubt(lineUp?.worst?.doubt ?? 0, style)}.`,
-        why: `${worstWords(told, style)} Look whether the dashed plan lies on the cloth as it should.`,
+        title: `${name} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
+        why: `${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
         button: `Load ${name}`,
       };
     case 'goToStart':
@@ -120,6 +120,19 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
       };
   }
 }
+
+/** The largest doubt on the piece at hand, mm. */
+function ownDoubt({ lineUp, targets, piece }: Told): number {
+  const own = `of ${inSentence(piece.name)}`;
+  const doubts = lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.name.endsWith(own) ? [doubt.major] : [])) ?? [];
+  return Math.max(0, ...doubts);
+}
+
+/** The worst place of what comes in this pass, where that is another piece's. */
+const coming = (told: Told, style: LengthStyle): string => {
+  const worst = told.lineUp?.worst;
+  return worst && worst.doubt > ownDoubt(told) + 0.05 ? `In this pass: ${worstWords(told, style)} ` : '';
+};
 
 function rollWords({ instruction, advances, goal, passes, piece }: Told, style: LengthStyle): Words {
   const { rolled, pass } = mountedNow(advances);

@@ -8,6 +8,9 @@ const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
   ArrowDown: [0, 1],
 };
 
+/** It may have been out of use a moment ago: its own Enter would be lost then. */
+const isBigButton = (target: HTMLElement): boolean => target.closest('[data-testid="big-button"]') !== null;
+
 /** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps. */
 export function useFrameKeys(handlers: { readonly step: number; readonly act: () => void }): void {
   const latest = useRef(handlers);
@@ -31,7 +34,7 @@ export function useFrameKeys(handlers: { readonly step: number; readonly act: ()
         event.preventDefault();
         const by = latest.current.step * (event.shiftKey ? 4 : 1);
         sayToFrame({ type: 'jog', dx: arrow[0] * by, dy: arrow[1] * by });
-      } else if (event.key === 'Enter' && target.closest('button, a') === null) {
+      } else if (event.key === 'Enter' && (isBigButton(target) || target.closest('button, a') === null)) {
         event.preventDefault();
         latest.current.act();
       }

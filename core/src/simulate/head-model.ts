@@ -1,0 +1,97 @@
+import type { FramePoint } from '../geometry/point.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+import type { MotionProfile } from '../stitch/motion.ts';
+import { BOBBIN_LENGTH } from '../stitch/thread.ts';
+import type { FrameEventKind, FrameFault, FrameReply, NeedlePosition } from './frame-messages.ts';
+
+/** What the head does at the moment. */
+export type Motion =
+  | {
+      readonly kind: 'travel';
+      readonly from: FramePoint;
+      readonly to: FramePoint;
+      readonly elapsed: number;
+      readonly byHand: boolean;
+    }
+  /** Along the loaded stroke; `clock` is its time since the stroke's first hole. */
+  | { readonly kind: 'stroke'; readonly rehearsal: boolean; readonly clock: number };
+
+export interface LoadedStroke {
+  readonly run: string;
+  readonly points: Polyline;
+  readonly clock: Float64Array;
+  /** Last hole made. */
+  readonly stitch: number;
+}
+
+/** The stand-in's head as plain data. */
+export interface Head {
+  readonly at: FramePoint;
+  readonly needle: NeedlePosition;
+  readonly motion: Motion | null;
+  readonly paused: boolean;
+  readonly stroke: LoadedStroke | null;
+  /** How often the quilt was rolled or loaded anew, as the head has been told. */
+  readonly advance: number;
+  /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
+  readonly flex: FramePoint;
+  readonly bobbinThreadUp: boolean;
+  /** mm of bobbin thread left. */
+  readonly bobbin: number;
+  readonly fault: FrameFault | null;
+}
+
+/** Where the head may go, mm. */
+export interface SafeArea {
+  readonly width: number;
+  /** From where the roll ends to where the reach does. */
+  readonly top: number;
+  readonly bottom: number;
+}
+
+export interface HeadProfile {
+  readonly name: string;
+  readonly area: SafeArea;
+  readonly motion: MotionProfile;
+  /** Reading noise of a touch on one axis. */
+  readonly noise: () => number;
+}
+
+export const STILL: FramePoint = { x: 0, y: 0 };
+
+export const newHead = (): Head => ({
+  at: { x: 0, y: 0 },
+  needle: 'up',
+  motion: null,
+  paused: false,
+  stroke: null,
+  advance: 0,
+  flex: STILL,
+  bobbinThreadUp: false,
+  bobbin: BOBBIN_LENGTH,
+  fault: null,
+});
+
+export interface HeadStep {
+  readonly head: Head;
+  readonly replies: readonly FrameReply[];
+}
+
+export const withEvents = (head: Head, ...events: FrameEventKind[]): HeadStep => ({
+  head,
+  replies: events.map((kind) => ({
+    type: 'event',
+    kind,
+    run: head.stroke?.run ?? null,
+    stitch: head.stroke?.stitch ?? 0,
+  })),
+});
+
+/** A mishap ends all movement; null says that it is mended. */
+export function faulted(head: Head, fault: FrameFault | null): HeadStep {
+  if (fault === null) {
+    const bobbin = head.fault === 'bobbinEmpty' ? BOBBIN_LENGTH : head.bobbin;
+    return withEvents({ ...head, fault: null, bobbin }, ...(head.fault ? (['mended'] as const) : []));
+  }
+  return withEvents({ ...head, fault, motion: null, paused: false, needle: 'up', bobbinThreadUp: false }, fault);
+}
