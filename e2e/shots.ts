@@ -126,7 +126,7 @@ await page.getByRole('button', { name: /^Density widest/ }).click();
 await page.getByRole('switch', { name: /Show the density/ }).check();
 await shot('rows-density');
 await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/passes`);
-await page.getByText('3 passes').first().waitFor();
+await page.getByRole('region', { name: 'Lining up' }).waitFor();
 await page.getByRole('button', { name: /^Pass 2/ }).click();
 await page.waitForTimeout(1500);
 await shot('passes');
