@@ -19,11 +19,11 @@ const LIKELIER = 1.5;
 
 /**
  * The touch of an advance that disagrees with the others, if one does: the one whose going wrong makes all touches the most likely (a Bayes
- * factor over the same process that lines up). Fewer than three touches can't say which of them is wrong. O(touches⁴).
+ * factor over the same process that lines up). Of fewer than four, which may all hang on one wave of the cloth, none is named. O(touches⁴).
  */
 export function badTouch(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH, advance = 0): BadTouch | null {
   const own = touches.flatMap((touch, i) => (touch.advance === advance ? [i] : []));
-  if (own.length < 3) return null;
+  if (own.length < 4) return null;
   const even = evenly(prior);
   const honest = learnCloth(touches, even).logEvidence;
   const gains = own.map((i) => {

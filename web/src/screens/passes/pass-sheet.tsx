@@ -96,8 +96,10 @@ export function PassSheet({
               ))}
             </ol>
             <Text size="sm">
-              After these: {doubtWords('where lines meet what is stitched', pass.joins, lining.joins, style)}
-              {doubtWords('elsewhere', pass.elsewhere, lining.elsewhere, style)}
+              After these:
+              {doubtWords('where lines meet what is stitched', pass.joins, lining.joins, style)}
+              {pass.joins && pass.elsewhere ? ';' : ''}
+              {doubtWords('elsewhere', pass.elsewhere, lining.elsewhere, style)}.
             </Text>
             {at > 0 && pass.shared < 2 && (
               <Text size="sm" c="rowan.7" fw={600}>
@@ -177,7 +179,7 @@ function LoadingButton({
 function doubtWords(where: string, at: DoubtAt | null, wanted: number, style: LengthStyle): string {
   if (!at) return '';
   const reached = at.doubt <= wanted;
-  return ` ${where} ±${formatDoubt(at.doubt, style)} at the ${at.name}${reached ? '' : `; more touches for ±${formatDoubt(wanted, style)}`}.`;
+  return ` ${where} ±${formatDoubt(at.doubt, style)} at the ${at.name}${reached ? '' : ` (more touches for ±${formatDoubt(wanted, style)})`}`;
 }
 
 /** Moves a piece to another pass and pins it there. */
