@@ -157,7 +157,7 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
         h={64}
         fz={22}
         fullWidth
-        disabled={instruction.action === null}
+        disabled={instruction.action === null || (instruction.action === 'touch' && told.wanted === null)}
         onClick={() => instruction.action && onAct(instruction.action)}
         data-testid="big-button"
       >

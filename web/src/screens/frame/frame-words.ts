@@ -167,7 +167,14 @@ function rollWords({ instruction, advances, goal, passes, piece }: Told, style: 
 
 function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, style: LengthStyle): Words {
   const advice = lineUp?.advice;
-  const place = wanted?.name ?? `corners of ${inSentence(piece.name)}`;
+  if (!wanted) {
+    return {
+      title: `No landmark of ${inSentence(piece.name)} lies within reach.`,
+      why: 'Look whether the last touch was right and take it back, or drag the plan onto the cloth (other ways).',
+      button: 'Touch here',
+    };
+  }
+  const place = wanted.name;
   if (instruction.bead === 'check') {
     return {
       title: `Check: put the needle over the ${place}.`,

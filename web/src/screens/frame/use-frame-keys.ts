@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import { sayToFrame } from '../../api/frame-socket.ts';
 
 const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
@@ -14,7 +14,8 @@ const isBigButton = (target: HTMLElement): boolean => target.closest('[data-test
 /** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps. */
 export function useFrameKeys(handlers: { readonly step: number; readonly act: () => void }): void {
   const latest = useRef(handlers);
-  useEffect(() => {
+  // Before it is painted: a key pressed at what is seen must do what is seen.
+  useLayoutEffect(() => {
     latest.current = handlers;
   });
   useEffect(() => {

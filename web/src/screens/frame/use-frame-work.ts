@@ -240,17 +240,17 @@ export function useFrameWork() {
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
   const nameOfTouch = (id: string): string => records.touches[id]?.name ?? 'landmark';
   const more = (enoughNow: boolean): void => setLinedUp({ advance, piece: lined, enough: enoughNow });
+  const here = landmarksOf(records, taught, { ...advances, mounts: [...advances.mounts, mounted] });
+  const lowest = lowestStitched(records, here, taught, advance);
+  // Rolled on, it must still lie before the roll.
+  const leavable =
+    lowest?.since && lowest.since.frame.y - (goal.from - mounted.rolled) > quiltOf(records).machine.frame.room
+      ? lowest
+      : null;
   const ways: Ways = {
     touches,
     expected: wanted !== null && lineUp ? lineUp.landmarks[wanted]!.at : null,
-    leave:
-      needle.place ??
-      lowestStitched(
-        records,
-        landmarksOf(records, taught, { ...advances, mounts: [...advances.mounts, mounted] }),
-        taught,
-        advance,
-      ),
+    leave: needle.place ?? leavable,
     left: needle.place !== null,
     dragging,
     nameOfTouch,
