@@ -3,7 +3,6 @@ import {
   BENCH_CLOTH,
   type ClothPoint,
   distance,
-  estimateLineUp,
   makeTrueCloth,
   type FramePoint,
   learnCloth,
@@ -69,7 +68,7 @@ function measure(touchCount: number, sequence: readonly ClothPoint[], waviness =
       const frame = truth(cloth);
       return touchAt(cloth, { x: frame.x + 0.3 * normal(), y: frame.y + 0.3 * normal() });
     });
-    const lineUp = estimateLineUp(touches);
+    const lineUp = learnCloth(touches).lineUp(0);
     const middle = { x: 900, y: 200 };
     const found = truth(middle);
     const shift = { x: found.x + 0.3 * normal() - middle.x, y: found.y + 0.3 * normal() - middle.y };
@@ -152,7 +151,7 @@ export function benchLineUp(): void {
   const touches = sequence.map(asPlanned);
   printFigure(
     'lineup.solve_ms',
-    medianMs(() => estimateLineUp(touches).toFrame({ x: 1, y: 1 })),
+    medianMs(() => learnCloth(touches).lineUp(0).toFrame({ x: 1, y: 1 })),
     'ms',
     null,
   );

@@ -13,7 +13,7 @@ import {
   LAST_ROWS,
   type LandmarkRecord,
   type LastRow,
-  type Lining,
+  type LineUpRules,
   type Loading,
   type Machine,
   type MotionProfile,
@@ -116,7 +116,7 @@ export class MachineBody implements Machine {
   @IsFiniteNumber(5000, 1_000_000) bobbin!: number;
 }
 
-class LiningBody implements Lining {
+class LineUpRulesBody implements LineUpRules {
   @IsFiniteNumber(0.1, 50) joins!: number;
   @IsFiniteNumber(0.1, 50) elsewhere!: number;
   @IsFiniteNumber(0, 2000) ease!: number;
@@ -154,7 +154,7 @@ export class QuiltBody implements QuiltRecord {
   @IsIn(['upright', 'turned']) loading!: Loading;
   @Nested(() => BattingBody) batting!: BattingBody;
   @Nested(() => MachineBody) machine!: MachineBody;
-  @Nested(() => LiningBody) lining!: LiningBody;
+  @Nested(() => LineUpRulesBody) lineUpRules!: LineUpRulesBody;
   @Nested(() => PassRulesBody) passes!: PassRulesBody;
 }
 

@@ -74,7 +74,7 @@ export { type ClothPrior, FINISHED, type Mount, mountOf, USUAL_CLOTH } from './l
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
 export { bound95, type Doubt, type DoubtEllipse, doubtEllipse } from './lineup/doubt.ts';
-export { type ClothModel, estimateLineUp, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
+export { type ClothModel, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
 export {
   isWorthTouching,
   nextTouch,
@@ -84,7 +84,7 @@ export {
   type WorstDoubt,
   worstDoubt,
 } from './lineup/next-touch.ts';
-export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
+export { isSamePlace, onTop, type Place, type Touch, touchAt, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
   type FrameProfile,
   fullReach,
@@ -105,10 +105,16 @@ export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts
 export { rowBed } from './plan/row-bed.ts';
 export { type DoubtAt, forecastPasses, namedLandmarks, type PassForecast, type Piece } from './plan/forecast.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
-export { partOf } from './plan/part-of.ts';
 export {
   depthOf,
+  type PlacedPart,
+  placedParts,
+  partBands,
   partIds,
+  partName,
+  partsNeeded,
+} from './plan/parts.ts';
+export {
   passesOf,
   passOf,
   patchBands,
@@ -117,8 +123,14 @@ export {
   type RunBand,
 } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
-export { type StitchedLandmark, stitchedLandmarks, stitchedPlaces, type StitchedRun } from './plan/stitched.ts';
-export type { StitchRule, Totals } from './plan/stitch-lines.ts';
+export {
+  type StitchedLandmark,
+  stitchedLandmarks,
+  stitchedPlaces,
+  type StitchedRun,
+  stitchedStrokes,
+} from './plan/stitched.ts';
+export { NO_TOTALS, type StitchRule, type Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,
   type Change,
@@ -141,7 +153,7 @@ export {
 } from './plan/plan-document.ts';
 export {
   type LandmarkRecord,
-  type Lining,
+  type LineUpRules,
   PLAN_KINDS,
   type PassRules,
   type PlacementRecord,
@@ -190,6 +202,7 @@ export {
 } from './run/advances.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
+  farthestStitch,
   isOpen,
   NEW_RUN,
   nextRunState,

@@ -1,8 +1,9 @@
 import type { Region } from '../cloth/region.ts';
-import { type Affine, applyToPoint, IDENTITY } from '../geometry/affine.ts';
+import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
+import { depthOf, partBands, partsNeeded } from '../plan/parts.ts';
 import type { Resolved } from '../plan/pipeline.ts';
 import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
@@ -69,11 +70,11 @@ export function checkPlacement(
       }),
     );
   }
-  const ys = region.ring.map((corner) => applyToPoint(lie, corner).y);
-  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
-  const deep = (bottom - top) / placement.parts - usableReach(frame, bottom);
+  const whole = depthOf(region.ring, lie);
+  const reach = usableReach(frame, whole.bottom);
+  const deep = Math.max(...partBands(whole, placement.parts).map(({ top, bottom }) => bottom - top)) - reach;
   if (deep > 0) {
-    const parts = Math.ceil((bottom - top) / Math.max(1, usableReach(frame, bottom)));
+    const parts = partsNeeded(whole, reach);
     problems.push(
       problem({
         code: 'outOfReach',

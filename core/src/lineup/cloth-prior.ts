@@ -44,6 +44,9 @@ export interface ClothPrior {
 
 export const NEW_MOUNT: Mount = { at: { x: 0, y: 0 }, slip: { x: 0, y: 0 }, front: -Infinity };
 
+/** How far off the quilt is after it was rolled by hand, mm along and across the poles. */
+export const ROLLED_OFF: FramePoint = { x: 12, y: 30 };
+
 /** Over this length the cloth passes from stitched to loose, mm. */
 export const FRONT_WIDTH = 150;
 

@@ -1,7 +1,11 @@
 import { indexBoxes } from '../geometry/box-index.ts';
 import type { ClothPoint, FramePoint } from '../geometry/point.ts';
+import { MM_PER_INCH } from '../units.ts';
 import type { ClothModel } from './line-up.ts';
 import type { Place } from './touch.ts';
+
+/** Over this length a line bends from its neighbour back to its own place, mm, until another is chosen: 6 in. */
+export const USUAL_EASE = 6 * MM_PER_INCH;
 
 /** Distances below this (mm) are the same place. */
 const SAME_PLACE = 1e-6;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
 import { doubtEllipse } from './doubt.ts';
-import { estimateLineUp, learnCloth } from './line-up.ts';
+import { learnCloth } from './line-up.ts';
 import { nextTouch, worstDoubt } from './next-touch.ts';
 import { onTop, type Touch } from './touch.ts';
 
@@ -23,13 +23,13 @@ const corners = [
 
 describe('line-up', () => {
   it('without a touch expects the usual draw-in and says how little it knows', () => {
-    const lineUp = estimateLineUp([]);
+    const lineUp = learnCloth([]).lineUp(0);
     expect(lineUp.toFrame({ x: 1000, y: 500 })).toEqual({ x: expect.closeTo(990, 9), y: expect.closeTo(494, 9) });
     expect(doubtEllipse(lineUp.doubt({ x: 0, y: 0 })).minor).toBeGreaterThan(400);
   });
 
   it('one touch gives the shift', () => {
-    const lineUp = estimateLineUp([touch({ x: 500, y: 100 }, { x: 530, y: 90 })]);
+    const lineUp = learnCloth([touch({ x: 500, y: 100 }, { x: 530, y: 90 })]).lineUp(0);
     expect(distance(lineUp.toFrame({ x: 500, y: 100 }), { x: 530, y: 90 })).toBeLessThan(0.01);
     // 400 mm along, the expected 1 % draw-in and nothing else.
     expect(distance(lineUp.toFrame({ x: 900, y: 100 }), { x: 926, y: 90 })).toBeLessThan(0.05);
@@ -37,10 +37,10 @@ describe('line-up', () => {
 
   it('two touches give the turn', () => {
     const turn = 0.003;
-    const lineUp = estimateLineUp([
+    const lineUp = learnCloth([
       touch({ x: 0, y: 100 }, { x: 10, y: 100 }),
       touch({ x: 1000, y: 100 }, { x: 1000, y: 100 + 1000 * turn }),
-    ]);
+    ]).lineUp(0);
     expect(lineUp.toFrame({ x: 500, y: 100 }).y).toBeCloseTo(100 + 500 * turn, 1);
     // A turn moves what lies below the line to the left, as far as the prior takes it for turn and not for shear.
     expect(lineUp.toFrame({ x: 500, y: 400 }).x - lineUp.toFrame({ x: 500, y: 100 }).x).toBeLessThan(-0.2);
@@ -48,7 +48,7 @@ describe('line-up', () => {
 
   it('passes within the touch noise of many touches and is surest near them', () => {
     const truth = makeTrueCloth(7, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
-    const lineUp = estimateLineUp(corners.map((cloth) => touch(cloth, truth(cloth))));
+    const lineUp = learnCloth(corners.map((cloth) => touch(cloth, truth(cloth)))).lineUp(0);
     for (const corner of corners) expect(distance(lineUp.toFrame(corner), truth(corner))).toBeLessThan(0.5);
     const near = doubtEllipse(lineUp.doubt({ x: 10, y: 10 })).major;
     const far = doubtEllipse(lineUp.doubt({ x: 500, y: 150 })).major;
@@ -57,7 +57,7 @@ describe('line-up', () => {
 
   it('goes to the frame and back', () => {
     const truth = makeTrueCloth(3, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
-    const lineUp = estimateLineUp(corners.map((cloth) => touch(cloth, truth(cloth))));
+    const lineUp = learnCloth(corners.map((cloth) => touch(cloth, truth(cloth)))).lineUp(0);
     for (const p of [
       { x: 12, y: 30 },
       { x: 700, y: 280 },
@@ -77,7 +77,7 @@ describe('line-up', () => {
 
   it('two touches on one spot agree rather than break the sum', () => {
     const one = touch({ x: 5, y: 5 }, { x: 9, y: 9 });
-    expect(distance(estimateLineUp([one, one]).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
+    expect(distance(learnCloth([one, one]).lineUp(0).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
   });
 });
 
@@ -85,11 +85,12 @@ describe('the next best touch', () => {
   const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1 }));
   const places = corners.map(onTop);
   it('is far from the first, and lessens the doubt as told', () => {
-    const first = learnCloth([touch(corners[0]!, corners[0]!)]);
+    const touches = [touch(corners[0]!, corners[0]!)];
+    const first = learnCloth(touches);
     const advice = nextTouch(first, places, targets, 0)!;
     expect(advice.landmark).toBe(2);
     expect(advice.after.doubt).toBeLessThan(advice.now.doubt / 2);
-    const then = learnCloth([...first.touches, touch(corners[2]!, first.find(places[2]!, 0))]);
+    const then = learnCloth([...touches, touch(corners[2]!, first.find(places[2]!, 0))]);
     expect(worstDoubt(then, targets, 0)!.doubt / advice.after.doubt).toBeCloseTo(1, 1);
   });
   it('has none without landmarks or places to stitch', () => {

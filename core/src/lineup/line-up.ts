@@ -10,7 +10,6 @@ import type { Place, Touch } from './touch.ts';
 
 /** The estimated map from cloth to frame for one advance, with its doubt. */
 export interface LineUp {
-  readonly advance: number;
   readonly touches: readonly Touch[];
   /** The best estimate of where a point of the cloth lies on the frame. */
   readonly toFrame: (p: ClothPoint) => FramePoint;
@@ -21,7 +20,6 @@ export interface LineUp {
 
 /** What is known of a cloth by all its touches in all its advances. */
 export interface ClothModel {
-  readonly touches: readonly Touch[];
   readonly models: readonly WeighedModel[];
   /** Logarithm of how likely the touches are, to compare what may have happened to them. */
   readonly logEvidence: number;
@@ -103,7 +101,6 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
     );
   const doubt = (place: Place, advance: number): Doubt => doubtOf(terms(place, advance));
   return {
-    touches,
     models,
     logEvidence: best + Math.log(sum),
     terms,
@@ -118,7 +115,6 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
       return { offset: plus({ x: b.x - a.x, y: b.y - a.y }, moved(asked)), doubt: doubtOf(asked) };
     },
     lineUp: (advance) => ({
-      advance,
       touches: touches.filter((touch) => touch.advance === advance),
       toFrame: (p) => loadedToFrame(applyToPoint(lie, p), advance),
       toCloth: (p) =>
@@ -133,10 +129,6 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
 
 /** A model so unlikely moves nothing by as much as a hundredth of a millimetre. */
 const NEGLIGIBLE = 1e-3;
-
-/** The line-up of one advance by all touches so far. */
-export const estimateLineUp = (touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH, advance = 0): LineUp =>
-  learnCloth(touches, prior).lineUp(advance);
 
 /** Maps needle points or lines to the frame, point by point. */
 export function polylineToFrame(lineUp: Pick<LineUp, 'toFrame'>, line: Polyline): Float64Array<ArrayBuffer> {

@@ -1,5 +1,5 @@
 import { loadingMap } from '../cloth/loading.ts';
-import { type ClothPrior, type Mount, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
+import { type ClothPrior, type Mount, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { mountedAt } from '../passes/frame-profile.ts';
 import type { QuiltRecord } from './records.ts';
 
@@ -11,8 +11,7 @@ export interface OnPoles {
   readonly anew: boolean;
 }
 
-/** How far off the quilt is after it was rolled by hand, and after it was loaded anew, mm along and across the poles. */
-const ROLLED_OFF = { x: 12, y: 30 };
+/** How far off the quilt is after it was loaded anew, mm along and across the poles. */
 const LOADED_OFF = { x: 80, y: 80 };
 
 /** A quilt's way on the frame, with what is believed of cloth before any touch. */

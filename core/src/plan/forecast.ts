@@ -77,11 +77,11 @@ export function forecastPasses(
     };
     const open = [...corners, ...stitched].filter(within);
     const targets: NamedTarget[] = [
-      ...own.flatMap((piece) => pieceTargets(piece.name, piece.ring, lie, quilt.lining.elsewhere)),
+      ...own.flatMap((piece) => pieceTargets(piece.name, piece.ring, lie, quilt.lineUpRules.elsewhere)),
       ...joinTargets(
         stitched.filter(within),
         own.map((piece) => piece.ring),
-        quilt.lining.joins,
+        quilt.lineUpRules.joins,
       ),
     ];
     const chosen: NamedPlace[] = [];

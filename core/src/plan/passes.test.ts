@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { loadingMap } from '../cloth/loading.ts';
 import { IDENTITY } from '../geometry/affine.ts';
-import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { polyline } from '../geometry/polyline.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import { clothOnFrame } from './cloth-on-frame.ts';
 import { forecastPasses, type Piece } from './forecast.ts';
 import { cornerLandmarks, pieceTargets } from './line-up-plan.ts';
-import { partOf } from './part-of.ts';
 import { newPlan, quiltOf } from './plan-document.ts';
 import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
 import type { PassRules } from './records.ts';
@@ -136,31 +135,6 @@ describe('names of places', () => {
       'lower left corner of A1',
       'left edge of A1',
     ]);
-  });
-});
-
-describe('a patch in parts', () => {
-  const region = { ...PLAN.regions['block-1-1']!, name: 'left border' };
-  const placement = { id: 'p', regionId: region.id, recipeId: 'r', parts: 2 };
-  // Two loops with one line between them, from 0 to 200; the line is a little above the middle.
-  const loops = polyline(
-    [
-      [0, 0],
-      [50, 0],
-      [50, 96],
-      [25, 96],
-      [25, 97],
-      [0, 104],
-      [0, 200],
-      [50, 200],
-    ].map(([x, y]) => ({ x: x!, y: y! })),
-  );
-  it('is cut across where few lines cross, and nothing of it is lost', () => {
-    const parts = [0, 1].map((part) => partOf(PLAN, placement, region, [loops], part));
-    expect(parts.map((part) => part.name)).toEqual(['left border, part 1 of 2', 'left border, part 2 of 2']);
-    expect(boundsOf(parts[0]!.runs)!.maxY).toBeCloseTo(boundsOf(parts[1]!.runs)!.minY, 9);
-    expect(parts.map((part) => part.runs.length)).toEqual([1, 1]);
-    expect(partOf(PLAN, { ...placement, parts: 1 }, region, [loops], 0)).toMatchObject({ name: 'left border' });
   });
 });
 

@@ -1,5 +1,6 @@
 import { usualBatting } from '../cloth/batting.ts';
 import { type BlockGrid, gridRegions, isTooLarge } from '../cloth/block-grid.ts';
+import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MM_PER_INCH } from '../units.ts';
@@ -32,7 +33,7 @@ const NEW_QUILT = {
   batting: usualBatting('blend'),
   machine: GENERIC_MACHINE,
   /** 1/32 in at joins, 1/16 in elsewhere. */
-  lining: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: 6 * MM_PER_INCH },
+  lineUpRules: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: USUAL_EASE },
   passes: { starts: [], runs: [] },
 } as const;
 

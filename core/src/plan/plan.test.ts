@@ -6,7 +6,7 @@ import { checkPlacement } from '../checks/check-placement.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { signedArea } from '../geometry/polygon.ts';
-import { estimateLineUp } from '../lineup/line-up.ts';
+import { learnCloth } from '../lineup/line-up.ts';
 import { onTop } from '../lineup/touch.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { measuredRing, resolvePlacement } from './pipeline.ts';
@@ -147,9 +147,9 @@ describe('the chain of stages', () => {
       { x: 308, y: 291.2 },
       { x: 110, y: 289 },
     ];
-    const lineUp = estimateLineUp(
+    const lineUp = learnCloth(
       region.ring.map((cloth, i) => ({ ...onTop(cloth), frame: touched[i]!, advance: 0, noise: 0.3 })),
-    );
+    ).lineUp(0);
     const { fitted } = resolvePlacement([square], recipe, measuredRing(region, lineUp))!;
     fitted.frame.forEach((corner, i) => expect(distance(lineUp.toFrame(corner), touched[i]!)).toBeLessThan(0.01));
   });

@@ -1,10 +1,9 @@
 import { type Loading, loadingMap } from '../cloth/loading.ts';
 import { applyToPoint } from '../geometry/affine.ts';
-import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import { type Band, planPasses } from '../passes/plan-passes.ts';
+import { depthOf, partBands, partIds } from './parts.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
-import type { PlacementRecord } from './records.ts';
 
 /** What is stitched without an advance: a patch's design, a part of one, or a row. */
 export interface RunBand extends Band {
@@ -79,24 +78,12 @@ export const passOf = ({ passes }: QuiltPasses, id: string): number =>
 
 /** The patches that hold a design, as the quilt is loaded; one that is stitched in parts is one band a part. */
 export function patchBands(records: PlanRecords, loading: Loading): RunBand[] {
+  const lie = loadingMap(loading, quiltOf(records).grid);
   return Object.values(records.placements).flatMap((placement) => {
     const region = records.regions[placement.regionId];
-    if (!region) return [];
-    const { top, bottom } = depthOf(region.ring, records, loading);
-    const depth = (bottom - top) / placement.parts;
-    return partIds(placement).map((id, part) => ({ id, top: top + depth * part, bottom: top + depth * (part + 1) }));
+    const bands = region ? partBands(depthOf(region.ring, lie), placement.parts) : [];
+    return partIds(placement).flatMap((id, part) => (bands[part] ? [{ id, ...bands[part] }] : []));
   });
-}
-
-/** Ids of what is stitched of a placement: its own, or one a part. */
-export const partIds = ({ id, parts }: PlacementRecord): string[] =>
-  parts <= 1 ? [id] : Array.from({ length: parts }, (_, part) => `${id}-part-${part + 1}`);
-
-/** From the upper to the lower edge of a ring as the quilt is loaded, mm. */
-export function depthOf(ring: readonly ClothPoint[], records: PlanRecords, loading: Loading): Band {
-  const lie = loadingMap(loading, quiltOf(records).grid);
-  const ys = ring.map((p) => applyToPoint(lie, p).y);
-  return { top: Math.min(...ys), bottom: Math.max(...ys) };
 }
 
 /** y of the patch corners: what the cloth itself has to line up on. */

@@ -18,12 +18,12 @@ export interface QuiltRecord {
   readonly batting: Batting;
   /** The frame and machine that it is planned for. */
   readonly machine: Machine;
-  readonly lining: Lining;
+  readonly lineUpRules: LineUpRules;
   readonly passes: PassRules;
 }
 
 /** How well the plan must lie on the cloth; mm. */
-export interface Lining {
+export interface LineUpRules {
   /** 95 % bound wanted where stitched lines must meet, and elsewhere. */
   readonly joins: number;
   readonly elsewhere: number;

@@ -7,7 +7,7 @@ import { densityOf } from '../density/density.ts';
 import { applyToPoint, applyToPolyline, inverse } from '../geometry/affine.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { boundsOf, lengthOf, pointCount, pointOf, reversed } from '../geometry/polyline.ts';
-import { estimateLineUp } from '../lineup/line-up.ts';
+import { learnCloth } from '../lineup/line-up.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { commandHead, standInProfile } from '../simulate/head.ts';
@@ -100,7 +100,7 @@ describe('rows worked out', () => {
     expect(box.maxY - box.minY).toBeCloseTo(930, 6);
     // The first row is at the quilt's left edge, which is stitched first.
     expect(box.minX).toBeCloseTo(10, 6);
-    const lineUp = estimateLineUp([], clothOnFrame(quiltOf(plan)));
+    const lineUp = learnCloth([], clothOnFrame(quiltOf(plan))).lineUp(0);
     const [start, end] = [pointOf(runs[0]!.runs[0]!, 0), pointOf(runs[0]!.runs[0]!, -1)].map((p) => lineUp.toFrame(p));
     expect(end!.x - start!.x).toBeGreaterThan(900);
     expect(Math.abs(end!.y - start!.y)).toBeLessThan(41);

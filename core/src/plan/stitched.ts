@@ -1,5 +1,6 @@
-import { boundsOf, lengthOf, pointCount, pointOf, type Polyline, turnAt } from '../geometry/polyline.ts';
-import { type Affine, applyToPoint, applyToPolyline } from '../geometry/affine.ts';
+import { type Affine, applyToPolyline } from '../geometry/affine.ts';
+import { distance } from '../geometry/point.ts';
+import { boundsOf, pointCount, pointOf, type Polyline, turnAt } from '../geometry/polyline.ts';
 import type { Place } from '../lineup/touch.ts';
 
 /** What was stitched of a run: needle points on the planned cloth and on the frame, hole for hole, in one advance. */
@@ -11,22 +12,39 @@ export interface StitchedRun {
   readonly upTo: number;
 }
 
+/** A stroke as far as it was stitched. */
+interface StitchedStroke {
+  readonly cloth: Polyline;
+  readonly frame: Polyline;
+}
+
+/** Each stroke that was begun, up to its last hole made. */
+export function stitchedStrokes({ cloth, frame, upTo }: StitchedRun): StitchedStroke[] {
+  let before = 0;
+  return cloth.flatMap((line, i) => {
+    const holes = Math.min(pointCount(line), upTo - before + 1);
+    before += pointCount(line);
+    return holes < 2 ? [] : [{ cloth: line.subarray(0, 2 * holes), frame: frame[i]!.subarray(0, 2 * holes) }];
+  });
+}
+
 /** Points a stitched line is held to, this far apart along it, mm. */
 const SPACING = 15;
 
 /** Stitched points near enough to each other to lay new lines against; the ends of each stroke are among them. */
 export function stitchedPlaces(run: StitchedRun, spacing: number = SPACING): Place[] {
-  const out: Place[] = [];
-  eachStitched(run, (cloth, frame, last) => {
+  return stitchedStrokes(run).flatMap((stroke) => {
+    const out: Place[] = [];
+    const last = pointCount(stroke.cloth) - 1;
     let gone = Infinity;
     for (let i = 0; i <= last; i++) {
-      if (i > 0) gone += lengthOf(cloth.subarray(2 * i - 2, 2 * i + 2));
+      if (i > 0) gone += distance(pointOf(stroke.cloth, i - 1), pointOf(stroke.cloth, i));
       if (gone < spacing && i < last) continue;
       gone = 0;
-      out.push(placeOf(run, cloth, frame, i));
+      out.push(placeOf(run.advance, stroke, i));
     }
+    return out;
   });
-  return out;
 }
 
 export interface StitchedLandmark extends Place {
@@ -40,63 +58,49 @@ const APART = 180;
 
 /**
  * Points of a stitched run that can be found again, as the quilt is loaded from left to right: its ends, and along its lower side the lowest
- * cusp of each stretch, or without one its lowest point.
+ * cusp of each stretch, or without one its lowest point. O(holes).
  */
 export function stitchedLandmarks(run: StitchedRun, lie: Affine): StitchedLandmark[] {
-  const found: (StitchedLandmark & { readonly x: number; readonly y: number })[] = [];
-  const lines: { cloth: Polyline; frame: Polyline; last: number }[] = [];
-  eachStitched(run, (cloth, frame, last) => lines.push({ cloth, frame, last }));
-  const box = boundsOf(lines.map(({ cloth, last }) => applyToPolyline(lie, cloth.subarray(0, 2 * last + 2))));
-  const [first, final] = [lines[0], lines.at(-1)];
+  const strokes = stitchedStrokes(run).map((stroke) => ({ ...stroke, loaded: applyToPolyline(lie, stroke.cloth) }));
+  const box = boundsOf(strokes.map(({ loaded }) => loaded));
+  const [first, final] = [strokes[0], strokes.at(-1)];
   if (!box || !first || !final) return [];
-  const add = (line: (typeof lines)[number], i: number, kind: StitchedLandmark['kind']): void => {
-    const place = placeOf(run, line.cloth, line.frame, i);
-    found.push({ ...place, kind, ...applyToPoint(lie, place.cloth) });
-  };
-  add(first, 0, 'start');
-  add(final, final.last, 'end');
-  const parts = Math.max(1, Math.round((box.maxX - box.minX) / APART));
-  const wide = (box.maxX - box.minX) / parts;
-  for (let k = 0; k < parts; k++) {
-    const inside = (x: number): boolean => x >= box.minX + k * wide && x < box.minX + (k + 1) * wide;
-    const lowest = lowestHole(lines, lie, inside, true) ?? lowestHole(lines, lie, inside, false);
-    if (lowest) add(lines[lowest.line]!, lowest.hole, lowest.kind);
-  }
-  return found.sort((a, b) => a.x - b.x).map(({ x, y, ...landmark }) => landmark);
-}
-
-function lowestHole(
-  lines: readonly { readonly cloth: Polyline; readonly last: number }[],
-  lie: Affine,
-  inside: (x: number) => boolean,
-  cusps: boolean,
-): { readonly line: number; readonly hole: number; readonly kind: 'cusp' | 'low point' } | null {
-  let best: { line: number; hole: number; y: number } | null = null;
-  lines.forEach(({ cloth, last }, line) => {
-    for (let hole = 1; hole < last; hole++) {
-      const { x, y } = applyToPoint(lie, pointOf(cloth, hole));
-      if (!inside(x) || (best && y <= best.y) || (cusps && turnAt(cloth, hole) < CUSP)) continue;
-      best = { line, hole, y };
+  const stretches = Math.max(1, Math.round((box.maxX - box.minX) / APART));
+  const wide = Math.max(1e-9, (box.maxX - box.minX) / stretches);
+  const cusps = new Map<number, Hole>();
+  const points = new Map<number, Hole>();
+  for (const stroke of strokes) {
+    for (let i = 1; i < pointCount(stroke.loaded) - 1; i++) {
+      const { x, y } = pointOf(stroke.loaded, i);
+      const stretch = Math.min(stretches - 1, Math.floor((x - box.minX) / wide));
+      const isLower = (known: Hole | undefined): boolean => !known || y > known.y;
+      if (isLower(points.get(stretch))) points.set(stretch, { stroke, i, x, y });
+      if (isLower(cusps.get(stretch)) && turnAt(stroke.cloth, i) >= CUSP) cusps.set(stretch, { stroke, i, x, y });
     }
-  });
-  const found = best as { line: number; hole: number; y: number } | null;
-  return found && { line: found.line, hole: found.hole, kind: cusps ? 'cusp' : 'low point' };
+  }
+  const end = (stroke: (typeof strokes)[number], i: number): Hole => ({ stroke, i, ...pointOf(stroke.loaded, i) });
+  const named = (hole: Hole, kind: StitchedLandmark['kind']) => ({ hole, kind });
+  return [
+    named(end(first, 0), 'start'),
+    named(end(final, pointCount(final.loaded) - 1), 'end'),
+    ...[...points].map(([stretch, hole]) => {
+      const cusp = cusps.get(stretch);
+      return cusp ? named(cusp, 'cusp') : named(hole, 'low point');
+    }),
+  ]
+    .sort((a, b) => a.hole.x - b.hole.x)
+    .map(({ hole, kind }) => ({ ...placeOf(run.advance, hole.stroke, hole.i), kind }));
 }
 
-/** Each stroke that was begun, with the index of its last hole made. */
-function eachStitched(
-  { cloth, frame, upTo }: StitchedRun,
-  visit: (cloth: Polyline, frame: Polyline, last: number) => void,
-): void {
-  let before = 0;
-  cloth.forEach((line, i) => {
-    const last = Math.min(pointCount(line) - 1, upTo - before);
-    before += pointCount(line);
-    if (last > 0 && frame[i]) visit(line, frame[i], last);
-  });
+/** A hole of a stroke, and where it lies on the quilt as loaded. */
+interface Hole {
+  readonly stroke: StitchedStroke;
+  readonly i: number;
+  readonly x: number;
+  readonly y: number;
 }
 
-const placeOf = (run: StitchedRun, cloth: Polyline, frame: Polyline, i: number): Place => ({
+const placeOf = (advance: number, { cloth, frame }: StitchedStroke, i: number): Place => ({
   cloth: pointOf(cloth, i),
-  since: { advance: run.advance, frame: pointOf(frame, i) },
+  since: { advance, frame: pointOf(frame, i) },
 });

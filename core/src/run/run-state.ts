@@ -86,3 +86,7 @@ export const runStateOf = (events: readonly RunEvent[]): RunState => events.redu
 /** A run that may still be gone on with. */
 export const isOpen = (status: RunStatus): boolean =>
   status !== 'finished' && status !== 'abandoned' && status !== 'continued';
+
+/** The farthest hole that was ever made: going back doesn't unpick. */
+export const farthestStitch = (events: readonly RunEvent[]): number =>
+  events.reduce((most, event) => Math.max(most, event.stitch), 0);

@@ -31,7 +31,8 @@ export interface Head {
   readonly motion: Motion | null;
   readonly paused: boolean;
   readonly stroke: LoadedStroke | null;
-  /** How often the quilt was rolled or loaded anew, as the head has been told. */
+  /** The quilt on the poles, and how often it was rolled or loaded anew, as the head has been told. */
+  readonly quilt: string | null;
   readonly advance: number;
   /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
   readonly flex: FramePoint;
@@ -65,6 +66,7 @@ export const newHead = (): Head => ({
   motion: null,
   paused: false,
   stroke: null,
+  quilt: null,
   advance: 0,
   flex: STILL,
   bobbinThreadUp: false,

@@ -27,21 +27,14 @@ function letGo(head: Head, seconds: number): Head {
 }
 
 /**
- * The quilt lies otherwise now: what was loaded holds no longer. A needle that is down stays in its hole, so that the cloth carries the head
- * along to `carried`.
+ * Another quilt is on the poles, or the same lies otherwise: what was loaded holds no longer. A needle that is down stays in its hole, so
+ * that the cloth carries the head along to `carried`.
  */
-export const mountHead = (head: Head, advance: number, carried: FramePoint | null): Head =>
-  advance === head.advance
-    ? head
-    : {
-        ...head,
-        at: head.needle === 'down' && carried ? carried : head.at,
-        advance,
-        stroke: null,
-        motion: null,
-        paused: false,
-        bobbinThreadUp: false,
-      };
+export function mountHead(head: Head, quilt: string, advance: number, carried: FramePoint | null): Head {
+  if (quilt === head.quilt && advance === head.advance) return head;
+  const at = head.needle === 'down' && carried ? carried : head.at;
+  return { ...head, at, quilt, advance, stroke: null, motion: null, paused: false, bobbinThreadUp: false };
+}
 
 function advanceTravel(head: Head, motion: Extract<Motion, { kind: 'travel' }>, seconds: number): Head {
   const elapsed = motion.elapsed + seconds;

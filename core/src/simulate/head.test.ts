@@ -11,16 +11,20 @@ import { makeTrueCloth, PIECED_CLOTH } from './true-cloth.ts';
 const profile = standInProfile(() => 0);
 const line = Array.from({ length: 41 }, (_, i) => [100 + 2.5 * i, 200]).flat();
 
+const QUILT = 'Harbour Lights';
+
 /** The quilt is rolled; a needle that is down is carried along with the cloth. */
 interface Rolled {
   readonly rolledTo: number;
+  /** Another quilt is put on. */
+  readonly quilt?: string;
   readonly carried: { readonly x: number; readonly y: number };
 }
 
 /** Does commands one after the other; a number lets so many seconds pass. */
 function drive(
   steps: readonly (HeadCommand | Rolled | number)[],
-  head: Head = newHead(),
+  head: Head = { ...newHead(), quilt: QUILT },
 ): { head: Head; replies: FrameReply[] } {
   const replies: FrameReply[] = [];
   for (const step of steps) {
@@ -28,7 +32,7 @@ function drive(
       typeof step === 'number'
         ? advanceHead(head, step)
         : 'rolledTo' in step
-          ? { head: mountHead(head, step.rolledTo, step.carried), replies: [] }
+          ? { head: mountHead(head, step.quilt ?? QUILT, step.rolledTo, step.carried), replies: [] }
           : commandHead(head, step, profile);
     head = next.head;
     replies.push(...next.replies);
@@ -112,6 +116,9 @@ describe('the stand-in head', () => {
       'This line was lined up before the quilt was rolled or moved. Line up again, then load it.',
     ]);
     expect(drive([{ rolledTo: 1, carried }]).head.at).toEqual(newHead().at);
+    // Another quilt in the same advance is another cloth.
+    expect(drive([...ready, { rolledTo: 0, carried, quilt: 'Tide Table' }]).head.stroke).toBeNull();
+    expect(drive([...ready, { rolledTo: 0, carried }]).head.stroke).not.toBeNull();
   });
 
   it('keeps every interlock whatever it is told', () => {
@@ -132,7 +139,7 @@ describe('the stand-in head', () => {
     );
     fc.assert(
       fc.property(fc.array(command, { maxLength: 60 }), (steps) => {
-        let head = newHead();
+        let head: Head = { ...newHead(), quilt: QUILT };
         let lined = 0;
         for (const step of steps) {
           const before = head;

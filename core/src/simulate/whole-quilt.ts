@@ -1,7 +1,7 @@
 import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { finishedLength } from '../lineup/draw-in.ts';
-import { easedToFrame } from '../lineup/easing.ts';
-import { type ClothPrior, type Mount, NEW_MOUNT, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
+import { easedToFrame, USUAL_EASE } from '../lineup/easing.ts';
+import { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { type ClothModel, learnCloth } from '../lineup/line-up.ts';
 import { nextTouch, part, type Target } from '../lineup/next-touch.ts';
 import { onTop, type Place, type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
@@ -46,8 +46,6 @@ export interface SimulatedWhole {
   readonly left: { readonly predicted: number; readonly bound: number; readonly truth: number } | null;
 }
 
-/** Over this length a band bends from its neighbour back to its own place, mm. */
-export const USUAL_EASE = 150;
 /** Kept free between the roll and the first line, mm. */
 const ROOM = 40;
 /** How far above and below the pass landmarks are looked for, mm. */
@@ -76,7 +74,7 @@ export function simulateQuilt(
     const front = edge.length === 0 ? -Infinity : first.top - quilt.clearance;
     const from = edge.length === 0 ? first.top : front;
     const at = { x: 0, y: ROOM - from };
-    mounts.push({ ...NEW_MOUNT, at, front, slip: advance === 0 ? NEW_MOUNT.slip : SLIP });
+    mounts.push({ ...NEW_MOUNT, at, front, slip: advance === 0 ? NEW_MOUNT.slip : ROLLED_OFF });
     const truth = make({ advance, at, front });
     const known = { ...prior, mounts };
     const read = (place: Place, where: ClothPoint): Touch => {
@@ -140,9 +138,6 @@ interface Landmark extends Place {
 interface StitchedPoint extends Landmark {
   readonly since: { readonly advance: number; readonly frame: FramePoint };
 }
-
-/** How far off the quilt is after it was rolled by hand, mm. */
-const SLIP = { x: 12, y: 30 };
 
 const nearest = (edge: readonly StitchedPoint[], x: number): StitchedPoint[] =>
   edge.length === 0

@@ -12,8 +12,8 @@ import {
   lineUpRefusal,
   measuredRing,
   partIds,
-  partOf,
   type Place,
+  placedParts,
   type PlacementRecord,
   type PlanRecords,
   pointCount,
@@ -52,7 +52,7 @@ export interface StitchPlan {
 }
 
 /** What a quilt's stitches are computed from, beside its plan. */
-export interface Lying {
+export interface ClothState {
   readonly advances: AdvanceState;
   readonly stitched: readonly RunOnCloth[];
 }
@@ -61,18 +61,18 @@ export interface Lying {
 export async function makeStitchPlan(
   database: Database,
   records: PlanRecords,
-  lying: Lying,
+  state: ClothState,
   placementId: string,
 ): Promise<StitchPlan> {
   const rowSet = Object.values(records.rowSets).find((set) => placementId.startsWith(`${set.id}-`));
   const placement = Object.values(records.placements).find((one) => partIds(one).includes(placementId));
   const planned = placement ?? found(rowSet, 'placement');
-  const lineUp = linedUp(records, lying).lineUp;
+  const { lineUp } = linedUp(records, state);
   const { name, runs, ring, rule } =
     'regionId' in planned
       ? await patchRuns(database, records, planned, placementId, lineUp)
       : await rowRuns(database, records, planned, placementId);
-  return planOf(name, runs, ring, rule, records, lying);
+  return planOf(name, runs, ring, rule, records, state);
 }
 
 /** Lines laid on the cloth as it lies now, to be stitched. */
@@ -82,17 +82,17 @@ export function planOf(
   ring: readonly ClothPoint[],
   rule: unknown,
   records: PlanRecords,
-  lying: Lying,
+  state: ClothState,
 ): StitchPlan {
-  const { model, advance, touches } = linedUp(records, lying);
+  const { model, advance, touches } = linedUp(records, state);
   const cloth = runs.filter((run) => pointCount(run) > 1);
   if (cloth.length === 0) throw new Refusal('refused', `There is nothing to stitch in ${name}. Choose another design.`);
-  const { lining, machine } = quiltOf(records);
-  const toFrame = easedToFrame(model, advance, neighbours(lying.stitched, cloth, lining.ease), lining.ease);
+  const { lineUpRules, machine } = quiltOf(records);
+  const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
   const onFrame = cloth.map((run) => polylineToFrame({ toFrame }, run));
   const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
   const points = encodeStrokes(onFrame);
-  const inputs = JSON.stringify([rule, ring, touches, lying.advances.mounts, lining, machine]);
+  const inputs = JSON.stringify([rule, ring, touches, state.advances.mounts, lineUpRules, machine]);
   return {
     name,
     planHash: createHash('sha256').update(inputs).update(points).digest('hex'),
@@ -107,7 +107,7 @@ export function planOf(
 }
 
 /** The line-up of the quilt as it lies now. Refuses when too little was touched since it was rolled, or clamps are off. */
-function linedUp(records: PlanRecords, { advances }: Lying) {
+function linedUp(records: PlanRecords, { advances }: ClothState) {
   const refusal = lineUpRefusal(advances);
   if (refusal !== null) throw new Refusal('refused', refusal);
   const advance = advanceNow(advances);
@@ -162,9 +162,11 @@ async function patchRuns(
     );
   if (resolved.totals.stitches < 1)
     throw new Refusal('refused', `There is nothing to stitch in ${region.name}. Choose another design.`);
-  const part = partIds(placement).indexOf(partId);
-  const { runs, name } = partOf(records, placement, region, resolved.runs, part);
-  return { name: `${name} · ${design.name}`, runs, ring, rule: [recipe, region, part] };
+  const part = found(
+    placedParts(records, placement, region, recipe, resolved).find(({ id }) => id === partId),
+    'placement',
+  );
+  return { name: `${part.name} · ${design.name}`, runs: part.runs, ring, rule: [recipe, region, partId] };
 }
 
 async function rowRuns(

@@ -1,5 +1,5 @@
 import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import { clothOnFrame, decodeStrokes, distance, estimateLineUp, newPlan, pointOf, quiltOf } from '@gorse/core';
+import { clothOnFrame, decodeStrokes, distance, learnCloth, newPlan, pointOf, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
 import { apiOf, GRID, LONG, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
@@ -38,10 +38,10 @@ describe('a run at the frame', () => {
   it('passes exactly through the touched corners, five millimetres inside', async () => {
     const run = await load(await readyQuilt(api));
     const [line] = await pointsOfRun(run);
-    const lineUp = estimateLineUp(
+    const lineUp = learnCloth(
       TOUCHES.map((touch) => ({ ...touch, noise: 0.3 })),
       clothOnFrame(quiltOf(newPlan('', GRID))),
-    );
+    ).lineUp(0);
     const inset = lineUp.toFrame({
       x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
       y: lineUp.toCloth(TOUCHES[0]!.frame).y + 5,

@@ -25,7 +25,7 @@ import {
 import { nanoid } from 'nanoid';
 import type { Logger } from 'pino';
 import { Refusal, found } from '../actions/refusal.ts';
-import { type Lying, makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
+import { type ClothState, makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
 import { type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import type { Database } from '../store/database.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
@@ -179,7 +179,7 @@ export class FrameDesk {
     });
   }
 
-  private async lying(quiltId: string): Promise<Lying> {
+  private async lying(quiltId: string): Promise<ClothState> {
     return { advances: this.advances.state, stitched: await stitchedRuns(this.database, quiltId) };
   }
 

@@ -1,4 +1,5 @@
 import {
+  advanceNow,
   type AdvanceState,
   applyToPoint,
   fullReach,
@@ -6,11 +7,11 @@ import {
   type MountCommand,
   mountedAt,
   mountedNow,
-  pointCount,
   type PlanRecords,
   quiltOf,
   rollGrowth,
   simplify,
+  stitchedStrokes,
   type TrueLine,
 } from '@gorse/core';
 import type { RunOnCloth } from '../actions/stitched.ts';
@@ -43,16 +44,15 @@ export function mountCommand(
       kind,
       ring: ring.map((p) => applyToPoint(lie, p)).flatMap((p) => [p.x, p.y]),
     })),
-    stitched: stitched.flatMap(linesOf),
+    // What is stitched in this advance is still where the screens know it.
+    stitched: stitched
+      .filter(({ advance }) => advance !== advanceNow(advances))
+      .flatMap(({ run, ...line }) =>
+        stitchedStrokes(line).map(({ frame }): TrueLine => ({
+          run: run.id,
+          advance: line.advance,
+          points: [...simplify(frame, SEEN)],
+        })),
+      ),
   };
-}
-
-/** Each stroke as far as it was stitched. */
-function linesOf({ run, frame, advance, upTo }: RunOnCloth): TrueLine[] {
-  let before = 0;
-  return frame.flatMap((stroke) => {
-    const holes = Math.min(pointCount(stroke), upTo - before + 1);
-    before += pointCount(stroke);
-    return holes < 2 ? [] : [{ run: run.id, advance, points: [...simplify(stroke.subarray(0, 2 * holes), SEEN)] }];
-  });
 }

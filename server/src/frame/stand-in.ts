@@ -84,7 +84,7 @@ export class StandIn {
     const truth = truths[advance]!;
     const before = this.cloth;
     const carried = before?.quilt === quilt ? truth(clothUnder(before.truth, this.head.at)) : null;
-    this.head = mountHead(this.head, advance, carried);
+    this.head = mountHead(this.head, quilt, advance, carried);
     this.cloth = { quilt, truth };
     this.profile = {
       ...this.profile,

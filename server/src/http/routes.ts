@@ -15,7 +15,6 @@ import {
   ResumeRequest,
   RowSheetQuery,
 } from '@gorse/contract';
-import type { Machine } from '@gorse/core';
 import express, { Router } from 'express';
 import {
   addDesign,
@@ -125,10 +124,10 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
 
   api.get('/frames', async (_request, response) => void response.json(await listFrames(database)));
   api.post('/frames', json, async (request, response) => {
-    response.status(201).json(await addFrame(database, plainMachine(request.body)));
+    response.status(201).json(await addFrame(database, checked(FrameRequest, request.body).machine));
   });
   api.put('/frames/:id', json, async (request, response) => {
-    response.json(await changeFrame(database, request.params.id, plainMachine(request.body)));
+    response.json(await changeFrame(database, request.params.id, checked(FrameRequest, request.body).machine));
   });
   api.delete('/frames/:id', async (request, response) => {
     await setFrameListed(database, request.params.id, false);
@@ -170,7 +169,3 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   });
   return api;
 }
-
-/** A checked machine as plain data. */
-const plainMachine = (body: unknown): Machine =>
-  JSON.parse(JSON.stringify(checked(FrameRequest, body).machine)) as Machine;

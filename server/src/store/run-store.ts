@@ -1,5 +1,5 @@
 import type { RunAnswer } from '@gorse/contract';
-import { type RunEvent, runStateOf } from '@gorse/core';
+import { encodeStrokes, type RunEvent, runStateOf } from '@gorse/core';
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { runEvents, runs } from './schema.ts';
@@ -47,10 +47,10 @@ export async function findRunPoints(tables: Tables, id: string): Promise<Uint8Ar
   return row?.points ?? null;
 }
 
-/** A run's needle points on the planned cloth; null for one that is gone or was made before they were kept. */
+/** A run's needle points on the planned cloth; no strokes for one that was made before they were kept, null for one that is gone. */
 export async function findRunCloth(tables: Tables, id: string): Promise<Uint8Array | null> {
   const [row] = await tables.select({ cloth: runs.cloth }).from(runs).where(eq(runs.id, id));
-  return row?.cloth ?? null;
+  return row ? (row.cloth ?? encodeStrokes([])) : null;
 }
 
 async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events' | 'state'>[]): Promise<RunAnswer[]> {

@@ -1,5 +1,5 @@
 import {
-  type Lining,
+  type LineUpRules,
   type Machine,
   type PassRules,
   type PlanRecords,
@@ -21,8 +21,8 @@ const changeQuilt =
 /** Plans the quilt for another frame. Passes set by hand were for the old one, and go. */
 export const setMachine = (machine: Machine): Edit => changeQuilt(() => ({ machine, passes: NO_RULES }));
 
-export const setLining = (change: Partial<Lining>): Edit =>
-  changeQuilt(({ lining }) => ({ lining: { ...lining, ...change } }));
+export const setLineUpRules = (change: Partial<LineUpRules>): Edit =>
+  changeQuilt(({ lineUpRules }) => ({ lineUpRules: { ...lineUpRules, ...change } }));
 
 const NO_RULES: PassRules = { starts: [], runs: [] };
 

@@ -4,6 +4,7 @@ import {
   boundsOf,
   type ClothModel,
   clothOnFrame,
+  type ClothPoint,
   type DoubtEllipse,
   doubtEllipse,
   type DrawIn,
@@ -20,8 +21,7 @@ import {
   nextTouch,
   type OnPoles,
   partIds,
-  partOf,
-  type Place,
+  placedParts,
   type PlanRecords,
   type Point,
   polylineToFrame,
@@ -36,6 +36,7 @@ import {
   stitchedPlaces,
   type StitchedRun,
   type Touch,
+  touchAt,
   type TouchAdvice,
   type TouchRecord,
   type WorstDoubt,
@@ -90,7 +91,6 @@ export interface LineUpAnswer {
   readonly bad: { readonly id: string; readonly distance: number } | null;
   /** How far each touch of this advance lay from where those before it said, mm; null for the first. */
   readonly misfits: Readonly<Record<string, number | null>>;
-  readonly drawIn: DrawIn;
 }
 
 /** A landmark may lie so much nearer to the edge of the reach than is thought while nothing is touched, mm. */
@@ -141,7 +141,7 @@ export const lineUpPlanner = (designs: Designs) => {
         return { at, doubt, reached };
       });
       const open = (request.candidates ?? landmarks.map((_, i) => i)).filter(
-        (i) => found[i]!.reached && !isTouched(landmarks[i]!, touches, advance),
+        (i) => found[i]!.reached && !touchAt(landmarks[i]!, touches, advance),
       );
       const advice = nextTouch(
         model,
@@ -155,7 +155,7 @@ export const lineUpPlanner = (designs: Designs) => {
         model,
         advance,
         stitched.flatMap((run) => stitchedPlaces(run)),
-        quilt.lining.ease,
+        quilt.lineUpRules.ease,
       );
       return {
         landmarks: found,
@@ -178,7 +178,6 @@ export const lineUpPlanner = (designs: Designs) => {
             .filter((touch) => touch.advance === advance)
             .map((touch) => [touch.id, misfitOf(touches, touch, prior)]),
         ),
-        drawIn: drawInOf(model, null),
       };
     },
 
@@ -195,8 +194,8 @@ export const lineUpPlanner = (designs: Designs) => {
     },
 
     /** The place of the planned cloth that lies at a place of the frame, by the last line-up. */
-    clothAt(at: FramePoint): Place | null {
-      return last && { cloth: last.model.lineUp(last.advance).toCloth(at), since: null };
+    clothAt(at: FramePoint): ClothPoint | null {
+      return last && last.model.lineUp(last.advance).toCloth(at);
     },
   };
 };
@@ -243,14 +242,6 @@ function leftBelow(
   return answers.length === 0 ? null : { row: last.row, length, bound, planned: bed.length - from, answers };
 }
 
-/** A landmark is touched by a touch of this advance on the same place. */
-export const isTouched = (place: Place, touches: readonly Touch[], advance: number): boolean =>
-  touches.some((touch) => touch.advance === advance && isSamePlace(touch, place));
-
-/** The same point of the cloth, by the map or by where it was stitched. */
-export const isSamePlace = (a: Place, b: Place): boolean =>
-  Math.abs(a.cloth.x - b.cloth.x) + Math.abs(a.cloth.y - b.cloth.y) < 0.05 && a.since?.advance === b.since?.advance;
-
 /** The pieces asked for as lines of the planned cloth; patches as they were touched. */
 function drawn(
   designs: Designs,
@@ -261,14 +252,12 @@ function drawn(
   const asked = new Set(pieces);
   const lineUp = model.lineUp(advance);
   const patches = requests.flatMap(({ placement, recipe, region }) => {
-    const ids = partIds(placement).filter((id) => asked.has(id));
-    if (ids.length === 0) return [];
+    if (!partIds(placement).some((id) => asked.has(id))) return [];
     const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, measuredRing(region, lineUp));
     if (!resolved) return [];
-    return ids.map((id) => {
-      const part = partIds(placement).indexOf(id);
-      return { id, lines: partOf(plan, placement, region, resolved.runs, part).runs };
-    });
+    return placedParts(plan, placement, region, recipe, resolved)
+      .filter(({ id }) => asked.has(id))
+      .map(({ id, runs }) => ({ id, lines: runs }));
   });
   const inRows = rows.flatMap((request) => rowRuns(designs, request).filter(({ id }) => asked.has(id)));
   return [...patches, ...inRows.map(({ id, runs }) => ({ id, lines: runs }))];

@@ -1,15 +1,16 @@
 import {
-  applyToPoint,
   type Band,
-  type ClothPoint,
+  depthOf,
   forecastPasses,
   type Loading,
   loadingMap,
+  NO_TOTALS,
   partIds,
-  partOf,
+  partName,
   type PassForecast,
   passesOf,
   type Piece,
+  placedParts,
   type PlanRecords,
   quiltOf,
   type QuiltPasses,
@@ -65,25 +66,20 @@ function laidOut(
   const records = { ...plan, quilts: { quilt: { ...quiltOf(plan), loading } } };
   const sets = rows.flatMap(({ set }) => laidRows(designs, records, set));
   const patches = requests.flatMap(({ placement, recipe, region }): Piece[] => {
-    const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, region.ring);
-    return partIds(placement).map((id, part) => {
-      const { runs, name } = partOf(records, placement, region, resolved?.runs ?? [], part);
-      const share = placement.parts > 1 ? 1 / placement.parts : 1;
-      const { totals } = resolved ?? { totals: NOTHING };
-      return {
+    const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, region.ring, quiltOf(records).machine.motion);
+    if (!resolved)
+      return partIds(placement).map((id, part) => ({
         id,
-        name,
-        ring: placement.parts > 1 && runs.length > 0 ? ringOf(runs) : region.ring,
-        lines: runs,
-        totals: {
-          length: totals.length * share,
-          stitches: Math.round(totals.stitches * share),
-          cuts: Math.max(0, runs.length - 1),
-          seconds: totals.seconds * share,
-          thread: totals.thread * share,
-        },
-      };
-    });
+        name: partName(region, placement.parts, part),
+        ring: region.ring,
+        lines: [],
+        totals: NO_TOTALS,
+      }));
+    return placedParts(records, placement, region, recipe, resolved).map(({ runs, ...part }) => ({
+      ...part,
+      ring: placement.parts > 1 && runs.length > 0 ? ringOf(runs) : region.ring,
+      lines: runs,
+    }));
   });
   const found = passesOf(
     records,
@@ -91,8 +87,6 @@ function laidOut(
   );
   return { pieces: [...patches, ...sets.flatMap((set) => set.pieces)], found };
 }
-
-const NOTHING = { length: 0, stitches: 0, cuts: 0, seconds: 0, thread: 0 };
 
 function laidRows(designs: Designs, records: PlanRecords, set: RowSetRecord) {
   const strokes = designs.get(set.designId);
@@ -110,9 +104,4 @@ function laidRows(designs: Designs, records: PlanRecords, set: RowSetRecord) {
       })),
     },
   ];
-}
-
-function depthOf(ring: readonly ClothPoint[], lie: ReturnType<typeof loadingMap>): Band {
-  const ys = ring.map((p) => applyToPoint(lie, p).y);
-  return { top: Math.min(...ys), bottom: Math.max(...ys) };
 }

@@ -69,16 +69,16 @@ export function targetsOf(
   advances: AdvanceState,
 ): NamedTarget[] {
   const lie = lieOf(records);
-  const { lining } = quiltOf(records);
+  const { lineUpRules } = quiltOf(records);
   const points = stitched
     .filter((run) => run.advance !== advanceNow(advances))
     .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)));
   return [
-    ...pieces.flatMap((piece) => pieceTargets(inSentence(piece.name), piece.ring, lie, lining.elsewhere)),
+    ...pieces.flatMap((piece) => pieceTargets(inSentence(piece.name), piece.ring, lie, lineUpRules.elsewhere)),
     ...joinTargets(
       points,
       pieces.map((piece) => piece.ring),
-      lining.joins,
+      lineUpRules.joins,
     ),
   ];
 }

@@ -2,7 +2,6 @@ import {
   advanceNow,
   advanceStateOf,
   type AdvanceKind,
-  type ClothPoint,
   distance,
   type FramePoint,
   isOpen,
@@ -277,10 +276,9 @@ export function useFrameWork() {
     onNotRolled: () => tellAdvance('loaded'),
     onMoved: () => tellAdvance('loaded'),
   };
-  const clothAt = async (at: FramePoint): Promise<ClothPoint | null> => (await planner().clothAt(at))?.cloth ?? null;
   const chalk = async (): Promise<void> => {
     const at = frame.state && { x: frame.state.x, y: frame.state.y };
-    const cloth = at && (await clothAt(at));
+    const cloth = at && (await planner().clothAt(at));
     if (!at || !cloth) return;
     const name = `chalk mark ${Object.keys(records.landmarks).length + 1}`;
     edit('chalk mark', addLandmark({ id: nanoid(10), name, cloth, since: { advance, frame: at } }));
@@ -299,7 +297,7 @@ export function useFrameWork() {
     act,
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
     async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
-      const cloth = (lineUp?.worst?.doubt ?? Infinity) < LOST || touches.length === 0 ? await clothAt(from) : null;
+      const cloth = (lineUp?.worst?.doubt ?? Infinity) < LOST || touches.length === 0 ? await planner().clothAt(from) : null;
       if (cloth) add({ name: 'place the plan was dragged to', cloth, since: null }, to, 'drag');
       setDragging(false);
     },

@@ -14,7 +14,7 @@ import {
 } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
 import { IconDots, IconPinFilled } from '@tabler/icons-react';
-import { setLining, setPassStart, setRunPass } from '../../document/passes.ts';
+import { setLineUpRules, setPassStart, setRunPass } from '../../document/passes.ts';
 import { splitPlacement } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
 import { changeRows, setLoading } from '../../document/rows.ts';
@@ -38,7 +38,7 @@ export function PassSheet({
   readonly upper: (p: ClothPoint) => Point;
 }) {
   const style = useLengthStyle();
-  const { lining, machine } = quiltOf(records);
+  const { lineUpRules, machine } = quiltOf(records);
   const pass = shown.passes[at];
   return (
     <Stack gap="sm">
@@ -97,9 +97,9 @@ export function PassSheet({
             </ol>
             <Text size="sm">
               After these:
-              {doubtWords('where lines meet what is stitched', pass.joins, lining.joins, style)}
+              {doubtWords('where lines meet what is stitched', pass.joins, lineUpRules.joins, style)}
               {pass.joins && pass.elsewhere ? ';' : ''}
-              {doubtWords('elsewhere', pass.elsewhere, lining.elsewhere, style)}.
+              {doubtWords('elsewhere', pass.elsewhere, lineUpRules.elsewhere, style)}.
             </Text>
             {at > 0 && pass.shared < 2 && (
               <Text size="sm" c="rowan.7" fw={600}>
@@ -111,27 +111,27 @@ export function PassSheet({
                 size="xs"
                 fine
                 label="At joins ±"
-                value={lining.joins}
+                value={lineUpRules.joins}
                 least={0.1}
                 most={50}
-                onLength={(joins) => edit('line-up wanted at joins', setLining({ joins }))}
+                onLength={(joins) => edit('line-up wanted at joins', setLineUpRules({ joins }))}
               />
               <LengthInput
                 size="xs"
                 fine
                 label="Elsewhere ±"
-                value={lining.elsewhere}
+                value={lineUpRules.elsewhere}
                 least={0.1}
                 most={50}
-                onLength={(elsewhere) => edit('line-up wanted elsewhere', setLining({ elsewhere }))}
+                onLength={(elsewhere) => edit('line-up wanted elsewhere', setLineUpRules({ elsewhere }))}
               />
               <LengthInput
                 size="xs"
                 label="Eased over"
-                value={lining.ease}
+                value={lineUpRules.ease}
                 least={0}
                 most={2000}
-                onLength={(ease) => edit('eased over', setLining({ ease }))}
+                onLength={(ease) => edit('eased over', setLineUpRules({ ease }))}
               />
             </Group>
           </section>
