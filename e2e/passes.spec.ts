@@ -12,7 +12,6 @@ import {
   loadingMap,
   makeTrueQuilt,
   mountedAt,
-  namedLandmarks,
   PIECED_CLOTH,
   type Point,
   pointsOf,
@@ -78,10 +77,7 @@ async function eyeOf(quiltId: string) {
       const corner = cornerLandmarks(records, lie).find((one) => one.name === name);
       if (corner) return now(corner.cloth);
       const known = stitched.flatMap(({ run, cloth, frame }) =>
-        namedLandmarks(
-          run.name.split(' · ')[0]!,
-          stitchedLandmarks({ cloth, frame, advance: run.advance, upTo: Infinity }, lie),
-        ),
+        stitchedLandmarks(run.name.split(' · ')[0]!, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
       );
       const { since } = known.find((one) => one.name === name)!;
       return now(clothUnder(truths[since!.advance]!, since!.frame));

@@ -95,6 +95,7 @@ export {
   rollRadius,
   usableReach,
 } from './passes/frame-profile.ts';
+export { beyondArea, isSafe, rollToMiddle, type SafeArea, safeArea } from './passes/safe-area.ts';
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { clothOnFrame, type OnPoles } from './plan/cloth-on-frame.ts';
@@ -103,33 +104,12 @@ export { type Resettled, resettleRows, RESETTLING, type Resettling } from './pla
 export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
-export { type DoubtAt, forecastPasses, namedLandmarks, type PassForecast, type Piece } from './plan/forecast.ts';
+export { type DoubtAt, forecastPasses, type PassForecast, type Piece } from './plan/forecast.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
-export {
-  depthOf,
-  type PlacedPart,
-  placedParts,
-  partBands,
-  partIds,
-  partName,
-  partsNeeded,
-} from './plan/parts.ts';
-export {
-  passesOf,
-  passOf,
-  patchBands,
-  type QuiltPass,
-  type QuiltPasses,
-  type RunBand,
-} from './plan/quilt-passes.ts';
+export { depthOf, type PlacedPart, placedParts, partBands, partIds, partName, partsNeeded } from './plan/parts.ts';
+export { passesOf, passOf, patchBands, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
-export {
-  type StitchedLandmark,
-  stitchedLandmarks,
-  stitchedPlaces,
-  type StitchedRun,
-  stitchedStrokes,
-} from './plan/stitched.ts';
+export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
 export { NO_TOTALS, type StitchRule, type Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,

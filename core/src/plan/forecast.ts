@@ -113,7 +113,9 @@ export function forecastPasses(
         .filter(({ row }) => row >= first && row < before)
         .map((change) => ({ ...change, row: change.row - first })),
     };
-    stitched = own.flatMap((piece) => landmarksOf(piece, advance, lie));
+    stitched = own.flatMap(({ name, lines }) =>
+      stitchedLandmarks(name, { cloth: lines, frame: lines, advance, upTo: Infinity }, lie),
+    );
     return forecast;
   });
 }
@@ -123,16 +125,3 @@ const evenly = (prior: ClothPrior): ClothPrior => ({
   ...prior,
   waves: [prior.waves.reduce((a, b) => (b.belief > a.belief ? b : a))],
 });
-
-/** What can be found again of a piece once it is stitched. */
-const landmarksOf = ({ name, lines }: Piece, advance: number, lie: Parameters<typeof applyToPoint>[0]): NamedPlace[] =>
-  namedLandmarks(name, stitchedLandmarks({ cloth: lines, frame: lines, advance, upTo: Infinity }, lie));
-
-/** Landmarks of one stitched run with their names: ends by what they are, the others counted from the left. */
-export function namedLandmarks(name: string, landmarks: ReturnType<typeof stitchedLandmarks>): NamedPlace[] {
-  let count = 0;
-  return landmarks.map(({ kind, ...place }) => ({
-    ...place,
-    name: kind === 'start' || kind === 'end' ? `${kind} of ${name}` : `${kind} ${++count} of ${name}`,
-  }));
-}

@@ -84,7 +84,9 @@ describe('a patch in parts', () => {
   });
 
   it('stays whole when it is one part', () => {
-    expect(partsOf(1)).toMatchObject([{ id: 'p', name: 'left border', totals: { length: expect.closeTo(442.6, 9) as number } }]);
+    expect(partsOf(1)).toMatchObject([
+      { id: 'p', name: 'left border', totals: { length: expect.closeTo(442.6, 9) as number } },
+    ]);
   });
 
   it('may reach a little over an even parting, and counts that into the parts it needs', () => {

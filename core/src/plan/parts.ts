@@ -77,16 +77,18 @@ export function placedParts(
     const within = boxRing({ minX: box.minX - 1, maxX: box.maxX + 1, minY, maxY });
     const lines = maxY > minY ? loaded.flatMap((line) => clipLine(line, { within, without: [] })) : [];
     const onCloth = lines.map((line) => applyToPolyline(back, line));
-    return { ...stitchLines(onCloth, recipe.stitch, machine.motion), id, name: partName(region, placement.parts, part) };
+    return {
+      ...stitchLines(onCloth, recipe.stitch, machine.motion),
+      id,
+      name: partName(region, placement.parts, part),
+    };
   });
 }
 
 /** Where a patch is cut, y of the loaded quilt from the top down. */
 function cutsOf(lines: readonly Polyline[], { top, bottom }: Band, parts: number): number[] {
   const depth = (bottom - top) / parts;
-  return Array.from({ length: parts - 1 }, (_, k) =>
-    fewestCrossings(lines, top + depth * (k + 1), CUT_ABOUT * depth),
-  );
+  return Array.from({ length: parts - 1 }, (_, k) => fewestCrossings(lines, top + depth * (k + 1), CUT_ABOUT * depth));
 }
 
 /** The y that the fewest segments cross, within `about` of the middle; the nearest to it among equals. */

@@ -72,12 +72,21 @@ const wave = polyline(
 describe('what is stitched', () => {
   const run = { cloth: [wave], frame: [wave], advance: 2, upTo: 50 };
   it('can be found again at its ends and along its lower side, from left to right', () => {
-    const found = stitchedLandmarks(run, IDENTITY);
-    expect(found.map(({ kind }) => kind)).toEqual(['start', 'cusp', 'cusp', 'cusp', 'end']);
+    const found = stitchedLandmarks('row 1', run, IDENTITY);
+    expect(found.map(({ name }) => name)).toEqual([
+      'start of row 1',
+      'cusp 1 of row 1',
+      'cusp 2 of row 1',
+      'cusp 3 of row 1',
+      'end of row 1',
+    ]);
     expect(found[1]).toMatchObject({ cloth: { x: 50, y: 60 }, since: { advance: 2, frame: { x: 50, y: 60 } } });
-    expect(stitchedLandmarks({ ...run, upTo: 0 }, IDENTITY)).toEqual([]);
+    expect(stitchedLandmarks('row 1', { ...run, upTo: 0 }, IDENTITY)).toEqual([]);
     // Stopped half way: the end is where it stopped.
-    expect(stitchedLandmarks({ ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({ kind: 'end', cloth: { x: 200 } });
+    expect(stitchedLandmarks('row 1', { ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({
+      name: 'end of row 1',
+      cloth: { x: 200 },
+    });
   });
   it('is held to at points near enough to each other, the ends among them', () => {
     const places = stitchedPlaces(run, 40);

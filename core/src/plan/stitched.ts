@@ -2,6 +2,7 @@ import { type Affine, applyToPolyline } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, pointCount, pointOf, type Polyline, turnAt } from '../geometry/polyline.ts';
 import type { Place } from '../lineup/touch.ts';
+import type { NamedPlace } from './line-up-plan.ts';
 
 /** What was stitched of a run: needle points on the planned cloth and on the frame, hole for hole, in one advance. */
 export interface StitchedRun {
@@ -47,10 +48,6 @@ export function stitchedPlaces(run: StitchedRun, spacing: number = SPACING): Pla
   });
 }
 
-export interface StitchedLandmark extends Place {
-  readonly kind: 'cusp' | 'low point' | 'start' | 'end';
-}
-
 /** A turn this sharp is seen as a point. */
 const CUSP = (5 * Math.PI) / 12;
 /** One landmark is looked for in each stretch of about this width, mm. */
@@ -58,9 +55,9 @@ const APART = 180;
 
 /**
  * Points of a stitched run that can be found again, as the quilt is loaded from left to right: its ends, and along its lower side the lowest
- * cusp of each stretch, or without one its lowest point. O(holes).
+ * cusp of each stretch, or without one its lowest point, counted from the left. O(holes).
  */
-export function stitchedLandmarks(run: StitchedRun, lie: Affine): StitchedLandmark[] {
+export function stitchedLandmarks(name: string, run: StitchedRun, lie: Affine): NamedPlace[] {
   const strokes = stitchedStrokes(run).map((stroke) => ({ ...stroke, loaded: applyToPolyline(lie, stroke.cloth) }));
   const box = boundsOf(strokes.map(({ loaded }) => loaded));
   const [first, final] = [strokes[0], strokes.at(-1)];
@@ -79,17 +76,16 @@ export function stitchedLandmarks(run: StitchedRun, lie: Affine): StitchedLandma
     }
   }
   const end = (stroke: (typeof strokes)[number], i: number): Hole => ({ stroke, i, ...pointOf(stroke.loaded, i) });
-  const named = (hole: Hole, kind: StitchedLandmark['kind']) => ({ hole, kind });
-  return [
-    named(end(first, 0), 'start'),
-    named(end(final, pointCount(final.loaded) - 1), 'end'),
-    ...[...points].map(([stretch, hole]) => {
-      const cusp = cusps.get(stretch);
-      return cusp ? named(cusp, 'cusp') : named(hole, 'low point');
-    }),
-  ]
-    .sort((a, b) => a.hole.x - b.hole.x)
-    .map(({ hole, kind }) => ({ ...placeOf(run.advance, hole.stroke, hole.i), kind }));
+  const lower = [...points].map(([stretch, point]): readonly [Hole, string] => {
+    const cusp = cusps.get(stretch);
+    return cusp ? [cusp, 'cusp'] : [point, 'low point'];
+  });
+  const counted = lower
+    .sort(([a], [b]) => a.x - b.x)
+    .map(([hole, kind], i): readonly [Hole, string] => [hole, `${kind} ${i + 1}`]);
+  return [[end(first, 0), 'start'] as const, [end(final, pointCount(final.loaded) - 1), 'end'] as const, ...counted]
+    .sort(([a], [b]) => a.x - b.x)
+    .map(([hole, kind]) => ({ ...placeOf(run.advance, hole.stroke, hole.i), name: `${kind} of ${name}` }));
 }
 
 /** A hole of a stroke, and where it lies on the quilt as loaded. */

@@ -1,5 +1,6 @@
 import type { FramePoint } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
+import type { SafeArea } from '../passes/safe-area.ts';
 import type { MotionProfile } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
 import type { FrameEventKind, FrameFault, FrameReply, NeedlePosition } from './frame-messages.ts';
@@ -40,14 +41,6 @@ export interface Head {
   /** mm of bobbin thread left. */
   readonly bobbin: number;
   readonly fault: FrameFault | null;
-}
-
-/** Where the head may go, mm. */
-export interface SafeArea {
-  readonly width: number;
-  /** From where the roll ends to where the reach does. */
-  readonly top: number;
-  readonly bottom: number;
 }
 
 export interface HeadProfile {

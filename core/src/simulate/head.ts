@@ -1,6 +1,7 @@
-import { distance, type FramePoint } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
 import { pointCount, pointOf } from '../geometry/polyline.ts';
-import { type FrameProfile, fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
+import { type FrameProfile, GENERIC_FRAME } from '../passes/frame-profile.ts';
+import { isSafe, safeArea } from '../passes/safe-area.ts';
 import { GENERIC_MOTION, stitchClock } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
 import { HEAD_ON_POINT } from '../tolerances.ts';
@@ -19,7 +20,6 @@ import {
   type HeadStep,
   type LoadedStroke,
   type Motion,
-  type SafeArea,
   withEvents,
 } from './head-model.ts';
 
@@ -161,9 +161,6 @@ const faultSentence = (fault: FrameFault): string =>
     ? 'The thread broke. Mend it and say so, then go on.'
     : 'The bobbin is empty. Change it and say so, then go on.';
 
-const isSafe = (area: SafeArea, p: FramePoint): boolean =>
-  p.x >= 0 && p.x <= area.width && p.y >= area.top && p.y <= area.bottom;
-
 const onNextHole = (head: Head, stroke: LoadedStroke): boolean =>
   distance(head.at, pointOf(stroke.points, stroke.stitch)) <= HEAD_ON_POINT;
 
@@ -203,7 +200,7 @@ export function headState(head: Head): FrameState {
 /** The usual stand-in. */
 export const standInProfile = (noise: () => number, frame: FrameProfile = GENERIC_FRAME): HeadProfile => ({
   name: frame.name,
-  area: { width: frame.width, top: 0, bottom: fullReach(frame) },
+  area: safeArea(frame, 0),
   motion: GENERIC_MOTION,
   noise,
 });

@@ -1,16 +1,19 @@
 import {
   advanceNow,
   type AdvanceState,
+  beyondArea,
   boundsOf,
   boxRing,
   clothOnFrame,
   type ClothPoint,
   easedToFrame,
   encodeStrokes,
+  type FramePoint,
   learnCloth,
   type LineUp,
   lineUpRefusal,
   measuredRing,
+  mountedNow,
   partIds,
   type Place,
   placedParts,
@@ -23,6 +26,7 @@ import {
   resolveRows,
   type RowSetRecord,
   rowsName,
+  safeArea,
   stitchClock,
   stitchedPlaces,
   threadLength,
@@ -90,6 +94,8 @@ export function planOf(
   const { lineUpRules, machine } = quiltOf(records);
   const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
   const onFrame = cloth.map((run) => polylineToFrame({ toFrame }, run));
+  const beyond = beyondArea(boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
+  if (beyond.x !== 0 || beyond.y !== 0) throw new Refusal('refused', outOfReach(name, beyond));
   const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
   const points = encodeStrokes(onFrame);
   const inputs = JSON.stringify([rule, ring, touches, state.advances.mounts, lineUpRules, machine]);
@@ -105,6 +111,11 @@ export function planOf(
     ring,
   };
 }
+
+const outOfReach = (name: string, { x, y }: FramePoint): string =>
+  x !== 0
+    ? `${name} reaches past the ${x < 0 ? 'left' : 'right'} end of the rails. Move the quilt along the poles, and line up anew.`
+    : `${name} reaches ${y < 0 ? 'under the roll' : 'past the front of the reach'}. Roll the quilt a little ${y < 0 ? 'back' : 'on'}, and line up again.`;
 
 /** The line-up of the quilt as it lies now. Refuses when too little was touched since it was rolled, or clamps are off. */
 function linedUp(records: PlanRecords, { advances }: ClothState) {

@@ -140,15 +140,17 @@ describe('a run at the frame', () => {
       /at least two landmarks/,
     );
     expect((await api('POST', `/quilts/${untouched}/runs`, { placementId: 'nowhere' })).status).toBe(404);
-    const far = await readyQuilt(
-      api,
-      SQUARE,
-      TOUCHES.map((touch) => ({ ...touch, frame: { x: touch.frame.x, y: touch.frame.y + 500 } })),
-    );
-    const screen = await openScreen(app, far);
-    await load(far);
-    expect((await screen.next('refused')).sentence).toMatch(/outside the safe area/);
-    screen.close();
+    const lying = async (dx: number, dy: number): Promise<string> => {
+      const moved = TOUCHES.map((touch) => ({ ...touch, frame: { x: touch.frame.x + dx, y: touch.frame.y + dy } }));
+      const answer = await api<ErrorAnswer>('POST', `/quilts/${await readyQuilt(api, SQUARE, moved)}/runs`, {
+        placementId: 'p1',
+      });
+      expect(answer.status).toBe(409);
+      return answer.body.message;
+    };
+    expect(await lying(0, 500)).toMatch(/past the front of the reach\. Roll the quilt a little on/);
+    expect(await lying(0, -200)).toMatch(/under the roll\. Roll the quilt a little back/);
+    expect(await lying(-500, 0)).toMatch(/past the left end of the rails/);
   });
 });
 

@@ -18,14 +18,16 @@ import {
   mountedNow,
   NEWLY_LOADED,
   nextRunState,
+  type PlanRecords,
   quiltOf,
   resumePoint,
   type RunEventKind,
+  stitchedStrokes,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import type { Logger } from 'pino';
 import { Refusal, found } from '../actions/refusal.ts';
-import { type ClothState, makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
+import { makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
 import { type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import type { Database } from '../store/database.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
@@ -43,6 +45,13 @@ interface Current {
   readonly strokes: readonly Float64Array[];
   stroke: number;
   progressAt: number;
+}
+
+/** A quilt as it is planned, with what was done with it on the poles. */
+interface QuiltNow {
+  readonly records: PlanRecords;
+  readonly events: readonly AdvanceEvent[];
+  readonly stitched: readonly RunOnCloth[];
 }
 
 const CONTINUED = ', continued';
@@ -104,7 +113,8 @@ export class FrameDesk {
 
   /** A Frame screen has opened for a quilt; returns how it leaves. When the last one leaves, stitching pauses. */
   async watch(quiltId: string, tell: (message: ScreenMessage) => void): Promise<() => void> {
-    await this.mount(quiltId);
+    // A quilt that is being stitched stays as it is.
+    if (this.quiltId !== quiltId || !this.isBusy()) await this.mount(quiltId);
     this.screens.add(tell);
     tell({ type: 'link', up: this.link.up });
     if (this.view?.quilt === quiltId) tell(this.view);
@@ -133,9 +143,9 @@ export class FrameDesk {
   async start(quiltId: string, placementId: string): Promise<RunAnswer> {
     return this.inTurn(async () => {
       this.refuseWhileStitching();
-      await this.mount(quiltId);
-      const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
-      const plan = await makeStitchPlan(this.database, records, await this.lying(quiltId), placementId);
+      const { records, stitched } = await this.mount(quiltId);
+      const lies = { advances: this.advances.state, stitched };
+      const plan = await makeStitchPlan(this.database, records, lies, placementId);
       const id = nanoid(12);
       const at = Date.now();
       const open = (await listRuns(this.database.read, quiltId)).filter(
@@ -158,39 +168,22 @@ export class FrameDesk {
   async advance(quiltId: string, { kind, pass, rolled }: AdvanceRequest): Promise<readonly AdvanceEvent[]> {
     return this.inTurn(async () => {
       this.refuseWhileStitching();
-      await this.mount(quiltId);
-      const refusal = advanceRefusal(this.advances.state, kind);
+      const quilt = await this.read(quiltId);
+      const state = advanceStateOf(quilt.events);
+      const refusal = advanceRefusal(state, kind);
       if (refusal !== null) throw new Refusal('refused', refusal);
-      const now = mountedNow(this.advances.state);
+      const now = mountedNow(state);
       const moved = kind === 'rolled' || kind === 'loaded';
-      const event: AdvanceEvent = {
-        kind,
-        at: Date.now(),
-        pass: moved ? pass : now.pass,
-        rolled: moved ? rolled : now.rolled,
-        front: moved ? await this.frontOf(quiltId) : now.front,
-      };
-      const { length: seq } = this.advances.events;
-      await this.database.commit((tables) => appendAdvance(tables, quiltId, seq, event));
+      const event: AdvanceEvent = moved
+        ? { kind, at: Date.now(), pass, rolled, front: frontOf(quilt) }
+        : { kind, at: Date.now(), pass: now.pass, rolled: now.rolled, front: now.front };
+      await this.database.commit((tables) => appendAdvance(tables, quiltId, quilt.events.length, event));
       if (moved) this.current = null;
-      await this.mount(quiltId);
-      this.tellScreens({ type: 'advances', events: this.advances.events });
-      return this.advances.events;
+      const events = [...quilt.events, event];
+      this.put(quiltId, { ...quilt, events });
+      this.tellScreens({ type: 'advances', events });
+      return events;
     });
-  }
-
-  private async lying(quiltId: string): Promise<ClothState> {
-    return { advances: this.advances.state, stitched: await stitchedRuns(this.database, quiltId) };
-  }
-
-  /** How far down the loaded quilt is stitched, mm; null when nothing is. */
-  private async frontOf(quiltId: string): Promise<number | null> {
-    const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
-    const { loading, grid } = quiltOf(records);
-    const lie = loadingMap(loading, grid);
-    const stitched = await stitchedRuns(this.database, quiltId);
-    const box = boundsOf(stitched.flatMap((run) => run.cloth.map((line) => applyToPolyline(lie, line))));
-    return box && box.maxY;
   }
 
   /** Loads an open run again, to go on from `back` mm before its last stitch; lined up anew when the quilt was rolled or moved since. */
@@ -200,27 +193,31 @@ export class FrameDesk {
       const run = found(await findRun(this.database.read, runId), 'run');
       if (!isOpen(run.state.status))
         throw new Refusal('refused', 'This run is over. Start a new one on the Frame screen.');
-      await this.mount(run.quiltId);
+      const quilt = await this.mount(run.quiltId);
       const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
       const { stroke, hole } = locate(run.holes, run.state.stitch);
       const from = resumePoint(strokes[stroke]!, hole, back);
       return run.advance === advanceNow(this.advances.state)
         ? this.take(runId, offsetOf(run.holes, stroke) + from)
-        : this.continueAnew(run, stroke, from);
+        : this.continueAnew(run, stroke, from, quilt);
     });
   }
 
   /** What is left of a run as a run of its own, where the cloth lies now. */
-  private async continueAnew(run: RunAnswer, stroke: number, hole: number): Promise<RunAnswer> {
-    const { records } = found(await findPlan(this.database.read, run.quiltId), 'quilt');
-    const bytes = await findRunCloth(this.database.read, run.id);
-    if (!bytes)
+  private async continueAnew(
+    run: RunAnswer,
+    stroke: number,
+    hole: number,
+    { records, stitched }: QuiltNow,
+  ): Promise<RunAnswer> {
+    const cloth = decodeStrokes(found(await findRunCloth(this.database.read, run.id), 'run'));
+    if (cloth.length === 0)
       throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
-    const cloth = decodeStrokes(bytes);
     const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
     const name = run.name.endsWith(CONTINUED) ? run.name : `${run.name}${CONTINUED}`;
     const box = boundsOf(left)!;
-    const plan = planOf(name, left, boxRing(box), run.planHash, records, await this.lying(run.quiltId));
+    const lies = { advances: this.advances.state, stitched };
+    const plan = planOf(name, left, boxRing(box), run.planHash, records, lies);
     const id = nanoid(12);
     const at = Date.now();
     await this.database.commit(async (tables) => {
@@ -266,16 +263,24 @@ export class FrameDesk {
       );
   }
 
-  /** Puts a quilt on the poles, as it is planned now. A quilt that is being stitched stays as it is. */
-  private async mount(quiltId: string): Promise<void> {
-    if (this.quiltId === quiltId && this.isBusy()) return;
-    this.refuseWhileStitching();
+  private async read(quiltId: string): Promise<QuiltNow> {
     const { records } = found(await findPlan(this.database.read, quiltId), 'quilt');
+    const events = await listAdvances(this.database.read, quiltId);
+    return { records, events, stitched: await stitchedRuns(this.database, quiltId) };
+  }
+
+  /** Puts a quilt on the poles, as it is planned now. */
+  private async mount(quiltId: string): Promise<QuiltNow> {
+    this.refuseWhileStitching();
+    const quilt = await this.read(quiltId);
+    this.put(quiltId, quilt);
+    return quilt;
+  }
+
+  private put(quiltId: string, { records, events, stitched }: QuiltNow): void {
     if (this.quiltId !== quiltId) this.current = null;
     this.quiltId = quiltId;
-    const events = await listAdvances(this.database.read, quiltId);
     this.advances = { events, state: advanceStateOf(events) };
-    const stitched: readonly RunOnCloth[] = await stitchedRuns(this.database, quiltId);
     this.link.send(mountCommand(quiltId, records, this.advances.state, stitched));
   }
 
@@ -378,6 +383,14 @@ export class FrameDesk {
 }
 
 const isUnderWay = ({ state }: RunAnswer): boolean => state.status === 'stitching' || state.status === 'paused';
+
+/** How far down the loaded quilt is stitched, mm; null when nothing is. */
+function frontOf({ records, stitched }: QuiltNow): number | null {
+  const { loading, grid } = quiltOf(records);
+  const lie = loadingMap(loading, grid);
+  const lines = stitched.flatMap((run) => stitchedStrokes(run).map(({ cloth }) => applyToPolyline(lie, cloth)));
+  return boundsOf(lines)?.maxY ?? null;
+}
 
 /** Holes before a stroke. */
 const offsetOf = (holes: readonly number[], stroke: number): number =>

@@ -1,6 +1,7 @@
 import {
   applyToPoint,
   badTouch,
+  type Bounds,
   boundsOf,
   type ClothModel,
   clothOnFrame,
@@ -14,6 +15,7 @@ import {
   type FramePoint,
   isWorthTouching,
   learnCloth,
+  loadingMap,
   measuredRing,
   misfitOf,
   type NamedPlace,
@@ -26,13 +28,16 @@ import {
   type Point,
   polylineToFrame,
   quiltOf,
+  type QuiltRecord,
   type Resettled,
   resettleRows,
   RESETTLING,
   type Resettling,
   resolvePlacement,
   resolveRows,
+  type SafeArea,
   simplify,
+  stitchedLandmarks,
   stitchedPlaces,
   type StitchedRun,
   type Touch,
@@ -42,7 +47,7 @@ import {
   type WorstDoubt,
   worstDoubt,
 } from '@gorse/core';
-import type { PlanRequest, RowsRequest } from './requests.ts';
+import { LOST, type PlanRequest, type RowsRequest } from './requests.ts';
 import { ringOf, rowRuns } from './row-planner.ts';
 
 /** What is laid on the frame, by the touches so far. */
@@ -51,6 +56,8 @@ export interface PlannedOnFrame {
   readonly runs: readonly Float64Array[];
   /** The patch or row as it is expected to lie. */
   readonly ring: readonly FramePoint[];
+  /** What its lines take up; null when it has none. */
+  readonly box: Bounds | null;
 }
 
 /** What lies stitched of a run, by its name among those the worker has learned. */
@@ -73,8 +80,7 @@ export interface LineUpRequest {
   readonly pieces: readonly string[];
   readonly requests: readonly PlanRequest[];
   readonly rows: readonly RowsRequest[];
-  /** Where the head may go, mm. */
-  readonly area: { readonly width: number; readonly top: number; readonly bottom: number };
+  readonly area: SafeArea;
 }
 
 export interface LineUpAnswer {
@@ -97,8 +103,6 @@ export interface LineUpAnswer {
 const UNSURE = 45;
 /** Kept from the edge once it is known, mm. */
 const EDGE = 5;
-/** With more doubt than this a place is anywhere, mm. */
-const LOST = 60;
 /** How far planned lines on the frame may be drawn from their stitches, mm: they are looked at, not stitched. */
 const ON_FRAME = 0.15;
 
@@ -122,6 +126,15 @@ export const lineUpPlanner = (designs: Designs) => {
   return {
     learnRun(id: string, cloth: readonly Float64Array[], frame: readonly Float64Array[]): void {
       runs.set(id, { cloth, frame });
+    },
+
+    /** What can be found again of a learned run, as the quilt is loaded. */
+    landmarksOf(
+      name: string,
+      ref: StitchedRef,
+      { loading, grid }: Pick<QuiltRecord, 'loading' | 'grid'>,
+    ): NamedPlace[] {
+      return stitchedOf([ref]).flatMap((run) => stitchedLandmarks(name, run, loadingMap(loading, grid)));
     },
 
     /** Lines the plan up with the cloth of a quilt as it lies now. */
@@ -167,7 +180,7 @@ export const lineUpPlanner = (designs: Designs) => {
         worst: worstDoubt(model, targets, advance),
         onFrame: drawn(designs, request, model, advance).map(({ id, lines }) => {
           const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
-          return { id, runs: onFrame, ring: ringOf(lines).map(toFrame) };
+          return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
         }),
         stitched: stitched
           .filter((run) => run.advance !== advance)

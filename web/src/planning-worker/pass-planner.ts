@@ -66,7 +66,12 @@ function laidOut(
   const records = { ...plan, quilts: { quilt: { ...quiltOf(plan), loading } } };
   const sets = rows.flatMap(({ set }) => laidRows(designs, records, set));
   const patches = requests.flatMap(({ placement, recipe, region }): Piece[] => {
-    const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, region.ring, quiltOf(records).machine.motion);
+    const resolved = resolvePlacement(
+      designs.get(recipe.designId) ?? [],
+      recipe,
+      region.ring,
+      quiltOf(records).machine.motion,
+    );
     if (!resolved)
       return partIds(placement).map((id, part) => ({
         id,

@@ -41,7 +41,7 @@ const planner = {
 
   plan({ placement, recipe, region, quilt }: PlanRequest): Planned {
     const strokes = designs.get(recipe.designId);
-    const resolved = strokes && resolvePlacement(strokes, recipe, region.ring);
+    const resolved = strokes && resolvePlacement(strokes, recipe, region.ring, quilt.machine.motion);
     const runs = resolved?.runs ?? [];
     const levels = levelsOf(runs);
     const planned: Planned = {

@@ -14,3 +14,6 @@ export interface RowsRequest {
   /** The quilt's record, its patches and what they hold. */
   readonly plan: PlanRecords;
 }
+
+/** With more doubt than this (mm) a place may be anywhere: a mark there would mislead. */
+export const LOST = 60;

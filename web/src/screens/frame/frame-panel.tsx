@@ -1,7 +1,7 @@
 import type { RunAnswer } from '@gorse/contract';
 import { formatDuration, formatLength, formatLengthNumber, mountedNow, trimmed } from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
-import type { useFrame } from '../../api/frame-socket.ts';
+import { useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
@@ -16,7 +16,6 @@ interface Props {
   readonly ways: Ways;
   readonly pieces: readonly Piece[];
   readonly finished: ReadonlySet<string>;
-  readonly frame: ReturnType<typeof useFrame.getState>;
   readonly back: number;
   readonly onBack: (mm: number) => void;
   readonly onAct: (action: FrameAction) => void;
@@ -25,9 +24,12 @@ interface Props {
 
 /** One instruction at a time, one big button, the readouts, and STOP. */
 export function FramePanel(props: Props) {
-  const { told, frame, finished } = props;
-  const { instruction, piece, advances, passes } = told;
-  const caution = useCautionDue(instruction, frame.state?.fault != null);
+  const { told, finished } = props;
+  const connected = useFrame((frame) => frame.connected);
+  const linkUp = useFrame((frame) => frame.linkUp);
+  const refusal = useFrame((frame) => frame.refusal);
+  const { instruction, piece, advances, passes, head } = told;
+  const caution = useCautionDue(instruction, head?.fault != null);
   return (
     <aside
       className="card"
@@ -49,11 +51,11 @@ export function FramePanel(props: Props) {
           value={piece.id}
           allowDeselect={false}
           onChange={props.onChoose}
-          disabled={frame.state?.mode === 'stitching' || frame.state?.mode === 'paused'}
+          disabled={head?.mode === 'stitching' || head?.mode === 'paused'}
         />
-        {!frame.connected || !frame.linkUp ? (
+        {!connected || !linkUp ? (
           <Text fz={22} role="alert">
-            {frame.connected
+            {connected
               ? 'The frame does not answer. Check that it is on; Gorse tries again by itself.'
               : 'The server does not answer. Gorse tries again by itself.'}
           </Text>
@@ -62,14 +64,14 @@ export function FramePanel(props: Props) {
         ) : (
           <Task {...props} />
         )}
-        {frame.refusal !== null && (
+        {refusal !== null && (
           <Text role="alert" fz={18} c="rowan.7" fw={600}>
-            {frame.refusal}
+            {refusal}
           </Text>
         )}
       </div>
       <Group wrap="nowrap" gap="sm" pt={8} align="flex-end">
-        <Readouts instruction={instruction} frame={frame} run={told.run} />
+        <Readouts instruction={instruction} run={told.run} />
         <StopButton />
       </Group>
     </aside>
@@ -170,17 +172,9 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
 
 const NO_WRAP = { whiteSpace: 'nowrap' } as const;
 
-function Readouts({
-  frame,
-  run,
-  instruction,
-}: {
-  readonly frame: Props['frame'];
-  readonly run: RunAnswer | null;
-  readonly instruction: Instruction;
-}) {
+function Readouts({ run, instruction }: { readonly run: RunAnswer | null; readonly instruction: Instruction }) {
   const style = useLengthStyle();
-  const { state } = frame;
+  const state = useFrame((frame) => frame.state);
   if (!state) return <div style={{ flex: 1 }} />;
   const underWay = instruction.action === 'pause' || instruction.action === 'resume';
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;

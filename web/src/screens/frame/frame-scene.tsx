@@ -6,7 +6,8 @@ import { DoubtMark, RunEnds, TouchMark } from '../../canvas/marks.tsx';
 import { outlineOf, Patches } from '../../canvas/patches.tsx';
 import { Thread } from '../../canvas/thread.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
-import { type Landmark, LOST } from './landmarks.ts';
+import { LOST } from '../../planning-worker/requests.ts';
+import type { Landmark } from './landmarks.ts';
 import type { StitchedLine } from './use-stitched.ts';
 
 interface Props {
@@ -23,8 +24,8 @@ interface Props {
   readonly done: ReadonlySet<string>;
   /** What was stitched before lies in sight already. */
   readonly seen: boolean;
-  /** How far the plan is being dragged, mm. */
-  readonly dragged?: Point;
+  /** How far the plan is being dragged, mm; null while it isn’t. */
+  readonly dragged?: Point | null;
   readonly scale: number;
   /** The lens shows only the cloth and what is on it. */
   readonly bare?: boolean;
@@ -66,7 +67,8 @@ export const FrameScene = memo(function FrameScene({
   scale,
   bare = false,
 }: Props) {
-  const usable = (lineUp?.worst?.doubt ?? Infinity) < LOST;
+  // What is dragged onto the cloth has to be seen, wherever it lies.
+  const usable = dragged != null || (lineUp?.worst?.doubt ?? Infinity) < LOST;
   return (
     <>
       {usable && (
@@ -121,7 +123,7 @@ export const FrameScene = memo(function FrameScene({
       ))}
       {landmarks.map((landmark, i) => (
         <LandmarkMark
-          key={landmark.name}
+          key={`${landmark.name} ${landmark.cloth.x} ${landmark.cloth.y}`}
           landmark={landmark}
           expected={lineUp?.landmarks[i]}
           wanted={i === wanted}

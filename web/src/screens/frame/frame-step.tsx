@@ -2,18 +2,18 @@ import {
   advanceNow,
   boundsOf,
   distance,
-  fullReach,
   MM_PER_INCH,
   mountedNow,
   type Point,
   quiltOf,
   ringBounds,
-  rollGrowth,
+  type SafeArea,
+  safeArea,
 } from '@gorse/core';
 import { Text } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { sayToFrame } from '../../api/frame-socket.ts';
+import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage, type Gesture } from '../../canvas/cloth-stage.tsx';
 import { HeadMark, OutsideReach } from '../../canvas/marks.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
@@ -33,9 +33,12 @@ const CARRY_EVERY = 30;
 /** At the frame: roll, clamp, touch, check, rehearse, stitch, one piece after the other. */
 export default function FrameStep() {
   const work = useFrameWork();
-  const { frame, told, scene } = work;
+  const { told, scene } = work;
+  const patches = useFrame((state) => state.patches);
+  const stitched = useFrame((state) => state.stitched);
+  const answers = useFrame((state) => state.state !== null);
   const [step, setStep] = useState(MM_PER_INCH / 16);
-  const [dragged, setDragged] = useState<Point>(STILL);
+  const [dragged, setDragged] = useState<Point | null>(null);
   useFrameKeys({
     step,
     act: () => {
@@ -55,24 +58,20 @@ export default function FrameStep() {
       </div>
     );
   }
-  const machine = quiltOf(work.records).machine;
-  const area = {
-    width: machine.frame.width,
-    top: rollGrowth(machine.frame, mountedNow(told.advances).rolled),
-    bottom: fullReach(machine.frame),
-  };
+  const area = safeArea(quiltOf(work.records).machine.frame, mountedNow(told.advances).rolled);
   const press = (p: Point, view: { readonly scale: number }): Gesture | null => {
-    if (frame.state && distance(p, frame.state) * view.scale <= GRASP) return carrying(area);
+    const { state } = useFrame.getState();
+    if (state && distance(p, state) * view.scale <= GRASP) return carrying(area);
     if (!work.ways.dragging) return null;
     return {
       move: (to) => setDragged({ x: to.x - p.x, y: to.y - p.y }),
       end: (to) => {
-        setDragged(STILL);
+        setDragged(null);
         void work.dragPlan(p, to);
       },
     };
   };
-  const seen = boundsOf(frame.patches.map((patch) => Float64Array.from(patch.ring))) ?? {
+  const seen = boundsOf(patches.map((patch) => Float64Array.from(patch.ring))) ?? {
     minX: 0,
     minY: 0,
     maxX: 1000,
@@ -95,19 +94,17 @@ export default function FrameStep() {
             focus={around && around.length > 0 ? ringBounds(around) : null}
             label="The cloth on the frame. Arrow keys jog the head, Z zooms to the piece, F shows all"
             onPress={press}
-            ground={(view) => <FrameGround patches={frame.patches} stitched={frame.stitched} scale={view.scale} />}
-            moving={(view) =>
-              frame.state && <HeadMark at={frame.state} down={frame.state.needle === 'down'} scale={view.scale} />
-            }
+            ground={(view) => <FrameGround patches={patches} stitched={stitched} scale={view.scale} />}
+            moving={(view) => <LiveHead scale={view.scale} />}
           >
             {(view) => (
               <>
-                <FrameScene {...scene} dragged={dragged} scale={view.scale} />
+                <FrameScene {...scene} dragged={dragged ?? (work.ways.dragging ? STILL : null)} scale={view.scale} />
                 <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
               </>
             )}
           </ClothStage>
-          {frame.state && <Lens state={frame.state} patches={frame.patches} stitched={frame.stitched} scene={scene} />}
+          {answers && <Lens patches={patches} stitched={stitched} scene={scene} />}
         </div>
         <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
           <JogPad step={step} onStep={setStep} />
@@ -118,7 +115,6 @@ export default function FrameStep() {
         ways={work.ways}
         pieces={work.pieces}
         finished={scene.done}
-        frame={frame}
         back={work.back}
         onBack={work.setBack}
         onAct={work.act}
@@ -130,8 +126,14 @@ export default function FrameStep() {
 
 const STILL: Point = { x: 0, y: 0 };
 
+/** The head where it is at every moment. */
+function LiveHead({ scale }: { readonly scale: number }) {
+  const state = useFrame((frame) => frame.state);
+  return state && <HeadMark at={state} down={state.needle === 'down'} scale={scale} />;
+}
+
 /** Hands carry the head; it is told where to every few milliseconds. */
-function carrying(area: { readonly width: number; readonly top: number; readonly bottom: number }): Gesture {
+function carrying(area: SafeArea): Gesture {
   let told = 0;
   const carry = (to: Point): void => {
     const x = Math.min(area.width, Math.max(0, to.x));

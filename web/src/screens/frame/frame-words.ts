@@ -1,31 +1,20 @@
 import type { RunAnswer } from '@gorse/contract';
-import {
-  type AdvanceState,
-  advanceNow,
-  formatDoubt,
-  formatLength,
-  type FrameState,
-  type LengthStyle,
-  mountedNow,
-} from '@gorse/core';
+import { type AdvanceState, advanceNow, formatDoubt, formatLength, type LengthStyle, mountedNow } from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import type { Instruction } from './instruction.ts';
-import { inSentence, type Landmark, LOST } from './landmarks.ts';
+import { LOST } from '../../planning-worker/requests.ts';
+import type { HeadNow, Instruction } from './instruction.ts';
+import { inSentence, type Landmark } from './landmarks.ts';
 import type { Piece } from './pieces.ts';
+import type { Rolling } from './rolling.ts';
 
 export interface Told {
   readonly instruction: Instruction;
   readonly piece: Piece;
   readonly advances: AdvanceState;
-  /** Where the pass of the piece begins, mm of the loaded cloth, and the seam that tells when it is there. */
-  readonly goal: {
-    readonly pass: number;
-    readonly from: number;
-    readonly seam: { name: string; before: number } | null;
-  };
+  readonly rolling: Rolling;
   readonly passes: number;
   readonly run: RunAnswer | null;
-  readonly state: FrameState | null;
+  readonly head: HeadNow | null;
   readonly lineUp: LineUpAnswer | null;
   /** Names of the targets, as the worker was asked about them. */
   readonly targets: readonly { readonly name: string }[];
@@ -40,7 +29,7 @@ interface Words {
 
 /** What the screen says: one instruction, why, and the button. */
 export function wordsFor(told: Told, style: LengthStyle): Words {
-  const { instruction, piece, run, state } = told;
+  const { instruction, piece, run, head } = told;
   const name = piece.name;
   const stitch = run?.state.stitch ?? 0;
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
@@ -100,7 +89,7 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
         button: 'Go on from there',
       };
     case 'mended':
-      return state?.fault === 'bobbinEmpty'
+      return head?.fault === 'bobbinEmpty'
         ? { title: 'The bobbin is empty.', why: 'Put in a full one, then say so.', button: 'A full bobbin is in' }
         : {
             title: 'The thread broke.',
@@ -113,8 +102,15 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
       if (instruction.bead === 'touch' || instruction.bead === 'check') {
         return { title: 'One moment…', why: 'Working out which landmark tells most.', button: 'Touch here' };
       }
+      if (instruction.bead === 'roll') {
+        return {
+          title: `${name} is deeper than the frame reaches.`,
+          why: 'Stitch it in parts, make it smaller, or load the quilt the other way: Passes says how.',
+          button: 'Wait',
+        };
+      }
       return {
-        title: state?.mode === 'rehearsing' ? 'Rehearsing…' : 'The head is moving…',
+        title: head?.mode === 'rehearsing' ? 'Rehearsing…' : 'The head is moving…',
         why: 'Keep clear.',
         button: 'Wait',
       };
@@ -134,26 +130,29 @@ const coming = (told: Told, style: LengthStyle): string => {
   return worst && worst.doubt > ownDoubt(told) + 0.05 ? `In this pass: ${worstWords(told, style)} ` : '';
 };
 
-function rollWords({ instruction, advances, goal, passes, piece }: Told, style: LengthStyle): Words {
+function rollWords({ instruction, advances, rolling, passes, piece }: Told, style: LengthStyle): Words {
   const { rolled, pass } = mountedNow(advances);
-  const by = goal.from - rolled;
-  const seam = goal.seam
-    ? ` Then the lower edge of ${goal.seam.name} lies ${formatLength(goal.seam.before, style)} before the roll.`
+  const { beyond, seam } = rolling;
+  const by = rolling.from - rolled;
+  const shown = seam
+    ? `Then the lower edge of ${seam.name} lies ${formatLength(seam.before, style)} before the roll. `
     : '';
   switch (instruction.action) {
     case 'unclamp':
       return {
         title:
-          goal.pass === pass
-            ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
-            : `Roll ${goal.pass > pass ? 'on' : 'back'} to pass ${goal.pass + 1} of ${passes}.`,
+          beyond !== 0
+            ? `${piece.name}’s pass reaches ${formatLength(Math.abs(beyond), style)} ${beyond < 0 ? 'under the roll' : 'past the front'}. Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}.`
+            : rolling.pass === pass
+              ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
+              : `Roll ${rolling.pass > pass ? 'on' : 'back'} to pass ${rolling.pass + 1} of ${passes}.`,
         why: 'Needle up, head to the side, side clamps off. What is lined up now ends here.',
         button: 'Clamps are off',
       };
     case 'roll':
       return {
         title: `Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back, towards you' : 'on, away from you'}.`,
-        why: `${seam.trim()} A little more or less doesn’t matter: the touches find out.`,
+        why: `${shown}A little more or less doesn’t matter: the touches find out.`,
         button: 'Rolled',
       };
     default:

@@ -1,18 +1,15 @@
 import type { RunAnswer } from '@gorse/contract';
-import { type AdvanceState, type FrameState, NEWLY_LOADED, type RunState } from '@gorse/core';
+import { type AdvanceState, NEWLY_LOADED, type RunState } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { nextInstruction, type Situation } from './instruction.ts';
+import { type HeadNow, nextInstruction, type Situation } from './instruction.ts';
 
-const frame: FrameState = {
-  type: 'state',
+const head: HeadNow = {
   mode: 'idle',
   needle: 'up',
-  x: 10,
-  y: 10,
-  run: { id: 'r', stitch: 0, of: 90, secondsLeft: 9 },
-  bobbinThreadUp: false,
-  bobbin: 1,
   fault: null,
+  bobbinThreadUp: false,
+  run: 'r',
+  onStart: true,
 };
 const run = (state: Partial<RunState>, advance = 0): RunAnswer => ({
   id: 'r',
@@ -37,14 +34,14 @@ const next = (change: Partial<Situation>): string => {
     fit: 'contain',
     advances: READY,
     within: true,
+    tooDeep: false,
     touches: 4,
     cornersLeft: 0,
     linedUp: false,
     advised: true,
     worth: false,
     run: null,
-    state: frame,
-    start: { x: 10, y: 10 },
+    head,
     skipRehearsal: false,
     ...change,
   });
@@ -57,6 +54,9 @@ describe('the one thing to do next at the frame', () => {
     expect(next({ within: false })).toBe('roll unclamp');
     expect(next({ within: false, advances: NEWLY_LOADED })).toBe('roll unclamp');
     expect(next({ advances: { ...READY, step: 'roll' } })).toBe('roll roll');
+    // No roll brings what is deeper than the reach into it.
+    expect(next({ within: false, tooDeep: true })).toBe('roll wait');
+    expect(next({ within: true, tooDeep: true })).toBe('check load');
     // What is being stitched is ended first.
     expect(next({ within: false, run: run({ status: 'stitching' }) })).toBe('stitch pause');
   });
@@ -79,24 +79,22 @@ describe('the one thing to do next at the frame', () => {
   });
   it('then to rehearse, bring up the bobbin thread and stitch, from the first hole', () => {
     const ready = run({});
-    expect(next({ run: ready, start: { x: 50, y: 10 } })).toBe('rehearse goToStart');
+    expect(next({ run: ready, head: { ...head, onStart: false } })).toBe('rehearse goToStart');
     expect(next({ run: ready })).toBe('rehearse rehearse');
-    expect(next({ run: ready, state: { ...frame, mode: 'rehearsing' } })).toBe('rehearse wait');
+    expect(next({ run: ready, head: { ...head, mode: 'rehearsing' } })).toBe('rehearse wait');
     expect(next({ run: ready, skipRehearsal: true })).toBe('stitch bobbinThread');
-    expect(next({ run: run({ rehearsed: true }), start: { x: 50, y: 10 } })).toBe('stitch goToStart');
-    expect(next({ run: run({ rehearsed: true }), state: { ...frame, bobbinThreadUp: true } })).toBe('stitch start');
+    expect(next({ run: run({ rehearsed: true }), head: { ...head, onStart: false } })).toBe('stitch goToStart');
+    expect(next({ run: run({ rehearsed: true }), head: { ...head, bobbinThreadUp: true } })).toBe('stitch start');
   });
   it('while stitching, to pause; after, to go on or to mend', () => {
     expect(next({ run: run({ status: 'stitching' }) })).toBe('stitch pause');
     expect(next({ run: run({ status: 'paused' }) })).toBe('stitch resume');
     expect(next({ run: run({ status: 'stopped', stitch: 40 }) })).toBe('stitch goOn');
-    expect(next({ run: run({ status: 'stopped', stitch: 40 }), state: { ...frame, fault: 'threadBroke' } })).toBe(
+    expect(next({ run: run({ status: 'stopped', stitch: 40 }), head: { ...head, fault: 'threadBroke' } })).toBe(
       'stitch mended',
     );
-    expect(next({ run: run({ status: 'interrupted', stitch: 40 }), state: { ...frame, run: null } })).toBe(
-      'stitch goOn',
-    );
-    expect(next({ run: run({ stitch: 34 }), state: { ...frame, run: null } })).toBe('stitch goOn');
+    expect(next({ run: run({ status: 'interrupted', stitch: 40 }), head: { ...head, run: null } })).toBe('stitch goOn');
+    expect(next({ run: run({ stitch: 34 }), head: { ...head, run: null } })).toBe('stitch goOn');
     expect(next({ run: run({ status: 'finished', stitch: 90 }) })).toBe('done next');
   });
   it('a run from before the quilt was rolled goes on only when the cloth is lined up again', () => {

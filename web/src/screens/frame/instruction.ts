@@ -1,14 +1,5 @@
 import type { RunAnswer } from '@gorse/contract';
-import {
-  advanceNow,
-  type AdvanceState,
-  distance,
-  type FitKind,
-  type FramePoint,
-  type FrameState,
-  isOpen,
-  mountedNow,
-} from '@gorse/core';
+import { advanceNow, type AdvanceState, type FitKind, type FrameState, isOpen, mountedNow } from '@gorse/core';
 
 /** The steps at the frame, in order: the beads. */
 export const BEADS = ['roll', 'clamp', 'touch', 'check', 'rehearse', 'stitch', 'done'] as const;
@@ -37,11 +28,20 @@ export interface Instruction {
   readonly action: FrameAction | null;
 }
 
+/** What matters of the head's state: where it is only as far as it is on the hole to start from. */
+export interface HeadNow extends Pick<FrameState, 'mode' | 'needle' | 'fault' | 'bobbinThreadUp'> {
+  /** The run that is loaded. */
+  readonly run: string | null;
+  readonly onStart: boolean;
+}
+
 export interface Situation {
   readonly fit: FitKind | 'rows';
   readonly advances: AdvanceState;
   /** The piece lies within the reach as the quilt is rolled now. */
   readonly within: boolean;
+  /** It is deeper than any pass. */
+  readonly tooDeep: boolean;
   /** Touches in this advance. */
   readonly touches: number;
   /** Corners of the patch that a fit by corners still wants. */
@@ -52,15 +52,11 @@ export interface Situation {
   readonly advised: boolean;
   readonly worth: boolean;
   readonly run: RunAnswer | null;
-  readonly state: FrameState | null;
-  /** The hole to start from. */
-  readonly start: FramePoint | null;
+  readonly head: HeadNow | null;
   /** The person goes without a rehearsal. */
   readonly skipRehearsal: boolean;
 }
 
-/** The head is on a hole within this distance, mm. */
-const ON_HOLE = 0.5;
 /** Touches that find shift and turn, and with those that check them after the quilt was loaded anew. */
 const FEWEST = 2;
 const CHECKED = 4;
@@ -71,22 +67,21 @@ export const isCheck = ({ advances, touches }: Pick<Situation, 'advances' | 'tou
 
 /** The one thing to do next. */
 export function nextInstruction(s: Situation): Instruction {
-  const { run, state, advances } = s;
+  const { run, head, advances } = s;
   if (run?.state.status === 'finished') return { bead: 'done', action: 'next' };
-  if (run && state?.fault) return { bead: 'stitch', action: 'mended' };
+  if (run && head?.fault) return { bead: 'stitch', action: 'mended' };
   if (run?.state.status === 'stitching') return { bead: 'stitch', action: 'pause' };
   if (run?.state.status === 'paused') return { bead: 'stitch', action: 'resume' };
   if (advances.step === 'roll') return { bead: 'roll', action: 'roll' };
+  const reach: Instruction = { bead: 'roll', action: s.tooDeep ? null : 'unclamp' };
   // Clamps wait until the quilt is where it will be stitched.
-  if (advances.step === 'clamp')
-    return s.within ? { bead: 'clamp', action: 'clamp' } : { bead: 'roll', action: 'unclamp' };
+  if (advances.step === 'clamp') return s.within ? { bead: 'clamp', action: 'clamp' } : reach;
   const here = run !== null && run.advance === advanceNow(advances);
   if (run && here && isOpen(run.state.status)) {
-    const loaded = state?.run?.id === run.id;
-    if (!loaded || run.state.status !== 'ready') return { bead: 'stitch', action: 'goOn' };
-    return beforeStitching(s, run, state);
+    if (head?.run !== run.id || run.state.status !== 'ready') return { bead: 'stitch', action: 'goOn' };
+    return beforeStitching(s, run, head);
   }
-  if (!s.within) return { bead: 'roll', action: 'unclamp' };
+  if (!s.within) return reach;
   if (!isLinedUp(s)) return { bead: isCheck(s) ? 'check' : 'touch', action: s.advised ? 'touch' : null };
   // A run of an earlier advance goes on where the cloth lies now.
   const begun = run !== null && isOpen(run.state.status) && run.state.stitch > 0;
@@ -100,12 +95,12 @@ function isLinedUp(s: Situation): boolean {
   return s.advised && !s.worth;
 }
 
-function beforeStitching(s: Situation, run: RunAnswer, state: FrameState): Instruction {
-  if (state.mode === 'rehearsing') return { bead: 'rehearse', action: null };
+function beforeStitching(s: Situation, run: RunAnswer, head: HeadNow): Instruction {
+  if (head.mode === 'rehearsing') return { bead: 'rehearse', action: null };
   const rehearsed = run.state.rehearsed || s.skipRehearsal || run.state.stitch > 0;
   const bead = rehearsed ? 'stitch' : 'rehearse';
-  if (state.mode === 'moving') return { bead, action: null };
-  if (!s.start || distance(state, s.start) > ON_HOLE) return { bead, action: 'goToStart' };
+  if (head.mode === 'moving') return { bead, action: null };
+  if (!head.onStart) return { bead, action: 'goToStart' };
   if (!rehearsed) return { bead, action: 'rehearse' };
-  return { bead, action: state.bobbinThreadUp ? 'start' : 'bobbinThread' };
+  return { bead, action: head.bobbinThreadUp ? 'start' : 'bobbinThread' };
 }

@@ -1,20 +1,18 @@
 import {
-  type AdvanceState,
-  advanceNow,
+  applyToPoint,
   cornerLandmarks,
-  distance,
   joinTargets,
   loadingMap,
-  namedLandmarks,
   type NamedPlace,
   type NamedTarget,
   pieceTargets,
   type PlanRecords,
   quiltOf,
-  stitchedLandmarks,
-  type StitchedRun,
+  touchAt,
   type TouchRecord,
+  touchesOf,
 } from '@gorse/core';
+import type { StitchedRef } from '../../planning-worker/line-up-planner.ts';
 import type { Piece } from './pieces.ts';
 
 /** A point that can be found on the plan and on the cloth, with the touch made there in this advance. */
@@ -24,36 +22,28 @@ export interface Landmark extends NamedPlace {
   readonly chalked: boolean;
 }
 
-/** With more doubt than this (mm) a landmark may be anywhere: its mark would mislead. */
-export const LOST = 60;
-
-/** A run that lies stitched, by name. */
-export interface StitchedByName extends StitchedRun {
-  readonly name: string;
+/** A run that lies stitched, with what can be found again of it. */
+export interface FoundAgain extends StitchedRef {
+  readonly landmarks: readonly NamedPlace[];
 }
 
 /** All that can be touched now: corners of patches, points of what was stitched before the quilt was last moved, and marks made by hand. */
 export function landmarksOf(
   records: PlanRecords,
-  stitched: readonly StitchedByName[],
-  advances: AdvanceState,
+  stitched: readonly FoundAgain[],
+  advance: number,
   /** Whose corners are called by its own name. */
   atHand: string | null = null,
 ): Landmark[] {
-  const advance = advanceNow(advances);
-  const lie = lieOf(records);
-  const known = Object.values(records.touches).filter((touch) => touch.advance === advance);
+  const touches = touchesOf(records);
   const own = (place: NamedPlace, chalked: boolean): Landmark => ({
     ...place,
     chalked,
-    touch: known.find((touch) => isSame(touch, place)),
+    touch: touchAt(place, touches, advance),
   });
   return [
-    ...cornerLandmarks(records, lie, atHand).map((place) => own(place, false)),
-    ...stitched
-      .filter((run) => run.advance !== advance)
-      .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)))
-      .map((place) => own(place, false)),
+    ...cornerLandmarks(records, lieOf(records), atHand).map((place) => own(place, false)),
+    ...stitchedBefore(stitched, advance).map((place) => own(place, false)),
     // What was chalked in this very advance can't tell where it lies: it is known by the head alone.
     ...Object.values(records.landmarks)
       .filter(({ since }) => since === null || since.advance !== advance)
@@ -65,23 +55,32 @@ export function landmarksOf(
 export function targetsOf(
   records: PlanRecords,
   pieces: readonly Piece[],
-  stitched: readonly StitchedByName[],
-  advances: AdvanceState,
+  stitched: readonly FoundAgain[],
+  advance: number,
 ): NamedTarget[] {
-  const lie = lieOf(records);
   const { lineUpRules } = quiltOf(records);
-  const points = stitched
-    .filter((run) => run.advance !== advanceNow(advances))
-    .flatMap((run) => namedLandmarks(run.name, stitchedLandmarks(run, lie)));
+  const lie = lieOf(records);
+  const rings = pieces.map((piece) => piece.ring);
   return [
     ...pieces.flatMap((piece) => pieceTargets(inSentence(piece.name), piece.ring, lie, lineUpRules.elsewhere)),
-    ...joinTargets(
-      points,
-      pieces.map((piece) => piece.ring),
-      lineUpRules.joins,
-    ),
+    ...joinTargets(stitchedBefore(stitched, advance), rings, lineUpRules.joins),
   ];
 }
+
+/** The lowest point stitched in this advance that can be found again: it will still be in reach when the quilt is rolled on. */
+export function lowestStitched(
+  records: PlanRecords,
+  stitched: readonly FoundAgain[],
+  advance: number,
+): NamedPlace | null {
+  const lie = lieOf(records);
+  const down = ({ cloth }: NamedPlace): number => applyToPoint(lie, cloth).y;
+  const here = stitched.filter((run) => run.advance === advance).flatMap((run) => run.landmarks);
+  return here.reduce<NamedPlace | null>((best, one) => (best && down(best) >= down(one) ? best : one), null);
+}
+
+const stitchedBefore = (stitched: readonly FoundAgain[], advance: number): NamedPlace[] =>
+  stitched.filter((run) => run.advance !== advance).flatMap((run) => run.landmarks);
 
 /** `Row 3` in the middle of a sentence; `B2` stays. */
 export const inSentence = (name: string): string => name.replace(/^Rows?\b/, (word) => word.toLowerCase());
@@ -90,9 +89,3 @@ const lieOf = (records: PlanRecords) => {
   const { loading, grid } = quiltOf(records);
   return loadingMap(loading, grid);
 };
-
-/** Two landmarks this near are one, mm. */
-const SAME = 0.05;
-
-const isSame = (a: NamedPlace, b: NamedPlace): boolean =>
-  a.since?.advance === b.since?.advance && distance(a.cloth, b.cloth) < SAME;

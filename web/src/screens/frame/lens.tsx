@@ -1,6 +1,7 @@
-import type { FrameState, TrueLine, TruePatch } from '@gorse/core';
+import type { TrueLine, TruePatch } from '@gorse/core';
 import type { ComponentProps } from 'react';
 import { Layer, Stage } from 'react-konva';
+import { useFrame } from '../../api/frame-socket.ts';
 import { HeadMark } from '../../canvas/marks.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 
@@ -9,14 +10,15 @@ const SIZE = 190;
 const SCALE = 22;
 
 interface Props {
-  readonly state: FrameState;
   readonly patches: readonly TruePatch[];
   readonly stitched: readonly TrueLine[];
   readonly scene: Omit<ComponentProps<typeof FrameScene>, 'scale' | 'bare'>;
 }
 
 /** The cloth under the needle, enlarged. */
-export function Lens({ state, patches, stitched, scene }: Props) {
+export function Lens({ patches, stitched, scene }: Props) {
+  const state = useFrame((frame) => frame.state);
+  if (!state) return null;
   const [x, y] = [SIZE / 2 - state.x * SCALE, SIZE / 2 - state.y * SCALE];
   return (
     <div

@@ -3,12 +3,11 @@ import {
   type AdvanceState,
   distance,
   type FramePoint,
-  type FrameState,
   type NamedPlace,
   type TouchMethod,
 } from '@gorse/core';
 import { useEffect, useState } from 'react';
-import { sayToFrame, touchWithFrame } from '../../api/frame-socket.ts';
+import { sayToFrame, touchWithFrame, useFrame } from '../../api/frame-socket.ts';
 
 /** The head is over the point within this distance, mm. */
 const OVER = 0.2;
@@ -27,7 +26,6 @@ const keyOf = (quiltId: string): string => `gorse-needle-${quiltId}`;
  */
 export function useNeedleLeft(
   quiltId: string,
-  state: FrameState | null,
   advances: AdvanceState,
   add: (place: NamedPlace, at: FramePoint, method: TouchMethod) => void,
 ): { readonly place: NamedPlace | null; readonly leave: (place: NamedPlace) => void } {
@@ -42,9 +40,11 @@ export function useNeedleLeft(
   };
   const advance = advanceNow(advances);
   const target = left?.place.since?.frame;
-  const idle = state?.mode === 'idle';
-  const down = state?.needle === 'down';
-  const there = idle && target !== undefined && distance(state, target) < OVER;
+  const idle = useFrame(({ state }) => state?.mode === 'idle');
+  const down = useFrame(({ state }) => state?.needle === 'down');
+  const there = useFrame(
+    ({ state }) => state?.mode === 'idle' && target !== undefined && distance(state, target) < OVER,
+  );
   useEffect(() => {
     if (left?.advance === advance && there && !down) sayToFrame({ type: 'needle', position: 'down' });
   }, [left, advance, there, down]);

@@ -1,17 +1,17 @@
 import {
   applyToPoint,
   type ClothPoint,
+  depthOf,
   type FitKind,
   loadingMap,
-  type OnPoles,
   partIds,
+  partName,
   passesOf,
   passOf,
   patchBands,
   type PlanRecords,
   quiltOf,
   type QuiltPass,
-  reachAfter,
   type RunBand,
 } from '@gorse/core';
 import type { PlannedRows } from '../../planning-worker/row-planner.ts';
@@ -47,10 +47,9 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
     const region = records.regions[placement.regionId];
     const recipe = records.recipes[placement.recipeId];
     if (!region || !recipe) return [];
-    const ids = partIds(placement);
-    return ids.map((id, part) => ({
+    return partIds(placement).map((id, part) => ({
       ...bands.get(id)!,
-      name: ids.length === 1 ? region.name : `${region.name}, part ${part + 1}`,
+      name: partName(region, placement.parts, part),
       pass: passOf(found, id),
       fit: recipe.fit.kind,
       regionId: region.id,
@@ -58,29 +57,19 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
     }));
   });
   const rows = sets.flatMap((set) =>
-    set.runs.map(({ id, name, ring }): Piece => {
-      const ys = ring.map((p) => applyToPoint(lie, p).y);
-      return {
-        id,
-        top: Math.min(...ys),
-        bottom: Math.max(...ys),
-        name: name.charAt(0).toUpperCase() + name.slice(1),
-        pass: passOf(found, id),
-        fit: 'rows',
-        regionId: null,
-        ring,
-      };
-    }),
+    set.runs.map(({ id, name, ring }): Piece => ({
+      ...depthOf(ring, lie),
+      id,
+      name: name.charAt(0).toUpperCase() + name.slice(1),
+      pass: passOf(found, id),
+      fit: 'rows',
+      regionId: null,
+      ring,
+    })),
   );
   const last = found.passes.length;
   const order = ({ pass }: Piece): number => (pass < 0 ? last : pass);
   return { pieces: [...patches, ...rows].sort((a, b) => order(a) - order(b)), passes: found.passes };
-}
-
-/** Whether a piece lies within the reach as the quilt is rolled now, however a little off. */
-export function isWithin({ top, bottom }: RunBand, { rolled }: OnPoles, records: PlanRecords): boolean {
-  const { frame } = quiltOf(records).machine;
-  return top >= rolled - frame.room && bottom <= rolled + reachAfter(frame, rolled) - frame.room;
 }
 
 /** The lower edge of a patch that can be seen when the quilt is rolled to `rolled`, nearest to the roll. */

@@ -9,8 +9,6 @@ import {
   mountedNow,
   type NamedPlace,
   NEWLY_LOADED,
-  type Place,
-  type PlanRecords,
   quiltOf,
   type TouchMethod,
   touchesOf,
@@ -18,6 +16,7 @@ import {
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { type ComponentProps, useEffect, useMemo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { api } from '../../api/api.ts';
 import { sayToFrame, touchWithFrame, useFrame, watchFrame } from '../../api/frame-socket.ts';
 import { KEYS, useRuns } from '../../api/queries.ts';
@@ -25,21 +24,31 @@ import { addLandmark, addTouch, clearTouches, removeTouch } from '../../document
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { planner, usePlanned } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
+import { atHand } from './at-hand.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
-import { type FrameAction, nextInstruction } from './instruction.ts';
-import { type Landmark, landmarksOf, LOST, targetsOf } from './landmarks.ts';
+import { type FrameAction, type HeadNow, nextInstruction } from './instruction.ts';
+import { type Landmark, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 import { useNeedleLeft } from './needle-left.ts';
-import { isWithin, type Piece, piecesOf, seamAt } from './pieces.ts';
+import { type Piece, piecesOf } from './pieces.ts';
+import { rollingFor } from './rolling.ts';
 import type { Ways } from './side-ways.tsx';
 import { useLineUp } from './use-line-up.ts';
-import { useStitched, useTaught } from './use-stitched.ts';
+import { useFoundAgain, useStitched } from './use-stitched.ts';
 
-/** Everything the Frame screen shows and does: the one thing to do next, by the plan, the poles, the touches, the run and the head. */
+/** The head is on a hole within this distance, mm. */
+const ON_HOLE = 0.5;
+/** By so many touches at least, and with no more doubt than this, mm, it is known whether all lies in reach. */
+const REACH_TOUCHES = 2;
+const REACH_DOUBT = 10;
+
+/**
+ * Everything the Frame screen shows and does: the one thing to do next, by the plan, the poles, the touches, the run and the head. Where the
+ * head is at every moment is left to what draws it.
+ */
 export function useFrameWork() {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
-  const frame = useFrame();
   const client = useQueryClient();
   const runs = useRuns(quiltId).data;
   const [chosenId, choose] = useState<string | null>(null);
@@ -51,41 +60,35 @@ export function useFrameWork() {
   const [back, setBack] = useState(MM_PER_INCH / 2);
 
   useEffect(() => watchFrame(quiltId), [quiltId]);
-  const liveRun = frame.run?.quiltId === quiltId ? frame.run : null;
+  const liveRun = useFrame(({ run }) => (run?.quiltId === quiltId ? run : null));
   const status = liveRun?.state.status;
   useEffect(() => {
     void client.invalidateQueries({ queryKey: KEYS.runs(quiltId) });
   }, [client, quiltId, liveRun?.id, status]);
 
-  const advances = useMemo(() => (frame.advances ? advanceStateOf(frame.advances) : NEWLY_LOADED), [frame.advances]);
+  const logged = useFrame((state) => state.advances);
+  const advances = useMemo(() => (logged ? advanceStateOf(logged) : NEWLY_LOADED), [logged]);
+  const mounts = useSame(advances.mounts);
   const advance = advanceNow(advances);
   const mounted = mountedNow(advances);
   const byRowSet = usePlanned((state) => state.byRowSet);
-  const planning = usePlanned((state) => state.waiting > 0);
+  const waiting = usePlanned((state) => state.waiting > 0);
   const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
   const known = useMemo(() => {
     const others = (runs ?? []).filter((run) => run.id !== liveRun?.id);
     return liveRun ? [liveRun, ...others] : others;
   }, [runs, liveRun]);
-  const done = new Set(known.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
-  const pieceOf = (id: string | null | undefined): Piece | undefined => pieces.find((one) => one.id === id);
-  const open = known.find((run) => isOpen(run.state.status) && pieceOf(run.placementId));
-  const left = pieces.filter((one) => !done.has(one.id));
-  // What was chosen, else what is at the frame, else what was begun, else what comes next: in this pass first.
-  const piece =
-    [chosenId, liveRun?.placementId, open?.placementId].map(pieceOf).find((one) => one !== undefined) ??
-    left.find((one) => isWithin(one, mounted, records)) ??
-    left[0] ??
-    pieces[0];
-  const run = known.find((one) => one.placementId === piece?.id && !OVER.has(one.state.status)) ?? null;
+  const isInReach = (one: Piece): boolean => rollingFor(records, one, passes, advances, null).within;
+  const { piece, run, done, next } = atHand(pieces, known, chosenId, liveRun, isInReach);
+  const finished = useSame([...done]);
 
   const stitched = useStitched(known);
   const resting = useSame(stitched.filter((line) => line.id !== liveRun?.id || status !== 'stitching'));
-  const taught = useTaught(resting);
+  const again = useFoundAgain(resting, quiltOf(records));
   const coming = useSame(pieces.filter((one) => one.pass === piece?.pass && (!done.has(one.id) || one === piece)));
-  const atHand = piece?.regionId ?? null;
-  const landmarks = useMemo(() => landmarksOf(records, taught, advances, atHand), [records, taught, advances, atHand]);
-  const targets = useMemo(() => targetsOf(records, coming, taught, advances), [records, coming, taught, advances]);
+  const regionId = piece?.regionId ?? null;
+  const landmarks = useMemo(() => landmarksOf(records, again, advance, regionId), [records, again, advance, regionId]);
+  const targets = useMemo(() => targetsOf(records, coming, again, advance), [records, coming, again, advance]);
   const cornersLeft = useMemo(
     () =>
       piece?.fit === 'corners'
@@ -99,11 +102,11 @@ export function useFrameWork() {
   );
   const { lineUp, settled } = useLineUp({
     records,
-    advances,
+    mounts,
     landmarks,
     candidates: useSame(cornersLeft.length > 0 ? cornersLeft : null),
     targets,
-    stitched: useSame(taught.map(({ id, advance: then, upTo }) => ({ id, advance: then, upTo }))),
+    stitched: again,
     pieces: useSame(coming.map((one) => one.id)),
   });
 
@@ -116,18 +119,33 @@ export function useFrameWork() {
     }).data ?? null;
   const loaded = run && isOpen(run.state.status) && run.advance === advance ? points : null;
   const start = loaded && run ? holeAt(loaded, run.state.stitch) : null;
+  const head = useFrame(
+    useShallow(({ state }): HeadNow | null => {
+      if (!state) return null;
+      const { mode, needle, fault, bobbinThreadUp } = state;
+      const onStart = start !== null && distance(state, start) <= ON_HOLE;
+      return { mode, needle, fault, bobbinThreadUp, run: state.run?.id ?? null, onStart };
+    }),
+  );
   const touches = useMemo(() => touchesOf(records).filter((touch) => touch.advance === advance), [records, advance]);
   // Rows of a pass are lined up together; a patch that is fitted by its corners by itself.
   const lined = piece?.fit === 'corners' ? piece.id : null;
   const said = linedUp?.advance === advance && linedUp.piece === lined ? linedUp.enough : null;
   // What was good enough for the first row of a pass is for the others: she is asked for no more touches between rows.
-  const enough = said ?? (lined === null && known.some((one) => one.advance === advance) ? true : null);
+  const begun = known.some((one) => one.advance === advance);
+  const enough = said ?? (lined === null && begun ? true : null);
+  const isKnown = touches.length >= REACH_TOUCHES && (lineUp?.worst?.doubt ?? Infinity) < REACH_DOUBT;
+  // Once something of the pass is stitched, what comes after is rolled to only when it is its turn.
+  const reckoned = lineUp?.onFrame.filter(({ id }) => !begun || id === piece?.id) ?? null;
+  const rolling = piece && rollingFor(records, piece, passes, advances, isKnown ? reckoned : null);
   const instruction =
     piece &&
+    rolling &&
     nextInstruction({
       fit: piece.fit,
       advances,
-      within: isWithin(piece, mounted, records),
+      within: rolling.within,
+      tooDeep: piece.pass < 0,
       touches: touches.length,
       cornersLeft: cornersLeft.length,
       linedUp: enough === true,
@@ -135,8 +153,7 @@ export function useFrameWork() {
       // A patch fitted by its corners is as sure as it gets once they are touched.
       worth: enough === false ? lineUp?.advice != null : piece.fit !== 'corners' && lineUp?.advice?.worth === true,
       run,
-      state: frame.state,
-      start,
+      head,
       skipRehearsal,
     });
 
@@ -147,8 +164,8 @@ export function useFrameWork() {
     const may = landmarks.flatMap((one, i) =>
       lineUp.landmarks[i]?.reached && !one.touch && one.name !== refusedLandmark ? [i] : [],
     );
-    const again = may.find((i) => landmarks[i]!.name === repeated);
-    if (again !== undefined) return again;
+    const anew = may.find((i) => landmarks[i]!.name === repeated);
+    if (anew !== undefined) return anew;
     const advised = lineUp.advice?.landmark;
     if (advised !== undefined && may.includes(advised)) return advised;
     const corners = cornersLeft.filter((i) => may.includes(i));
@@ -168,18 +185,12 @@ export function useFrameWork() {
     setRefusedLandmark(null);
     setRepeated(null);
   };
-  const needle = useNeedleLeft(quiltId, frame.state, advances, add);
+  const needle = useNeedleLeft(quiltId, advances, add);
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
   const take = (asked: Promise<NonNullable<typeof liveRun>>): void => {
     asked.then((made) => useFrame.setState({ run: made })).catch(tellError);
-  };
-  const goalPass = piece ? passes[piece.pass] : undefined;
-  const goal = {
-    pass: piece && piece.pass >= 0 ? piece.pass : mounted.pass,
-    from: goalPass?.from ?? piece?.top ?? 0,
-    seam: seamAt(records, goalPass?.from ?? piece?.top ?? 0),
   };
   const act = (action: FrameAction): void => {
     switch (action) {
@@ -187,7 +198,7 @@ export function useFrameWork() {
         tellAdvance('unclamped');
         break;
       case 'roll':
-        tellAdvance('rolled', goal.pass, goal.from);
+        if (rolling) tellAdvance('rolled', rolling.pass, rolling.from);
         break;
       case 'clamp':
         tellAdvance('clamped');
@@ -209,12 +220,7 @@ export function useFrameWork() {
         sayToFrame({ type: 'fault', fault: null });
         break;
       case 'next':
-        choose(
-          (
-            left.find((one) => one.id !== piece?.id && isWithin(one, mounted, records)) ??
-            left.find((one) => one.id !== piece?.id)
-          )?.id ?? null,
-        );
+        choose(next?.id ?? null);
         break;
       default:
         sayToFrame({ type: action });
@@ -222,15 +228,15 @@ export function useFrameWork() {
   };
 
   const told: Told | null =
-    piece && instruction
+    piece && rolling && instruction
       ? {
           instruction,
           piece,
           advances,
-          goal,
+          rolling,
           passes: passes.length,
           run,
-          state: frame.state,
+          head,
           lineUp,
           targets,
           wanted: wantedOne,
@@ -239,13 +245,18 @@ export function useFrameWork() {
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
   const nameOfTouch = (id: string): string => records.touches[id]?.name ?? 'landmark';
   const more = (enoughNow: boolean): void => setLinedUp({ advance, piece: lined, enough: enoughNow });
-  const here = landmarksOf(records, taught, { ...advances, mounts: [...advances.mounts, mounted] });
-  const lowest = lowestStitched(records, here, taught, advance);
+  const lowest = useMemo(() => lowestStitched(records, again, advance), [records, again, advance]);
   // Rolled on, it must still lie before the roll.
-  const leavable =
-    lowest?.since && lowest.since.frame.y - (goal.from - mounted.rolled) > quiltOf(records).machine.frame.room
-      ? lowest
-      : null;
+  const ahead = (lowest?.since?.frame.y ?? 0) - ((rolling?.from ?? 0) - mounted.rolled);
+  const leavable = ahead > quiltOf(records).machine.frame.room ? lowest : null;
+  const chalk = async (): Promise<void> => {
+    const { state } = useFrame.getState();
+    const at = state && { x: state.x, y: state.y };
+    const cloth = at && (await planner().clothAt(at));
+    if (!at || !cloth) return;
+    const name = `chalk mark ${Object.keys(records.landmarks).length + 1}`;
+    edit('chalk mark', addLandmark({ id: nanoid(10), name, cloth, since: { advance, frame: at } }));
+  };
   const ways: Ways = {
     touches,
     expected: wanted !== null && lineUp ? lineUp.landmarks[wanted]!.at : null,
@@ -276,18 +287,27 @@ export function useFrameWork() {
     onNotRolled: () => tellAdvance('loaded'),
     onMoved: () => tellAdvance('loaded'),
   };
-  const chalk = async (): Promise<void> => {
-    const at = frame.state && { x: frame.state.x, y: frame.state.y };
-    const cloth = at && (await planner().clothAt(at));
-    if (!at || !cloth) return;
-    const name = `chalk mark ${Object.keys(records.landmarks).length + 1}`;
-    edit('chalk mark', addLandmark({ id: nanoid(10), name, cloth, since: { advance, frame: at } }));
-  };
+  const seen = useFrame((state) => state.stitched.length > 0);
+  const asked = instruction?.action === 'touch' ? wanted : null;
+  const placementId = piece?.id ?? null;
+  const scene = useMemo(
+    (): Omit<ComponentProps<typeof FrameScene>, 'scale'> => ({
+      // Once a line is loaded, only what was touched still matters.
+      landmarks: loaded ? landmarks.filter((one) => one.touch) : landmarks,
+      lineUp: loaded && lineUp ? { ...lineUp, landmarks: [], targets: [] } : lineUp,
+      placementId,
+      wanted: asked,
+      loaded,
+      stitched: stitched.filter((line) => line.advance === advance),
+      done: new Set(finished),
+      seen,
+    }),
+    [loaded, landmarks, lineUp, placementId, asked, stitched, advance, finished, seen],
+  );
   return {
     quiltId,
     records,
-    frame,
-    waiting: planning,
+    waiting,
     told,
     ways,
     pieces,
@@ -297,21 +317,11 @@ export function useFrameWork() {
     act,
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
     async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
-      const cloth = (lineUp?.worst?.doubt ?? Infinity) < LOST || touches.length === 0 ? await planner().clothAt(from) : null;
+      const cloth = lineUp && (await planner().clothAt(from));
       if (cloth) add({ name: 'place the plan was dragged to', cloth, since: null }, to, 'drag');
       setDragging(false);
     },
-    scene: {
-      // Once a line is loaded, only what was touched still matters.
-      landmarks: loaded ? landmarks.filter((one) => one.touch) : landmarks,
-      lineUp: loaded && lineUp ? { ...lineUp, landmarks: [], targets: [] } : lineUp,
-      placementId: piece?.id ?? null,
-      wanted: instruction?.action === 'touch' ? wanted : null,
-      loaded,
-      stitched: stitched.filter((line) => line.advance === advance),
-      done,
-      seen: frame.stitched.length > 0,
-    } satisfies Omit<ComponentProps<typeof FrameScene>, 'scale'>,
+    scene,
   };
 }
 
@@ -322,27 +332,11 @@ interface LinedUp {
   readonly enough: boolean;
 }
 
-const OVER: ReadonlySet<string> = new Set(['abandoned', 'continued']);
-
 /** The same object as last time while its content is the same. */
 function useSame<T>(value: T): T {
   const key = JSON.stringify(value, (_, part: unknown) => (ArrayBuffer.isView(part) ? part.byteLength : part));
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
   return useMemo(() => value, [key]);
-}
-
-/** The lowest point of what is stitched in this advance that can be found again: it will still be in reach when rolled on. */
-function lowestStitched(
-  records: PlanRecords,
-  landmarks: readonly Landmark[],
-  stitched: readonly { readonly advance: number }[],
-  advance: number,
-): NamedPlace | null {
-  const { loading } = quiltOf(records);
-  const down = ({ cloth }: Place): number => (loading === 'turned' ? -cloth.x : cloth.y);
-  const own = landmarks.filter(({ since, chalked }) => !chalked && since?.advance === advance);
-  if (stitched.length === 0 || own.length === 0) return null;
-  return own.reduce((a, b) => (down(b) > down(a) ? b : a));
 }
 
 /** A hole counted over all strokes; the last hole of a stroke belongs to it. */

@@ -1,13 +1,4 @@
-import {
-  type AdvanceState,
-  fullReach,
-  mountedNow,
-  type NamedTarget,
-  type PlanRecords,
-  quiltOf,
-  rollGrowth,
-  touchesOf,
-} from '@gorse/core';
+import { type NamedTarget, type OnPoles, type PlanRecords, quiltOf, safeArea, touchesOf } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import type { LineUpAnswer, StitchedRef } from '../../planning-worker/line-up-planner.ts';
 import { planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
@@ -23,7 +14,7 @@ export interface LineUpState {
 
 interface Asked {
   readonly records: PlanRecords;
-  readonly advances: AdvanceState;
+  readonly mounts: readonly OnPoles[];
   readonly landmarks: readonly Landmark[];
   readonly candidates: readonly number[] | null;
   readonly targets: readonly NamedTarget[];
@@ -32,9 +23,9 @@ interface Asked {
 }
 
 /** The line-up by the touches so far, worked out in the worker. */
-export function useLineUp({ records, advances, landmarks, candidates, targets, stitched, pieces }: Asked): LineUpState {
+export function useLineUp({ records, mounts, landmarks, candidates, targets, stitched, pieces }: Asked): LineUpState {
   const [answer, setAnswer] = useState<{ readonly lineUp: LineUpAnswer; readonly of: readonly unknown[] } | null>(null);
-  const asked = [landmarks, targets, candidates, pieces, advances] as const;
+  const asked = [landmarks, targets, candidates, pieces, mounts] as const;
   const { quilts, touches, regions, recipes, placements, rowSets } = records;
   useEffect(() => {
     let stale = false;
@@ -47,16 +38,16 @@ export function useLineUp({ records, advances, landmarks, candidates, targets, s
       );
       const lineUp = await planner().lineUp({
         plan: records,
-        mounts: advances.mounts,
+        mounts,
         touches: touchesOf(records),
         landmarks: landmarks.map(({ name, cloth, since }) => ({ name, cloth, since })),
         candidates,
         targets,
-        stitched,
+        stitched: stitched.map(({ id, advance, upTo }) => ({ id, advance, upTo })),
         pieces,
         requests,
         rows,
-        area: { width: frame.width, top: rollGrowth(frame, mountedNow(advances).rolled), bottom: fullReach(frame) },
+        area: safeArea(frame, mounts.at(-1)!.rolled),
       });
       if (!stale) setAnswer({ lineUp, of: asked });
     };
@@ -73,15 +64,15 @@ export function useLineUp({ records, advances, landmarks, candidates, targets, s
     recipes,
     placements,
     rowSets,
-    advances,
+    mounts,
     landmarks,
     candidates,
     targets,
     stitched,
     pieces,
   ]);
-  // Landmarks hold their touches, so that the same landmarks mean the same touches. An answer of another advance is of another lie of the cloth.
-  const current = answer !== null && answer.of.at(-1) === advances;
+  // Landmarks hold their touches, so that the same landmarks mean the same touches. An answer of another advance is of another lie of the cloth; one from before the clamps came off tells how far to roll.
+  const current = answer !== null && answer.of.at(-1) === mounts;
   return {
     lineUp: current ? answer.lineUp : null,
     settled: current && asked.every((part, i) => part === answer.of[i]),

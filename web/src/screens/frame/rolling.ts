@@ -1,0 +1,73 @@
+import {
+  type AdvanceState,
+  beyondArea,
+  type Bounds,
+  mountedNow,
+  type PlanRecords,
+  quiltOf,
+  type QuiltPass,
+  reachAfter,
+  rollToMiddle,
+  safeArea,
+} from '@gorse/core';
+import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
+import { type Piece, seamAt } from './pieces.ts';
+
+/** Whether the quilt has to be rolled for a piece, and to where. */
+export interface Rolling {
+  /** The piece lies within the reach as the quilt is rolled now. */
+  readonly within: boolean;
+  /** The pass that is rolled to. */
+  readonly pass: number;
+  /** What will be rolled up then, mm of the loaded quilt. */
+  readonly from: number;
+  /** The seam that tells when it is there. */
+  readonly seam: { readonly name: string; readonly before: number } | null;
+  /** As lined up, what comes reaches so far under the roll (below 0) or past the front of the reach, mm. */
+  readonly beyond: number;
+}
+
+/** Rolled for its own pass, a quilt is off by less than so many times the room kept free: touches tell whether it must be rolled again. */
+const ROLLED_FOR = 3;
+
+/**
+ * Where a piece is before anything is touched is known by how far the quilt was rolled; once it is lined up, by that. What lies out of reach
+ * then is rolled to the middle of it, with all that comes in its pass if nothing of it is stitched yet.
+ */
+export function rollingFor(
+  records: PlanRecords,
+  piece: Piece,
+  passes: readonly QuiltPass[],
+  advances: AdvanceState,
+  /** What is coming in the pass as lined up; null until it is. */
+  coming: LineUpAnswer['onFrame'] | null,
+): Rolling {
+  const { frame } = quiltOf(records).machine;
+  const mounted = mountedNow(advances);
+  const pass = piece.pass >= 0 ? piece.pass : mounted.pass;
+  const planned = passes[piece.pass]?.from ?? piece.top;
+  const slack = frame.room * (pass === mounted.pass ? ROLLED_FOR : 1);
+  const near =
+    piece.top >= mounted.rolled - slack &&
+    piece.bottom <= mounted.rolled + reachAfter(frame, mounted.rolled) - 2 * frame.room + slack;
+  const area = safeArea(frame, mounted.rolled);
+  const own = coming?.find(({ id }) => id === piece.id)?.box;
+  if (near && own) {
+    const all = (coming ?? []).flatMap(({ box }) => (box ? [box] : [])).reduce(union);
+    const box = rollToMiddle(all, area) === null ? own : all;
+    const beyond = beyondArea(box, area).y;
+    const by = rollToMiddle(box, area);
+    if (beyond !== 0 && by !== null) {
+      const from = mounted.rolled + by;
+      return { within: false, pass, from, seam: null, beyond };
+    }
+  }
+  return { within: near, pass, from: planned, seam: seamAt(records, planned), beyond: 0 };
+}
+
+const union = (a: Bounds, b: Bounds): Bounds => ({
+  minX: Math.min(a.minX, b.minX),
+  maxX: Math.max(a.maxX, b.maxX),
+  minY: Math.min(a.minY, b.minY),
+  maxY: Math.max(a.maxY, b.maxY),
+});
