@@ -16,6 +16,7 @@ import {
   type LineUpRules,
   type Loading,
   type Machine,
+  MOST_PARTS,
   type MotionProfile,
   type Orient,
   type PassRules,
@@ -197,7 +198,7 @@ export class PlacementBody implements PlacementRecord {
   @Id() id!: string;
   @Id() regionId!: string;
   @Id() recipeId!: string;
-  @IsInt() @Min(1) @Max(40) parts!: number;
+  @IsInt() @Min(1) @Max(MOST_PARTS) parts!: number;
 }
 
 const LOOKS: readonly RowLook[] = ['same', 'mirrored', 'turned'];

@@ -106,7 +106,16 @@ export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts
 export { rowBed } from './plan/row-bed.ts';
 export { type DoubtAt, forecastPasses, type PassForecast, type Piece } from './plan/forecast.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
-export { depthOf, type PlacedPart, placedParts, partBands, partIds, partName, partsNeeded } from './plan/parts.ts';
+export {
+  depthOf,
+  MOST_PARTS,
+  type PlacedPart,
+  placedParts,
+  partBands,
+  partIds,
+  partName,
+  partsNeeded,
+} from './plan/parts.ts';
 export { passesOf, passOf, patchBands, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';

@@ -11,6 +11,9 @@ import { type PlanRecords, quiltOf } from './plan-document.ts';
 import type { PlacementRecord, RecipeRecord } from './records.ts';
 import { type Stitched, stitchLines } from './stitch-lines.ts';
 
+/** A patch is stitched in no more parts than this. */
+export const MOST_PARTS = 40;
+
 /** A cut may lie so far off the even parting, as a part of a part's depth. */
 const CUT_ABOUT = 0.08;
 /** Places tried within that. */

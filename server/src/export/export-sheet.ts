@@ -2,7 +2,6 @@ import type { ExportFormat } from '@gorse/contract';
 import {
   type ExportPlacement,
   type ExportSheet,
-  GENERIC_MOTION,
   gridSize,
   type PlanRecords,
   quiltOf,
@@ -61,7 +60,7 @@ export async function exportQuilt(
     patches: Object.values(records.regions).filter((region) => placementId === undefined || used.has(region.id)),
     placements: chosen,
   };
-  const feed = stitchLength(chosen[0]!.stitch.stitchesPerInch) * GENERIC_MOTION.stitchesPerMinute;
+  const feed = stitchLength(chosen[0]!.stitch.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute;
   const body = format === 'svg' ? writeSvg(sheet) : format === 'dxf' ? writeDxf(sheet) : writeGcode(sheet, feed);
   const one = placementId === undefined ? '' : ` ${chosen[0]!.place}`;
   return {

@@ -3,8 +3,11 @@ import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } f
 import { type EChartsCoreOption, init, use as withParts } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { MOORLAND } from './theme.ts';
 
 withParts([BarChart, LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+
+const TEXT = { color: MOORLAND.ink, fontFamily: 'inherit' };
 
 /** A chart of the house: `label` says in words what it shows. */
 export default function Chart({
@@ -21,7 +24,7 @@ export default function Chart({
     const element = place.current;
     if (!element) return;
     const chart = init(element, null, { renderer: 'svg' });
-    chart.setOption({ animation: false, ...option });
+    chart.setOption({ animation: false, textStyle: TEXT, ...option });
     const watch = new ResizeObserver(() => chart.resize());
     watch.observe(element);
     return () => {

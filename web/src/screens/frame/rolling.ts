@@ -52,8 +52,8 @@ export function rollingFor(
     piece.bottom <= mounted.rolled + reachAfter(frame, mounted.rolled) - 2 * frame.room + slack;
   const area = safeArea(frame, mounted.rolled);
   const own = coming?.find(({ id }) => id === piece.id)?.box;
-  if (near && own) {
-    const all = (coming ?? []).flatMap(({ box }) => (box ? [box] : [])).reduce(union);
+  if (near && coming && own) {
+    const all = coming.flatMap(({ box }) => (box ? [box] : [])).reduce(union);
     const box = rollToMiddle(all, area) === null ? own : all;
     const beyond = beyondArea(box, area).y;
     const by = rollToMiddle(box, area);

@@ -1,12 +1,13 @@
 import { formatLength, fullReach, GENERIC_MACHINE, type Machine, trimmed, usableReach } from '@gorse/core';
 import type { FrameAnswer } from '@gorse/contract';
-import { Button, Group, NumberInput, Stack, Stepper, Text, TextInput, Title } from '@mantine/core';
+import { Button, Group, Stack, Stepper, Text, TextInput, Title } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../api/api.ts';
 import { KEYS, useFrames } from '../../api/queries.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { NumberEntry } from '../../ui/number-entry.tsx';
 import { tellDone, tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
@@ -163,12 +164,12 @@ function FrameForm({
         />
       ) : (
         <Group align="flex-end">
-          <NumberInput
+          <NumberEntry
             label="Stitches a minute at most"
             min={60}
             max={5000}
             value={motion.stitchesPerMinute}
-            onChange={(value) => typeof value === 'number' && setMotion({ stitchesPerMinute: value })}
+            onNumber={(stitchesPerMinute) => setMotion({ stitchesPerMinute })}
           />
           <LengthInput
             label="Fastest, each second"
@@ -190,6 +191,14 @@ function FrameForm({
             least={0.5}
             most={500}
             onLength={(cornerSpeed) => setMotion({ cornerSpeed })}
+          />
+          <NumberEntry
+            label="Thread on a full bobbin"
+            suffix=" m"
+            min={5}
+            max={1000}
+            value={draft.bobbin / 1000}
+            onNumber={(metres) => setDraft({ ...draft, bobbin: 1000 * metres })}
           />
         </Group>
       )}

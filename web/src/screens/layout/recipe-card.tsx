@@ -7,7 +7,7 @@ import {
   type Region,
   toDegrees,
   trimmed,
-  BOBBIN_LENGTH,
+  quiltOf,
 } from '@gorse/core';
 import { Button, Group, Menu, Select, Stack, Text, Title } from '@mantine/core';
 import { IconCopy, IconTrash } from '@tabler/icons-react';
@@ -113,6 +113,7 @@ function Stages({
   readonly onStage: (stage: string | null) => void;
 }) {
   const style = useLengthStyle();
+  const bobbin = usePlan((state) => quiltOf(state.records).machine.bobbin);
   const distortion = planned?.distortion;
   const totals = planned?.totals;
   const degrees = Math.round(toDegrees(recipe.orient.angle) * 10) / 10;
@@ -169,7 +170,7 @@ function Stages({
         <Text mt="sm" data-testid="totals">
           {totals.stitches.toLocaleString('en')} stitches, {formatLength(totals.length, style)} of line,{' '}
           {totals.cuts === 0 ? 'no cuts' : totals.cuts === 1 ? '1 cut' : `${totals.cuts} cuts`}. About{' '}
-          {formatDuration(totals.seconds)} and {trimmed((100 * totals.thread) / BOBBIN_LENGTH, 0)} % of a bobbin.
+          {formatDuration(totals.seconds)} and {trimmed((100 * totals.thread) / bobbin, 0)} % of a bobbin.
         </Text>
       )}
     </div>

@@ -1,8 +1,11 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
-  BOBBIN_LENGTH,
+  type AdvanceEvent,
+  type AdvanceKind,
   formatDuration,
+  formatLength,
   isOpen,
+  quiltOf,
   type RunEvent,
   type RunEventKind,
   type RunStatus,
@@ -11,8 +14,9 @@ import {
 import { Stack, Table, Text, Title } from '@mantine/core';
 import { Link } from 'react-router';
 import { sentenceOf } from '../../api/api.ts';
-import { useRuns } from '../../api/queries.ts';
+import { useAdvances, useRuns } from '../../api/queries.ts';
 import { usePlan } from '../../document/plan-store.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 
 const EVENTS: Readonly<Record<RunEventKind, string>> = {
@@ -50,6 +54,7 @@ const STATUS: Readonly<Record<RunStatus, string>> = {
 export default function LogStep() {
   const quiltId = usePlan((state) => state.quiltId)!;
   const runs = useRuns(quiltId);
+  const advances = useAdvances(quiltId).data ?? [];
   if (runs.isPending) return <Waiting what="the log" />;
   if (runs.isError)
     return (
@@ -81,6 +86,7 @@ export default function LogStep() {
         {runs.data.map((run) => (
           <RunLog key={run.id} run={run} quiltId={quiltId} />
         ))}
+        {advances.length > 0 && <OnThePoles events={advances} />}
       </Stack>
     </div>
   );
@@ -90,6 +96,7 @@ const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-d
 const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' });
 
 function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: string }) {
+  const bobbin = usePlan((state) => quiltOf(state.records).machine.bobbin);
   const shown = run.events.filter((event) => event.kind !== 'progress');
   const of = run.holes.reduce((a, b) => a + b, 0) - 1;
   return (
@@ -100,7 +107,7 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
       <Text c="var(--ink-soft)" mb={6}>
         {day.format(run.events[0]?.at)} · stitch {run.state.stitch.toLocaleString('en')} of {of.toLocaleString('en')} ·
         planned {formatDuration(run.seconds)}, stitched {formatDuration(stitchingSeconds(run.events))} ·{' '}
-        {trimmed((100 * run.thread) / BOBBIN_LENGTH, 0)} % of a bobbin
+        {trimmed((100 * run.thread) / bobbin, 0)} % of a bobbin
         {run.holes.length > 1 ? ` · ${run.holes.length - 1} cuts` : ''}
       </Text>
       <Table withRowBorders={false} verticalSpacing={2}>
@@ -126,6 +133,46 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
           <Link to={`/quilts/${quiltId}/frame`}>Go on with it at the frame</Link>
         </Text>
       )}
+    </section>
+  );
+}
+
+const ON_THE_POLES: Readonly<Record<AdvanceKind, string>> = {
+  unclamped: 'side clamps off',
+  rolled: 'rolled',
+  loaded: 'loaded anew or moved',
+  clamped: 'tension set, side clamps on',
+};
+
+/** How the quilt was put on the poles, the latest first. */
+function OnThePoles({ events }: { readonly events: readonly AdvanceEvent[] }) {
+  const style = useLengthStyle();
+  return (
+    <section className="tile" style={{ padding: 16 }} aria-label="On the poles">
+      <Title order={2} size="h4">
+        On the poles
+      </Title>
+      <Table withRowBorders={false} verticalSpacing={2}>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th w={110}>Time</Table.Th>
+            <Table.Th>What happened</Table.Th>
+            <Table.Th w={120}>Rolled up</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {events.toReversed().map(({ at, kind, pass, rolled }) => (
+            <Table.Tr key={`${at} ${kind}`}>
+              <Table.Td>{clock.format(at)}</Table.Td>
+              <Table.Td>
+                {ON_THE_POLES[kind]}
+                {kind === 'rolled' ? ` to pass ${pass + 1}` : ''}
+              </Table.Td>
+              <Table.Td>{formatLength(Math.max(0, rolled), style)}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
     </section>
   );
 }

@@ -145,7 +145,6 @@ function LeftRows({ left, setId }: { readonly left: LeftBelow; readonly setId: s
 }
 
 function chartOf({ byAdvance }: DrawInAnswer) {
-  const text = { color: MOORLAND.ink, fontFamily: 'inherit' };
   const line = (name: string, color: string, of: 'along' | 'across', symbol: string) => ({
     name,
     type: 'line',
@@ -155,9 +154,8 @@ function chartOf({ byAdvance }: DrawInAnswer) {
     data: byAdvance.map((one) => Number((100 * one[of].part).toFixed(2))),
   });
   return {
-    textStyle: text,
     grid: { left: 36, right: 12, top: 34, bottom: 24 },
-    legend: { top: 0, itemWidth: 16, textStyle: text },
+    legend: { top: 0, itemWidth: 16 },
     tooltip: { trigger: 'axis' },
     xAxis: {
       type: 'category',

@@ -1,5 +1,6 @@
 import { formatLength, fullReach, type Machine } from '@gorse/core';
 import { Select, Text } from '@mantine/core';
+import { hashKey } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { useFrames } from '../../api/queries.ts';
 import { setMachine } from '../../document/passes.ts';
@@ -10,7 +11,8 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 export function FrameChoice({ machine }: { readonly machine: Machine }) {
   const style = useLengthStyle();
   const frames = useFrames().data ?? [];
-  const same = (one: Machine): boolean => JSON.stringify(one) === JSON.stringify(sorted(machine, one));
+  // Records come back from the database with their keys in an order of its own.
+  const same = (one: Machine): boolean => hashKey([one]) === hashKey([machine]);
   const current = frames.find((one) => same(one.machine));
   const changed = current ? null : frames.find((one) => one.machine.frame.name === machine.frame.name);
   return (
@@ -34,12 +36,4 @@ export function FrameChoice({ machine }: { readonly machine: Machine }) {
       </Text>
     </section>
   );
-}
-
-/** The same values with keys in the order of another: records come back from the database in an order of its own. */
-function sorted<T>(value: T, like: T): T {
-  if (typeof value !== 'object' || value === null || typeof like !== 'object' || like === null) return value;
-  return Object.fromEntries(
-    Object.keys(like).map((key) => [key, sorted(value[key as keyof T], like[key as keyof T] as never)]),
-  ) as T;
 }

@@ -1,3 +1,4 @@
+import type { ClothPoint } from '@gorse/core';
 import { Button, Group, Paper, TextInput } from '@mantine/core';
 import { IconMapPinPlus } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
@@ -13,7 +14,8 @@ export function LandmarkTool({
   onDone,
 }: {
   readonly active: boolean;
-  readonly at: { readonly x: number; readonly y: number } | null;
+  /** The place that was clicked; null while none on the quilt was. */
+  readonly at: ClothPoint | null;
   readonly onToggle: () => void;
   readonly onDone: () => void;
 }) {
@@ -43,7 +45,7 @@ export function LandmarkTool({
         >
           Add a landmark
         </Button>
-        {active && !at && <span style={{ fontSize: 14 }}>Click a point of the cloth that you can find again.</span>}
+        {active && !at && <span style={{ fontSize: 14 }}>Click a point of the quilt that you can find again.</span>}
         {active && at && (
           <form onSubmit={add} style={{ display: 'flex', gap: 6 }}>
             <TextInput

@@ -1,12 +1,17 @@
 import {
   type ClothPoint,
   counted,
+  depthOf,
   type DoubtAt,
   formatDoubt,
   formatDuration,
   formatLength,
   type LengthStyle,
   type Loading,
+  loadingMap,
+  MOST_PARTS,
+  partIds,
+  partsNeeded,
   type PlanRecords,
   type Point,
   quiltOf,
@@ -107,32 +112,18 @@ export function PassSheet({
               </Text>
             )}
             <Group grow mt={6} align="flex-start">
-              <LengthInput
-                size="xs"
-                fine
-                label="At joins ±"
-                value={lineUpRules.joins}
-                least={0.1}
-                most={50}
-                onLength={(joins) => edit('line-up wanted at joins', setLineUpRules({ joins }))}
-              />
-              <LengthInput
-                size="xs"
-                fine
-                label="Elsewhere ±"
-                value={lineUpRules.elsewhere}
-                least={0.1}
-                most={50}
-                onLength={(elsewhere) => edit('line-up wanted elsewhere', setLineUpRules({ elsewhere }))}
-              />
-              <LengthInput
-                size="xs"
-                label="Eased over"
-                value={lineUpRules.ease}
-                least={0}
-                most={2000}
-                onLength={(ease) => edit('eased over', setLineUpRules({ ease }))}
-              />
+              {RULES.map(({ key, label, least, most, fine }) => (
+                <LengthInput
+                  key={key}
+                  size="xs"
+                  label={label}
+                  least={least}
+                  most={most}
+                  fine={fine}
+                  value={lineUpRules[key]}
+                  onLength={(mm) => edit(`line-up: ${label.toLowerCase()}`, setLineUpRules({ [key]: mm }))}
+                />
+              ))}
             </Group>
           </section>
         </>
@@ -150,6 +141,13 @@ export function PassSheet({
     </Stack>
   );
 }
+
+/** What is wished of the line-up. Bounds in millimetres. */
+const RULES = [
+  { key: 'joins', label: 'At joins ±', least: 0.1, most: 50, fine: true },
+  { key: 'elsewhere', label: 'Elsewhere ±', least: 0.1, most: 50, fine: true },
+  { key: 'ease', label: 'Eased over', least: 0, most: 2000, fine: false },
+] as const;
 
 const WAYS: Readonly<Record<Loading, string>> = { upright: 'Upright', turned: 'Turned 90°' };
 
@@ -230,7 +228,8 @@ function TooDeep({
   readonly style: LengthStyle;
 }) {
   if (shown.tooDeep.length === 0) return null;
-  const { loading } = quiltOf(records);
+  const { loading, grid } = quiltOf(records);
+  const lie = loadingMap(loading, grid);
   const other: Loading = loading === 'upright' ? 'turned' : 'upright';
   return (
     <section
@@ -238,12 +237,11 @@ function TooDeep({
       style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}
     >
       {shown.tooDeep.map(({ id, name, top, bottom, reach }) => {
-        const placement = Object.values(records.placements).find(
-          (one) => id === one.id || id.startsWith(`${one.id}-part-`),
-        );
+        const placement = Object.values(records.placements).find((one) => partIds(one).includes(id));
         const set = Object.values(records.rowSets).find((one) => id.startsWith(`${one.id}-row-`));
         const depth = bottom - top;
-        const parts = placement ? Math.ceil((depth * placement.parts) / Math.max(1, reach * 0.94)) : 0;
+        const ring = placement && records.regions[placement.regionId]?.ring;
+        const parts = ring ? partsNeeded(depthOf(ring, lie), reach) : Infinity;
         return (
           <div key={id} role="alert">
             <Text size="sm" fw={600}>
@@ -255,7 +253,7 @@ function TooDeep({
                   Load the other way
                 </Button>
               )}
-              {placement && parts <= 40 && (
+              {placement && parts <= MOST_PARTS && (
                 <Button
                   size="compact-sm"
                   variant="default"

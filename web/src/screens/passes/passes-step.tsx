@@ -1,4 +1,4 @@
-import { applyToPoint, counted, formatDuration, gridSize, loadingMap, quiltOf } from '@gorse/core';
+import { applyToPoint, type ClothPoint, counted, formatDuration, gridSize, loadingMap, quiltOf } from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -24,7 +24,7 @@ export default function PassesStep() {
   const records = usePlan((state) => state.records);
   const { shown, waiting } = usePasses(records);
   const [chosen, setChosen] = useState(0);
-  const [adding, setAdding] = useState<{ readonly x: number; readonly y: number } | null>(null);
+  const [adding, setAdding] = useState<ClothPoint | null>(null);
   const [tool, setTool] = useState(false);
   const { grid, loading, machine, passes: rules } = quiltOf(records);
   const patches = useMemo(
@@ -51,6 +51,7 @@ export default function PassesStep() {
   const used = own.length === 0 ? 0 : Math.max(...own.map((p) => p.bottom)) - Math.min(...own.map((p) => p.top));
   const size = gridSize(grid);
   const lie = loadingMap(loading, grid);
+  const isOn = ({ x, y }: ClothPoint): boolean => x >= 0 && y >= 0 && x <= size.width && y <= size.length;
   const focus = pass ? bandBounds(own.map((piece) => piece.ring)) : null;
   const byHand = rules.starts.length + rules.runs.length > 0;
   return (
@@ -73,7 +74,7 @@ export default function PassesStep() {
                 ? 'The cloth of this pass. Click where the landmark is'
                 : 'The cloth of this pass. F shows the whole quilt, Z the pass'
             }
-            {...(tool ? { onPick: (p: { readonly x: number; readonly y: number }) => setAdding(p) } : {})}
+            {...(tool ? { onPick: (p: ClothPoint) => setAdding(isOn(p) ? p : null) } : {})}
             ground={(view) => (
               <>
                 <Patches patches={patches} scale={view.scale} />
@@ -117,7 +118,7 @@ export default function PassesStep() {
   );
 }
 
-function bandBounds(rings: readonly (readonly { readonly x: number; readonly y: number }[])[]) {
+function bandBounds(rings: readonly (readonly ClothPoint[])[]) {
   const points = rings.flat();
   if (points.length === 0) return null;
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
@@ -127,9 +128,7 @@ function bandBounds(rings: readonly (readonly { readonly x: number; readonly y: 
 /** Minutes of each pass, and where the bobbin is changed. */
 function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly chosen: number }) {
   const option = useMemo(() => {
-    const text = { color: MOORLAND.ink, fontFamily: 'inherit' };
     return {
-      textStyle: text,
       grid: { left: 40, right: 16, top: 24, bottom: 26 },
       tooltip: { trigger: 'axis' },
       xAxis: { type: 'category', data: shown.passes.map((_, i) => `pass ${i + 1}`) },

@@ -86,7 +86,7 @@ export function SideView({
         >
           reach {formatLength(reachAfter(frame, rolled), style)}
         </text>
-        <text x={centre} y={HEIGHT - 4} textAnchor="middle" fontSize={13} fill={MOORLAND.ink}>
+        <text x={centre} y={CLOTH + radius - bare * 0.2 + 4} textAnchor="middle" fontSize={13} fill={MOORLAND.ink}>
           take-up
         </text>
         <text x={front + 70} y={CLOTH + 46} textAnchor="middle" fontSize={13} fill={MOORLAND.ink}>

@@ -1,6 +1,7 @@
-import { formatDuration, formatLength, GENERIC_MACHINE, trimmed } from '@gorse/core';
+import { formatDuration, formatLength, quiltOf, trimmed } from '@gorse/core';
 import { Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
+import { usePlan } from '../../../document/plan-store.ts';
 import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
@@ -11,14 +12,12 @@ const Chart = lazy(() => import('../../../ui/chart.tsx'));
 /** Minutes and thread of each row, and where the bobbin is changed. */
 export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
   const style = useLengthStyle();
-  const { motion, bobbin } = GENERIC_MACHINE;
+  const { motion, bobbin } = usePlan((state) => quiltOf(state.records).machine);
   const { rows, bobbinChanges } = planned;
   const option = useMemo(() => {
-    const text = { color: MOORLAND.ink, fontFamily: 'inherit' };
     return {
-      textStyle: text,
       grid: { left: 34, right: 34, top: 46, bottom: 24 },
-      legend: { top: 0, itemWidth: 14, textStyle: text },
+      legend: { top: 0, itemWidth: 14 },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => trimmed(Number(value), 1) },
       xAxis: { type: 'category', data: rows.map((row) => String(row.row + 1)), name: 'row', nameLocation: 'middle' },
       yAxis: [
