@@ -115,7 +115,7 @@ export function planOf(
 const outOfReach = (name: string, { x, y }: FramePoint): string =>
   x !== 0
     ? `${name} reaches past the ${x < 0 ? 'left' : 'right'} end of the rails. Move the quilt along the poles, and line up anew.`
-    : `${name} reaches ${y < 0 ? 'under the roll' : 'past the front of the reach'}. Roll the quilt a little ${y < 0 ? 'back' : 'on'}, and line up again.`;
+    : `${name} lies too ${y < 0 ? 'near' : 'far from'} the take-up pole. Roll the quilt a little ${y < 0 ? 'back' : 'on'}, and line up again.`;
 
 /** The line-up of the quilt as it lies now. Refuses when too little was touched since it was rolled, or clamps are off. */
 function linedUp(records: PlanRecords, { advances }: ClothState) {

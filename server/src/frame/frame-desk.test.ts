@@ -148,8 +148,8 @@ describe('a run at the frame', () => {
       expect(answer.status).toBe(409);
       return answer.body.message;
     };
-    expect(await lying(0, 500)).toMatch(/past the front of the reach\. Roll the quilt a little on/);
-    expect(await lying(0, -200)).toMatch(/under the roll\. Roll the quilt a little back/);
+    expect(await lying(0, 500)).toMatch(/too far from the take-up pole\. Roll the quilt a little on/);
+    expect(await lying(0, -200)).toMatch(/too near the take-up pole\. Roll the quilt a little back/);
     expect(await lying(-500, 0)).toMatch(/past the left end of the rails/);
   });
 });

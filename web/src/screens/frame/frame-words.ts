@@ -142,7 +142,7 @@ function rollWords({ instruction, advances, rolling, passes, piece }: Told, styl
       return {
         title:
           beyond !== 0
-            ? `${piece.name}’s pass reaches ${formatLength(Math.abs(beyond), style)} ${beyond < 0 ? 'under the roll' : 'past the front'}. Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}.`
+            ? `${piece.name}’s pass lies ${formatLength(Math.abs(beyond), style)} too ${beyond < 0 ? 'near' : 'far from'} the take-up pole. Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}.`
             : rolling.pass === pass
               ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
               : `Roll ${rolling.pass > pass ? 'on' : 'back'} to pass ${rolling.pass + 1} of ${passes}.`,

@@ -23,7 +23,7 @@ export interface Rolling {
   readonly from: number;
   /** The seam that tells when it is there. */
   readonly seam: { readonly name: string; readonly before: number } | null;
-  /** As lined up, what comes reaches so far under the roll (below 0) or past the front of the reach, mm. */
+  /** As lined up, what comes lies so much too near the take-up pole (below 0) or too far from it, mm. */
   readonly beyond: number;
 }
 

@@ -5,6 +5,7 @@ import {
   formatDuration,
   formatLength,
   isOpen,
+  type LengthStyle,
   quiltOf,
   type RunEvent,
   type RunEventKind,
@@ -137,12 +138,14 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
   );
 }
 
-const ON_THE_POLES: Readonly<Record<AdvanceKind, string>> = {
+const ON_THE_POLES: Readonly<Record<Exclude<AdvanceKind, 'rolled'>, string>> = {
   unclamped: 'side clamps off',
-  rolled: 'rolled',
   loaded: 'loaded anew or moved',
   clamped: 'tension set, side clamps on',
 };
+
+const way = (by: number, style: LengthStyle): string =>
+  `${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}`;
 
 /** How the quilt was put on the poles, the latest first. */
 function OnThePoles({ events }: { readonly events: readonly AdvanceEvent[] }) {
@@ -161,16 +164,19 @@ function OnThePoles({ events }: { readonly events: readonly AdvanceEvent[] }) {
           </Table.Tr>
         </Table.Thead>
         <Table.Tbody>
-          {events.toReversed().map(({ at, kind, pass, rolled }) => (
-            <Table.Tr key={`${at} ${kind}`}>
-              <Table.Td>{clock.format(at)}</Table.Td>
-              <Table.Td>
-                {ON_THE_POLES[kind]}
-                {kind === 'rolled' ? ` to pass ${pass + 1}` : ''}
-              </Table.Td>
-              <Table.Td>{formatLength(Math.max(0, rolled), style)}</Table.Td>
-            </Table.Tr>
-          ))}
+          {events
+            .map(({ at, kind, pass, rolled }, i) => (
+              <Table.Tr key={i}>
+                <Table.Td>{clock.format(at)}</Table.Td>
+                <Table.Td>
+                  {kind === 'rolled'
+                    ? `rolled ${way(rolled - (events[i - 1]?.rolled ?? 0), style)}, for pass ${pass + 1}`
+                    : ON_THE_POLES[kind]}
+                </Table.Td>
+                <Table.Td>{formatLength(Math.max(0, rolled), style)}</Table.Td>
+              </Table.Tr>
+            ))
+            .toReversed()}
         </Table.Tbody>
       </Table>
     </section>

@@ -137,7 +137,7 @@ function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly
         {
           name: 'minutes',
           type: 'bar',
-          barMaxWidth: 60,
+          barMaxWidth: 90,
           label: {
             show: true,
             position: 'insideTop',
