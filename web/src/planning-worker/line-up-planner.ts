@@ -266,7 +266,8 @@ function drawn(
   const lineUp = model.lineUp(advance);
   const patches = requests.flatMap(({ placement, recipe, region }) => {
     if (!partIds(placement).some((id) => asked.has(id))) return [];
-    const resolved = resolvePlacement(designs.get(recipe.designId) ?? [], recipe, measuredRing(region, lineUp));
+    const strokes = designs.get(recipe.designId);
+    const resolved = strokes && resolvePlacement(strokes, recipe, measuredRing(region, lineUp));
     if (!resolved) return [];
     return placedParts(plan, placement, region, recipe, resolved)
       .filter(({ id }) => asked.has(id))

@@ -66,12 +66,8 @@ function laidOut(
   const records = { ...plan, quilts: { quilt: { ...quiltOf(plan), loading } } };
   const sets = rows.flatMap(({ set }) => laidRows(designs, records, set));
   const patches = requests.flatMap(({ placement, recipe, region }): Piece[] => {
-    const resolved = resolvePlacement(
-      designs.get(recipe.designId) ?? [],
-      recipe,
-      region.ring,
-      quiltOf(records).machine.motion,
-    );
+    const strokes = designs.get(recipe.designId);
+    const resolved = strokes && resolvePlacement(strokes, recipe, region.ring, quiltOf(records).machine.motion);
     if (!resolved)
       return partIds(placement).map((id, part) => ({
         id,

@@ -1,0 +1,133 @@
+import { describe, expect, it } from 'vitest';
+import type { Point } from '../geometry/point.ts';
+import { randomFrom } from '../simulate/random.ts';
+import { type ClothPrior, FRONT_WIDTH, NEW_MOUNT, USUAL_CLOTH } from './cloth-prior.ts';
+import { condition } from './condition.ts';
+import { type Displacement, displacementOf, TREND } from './displacement.ts';
+
+const NOTHING = { mean: 0, doubt: 0, own: 0 };
+/** Cloth that lies exactly as planned; each test loosens one thing. */
+const STIFF: ClothPrior = {
+  ...USUAL_CLOTH,
+  shift: 0,
+  turn: NOTHING,
+  shear: NOTHING,
+  drawIn: { along: NOTHING, across: NOTHING },
+  stitchedIn: { along: NOTHING, across: NOTHING },
+};
+const ORIGIN = { x: 500, y: 200 };
+const cloth = (change: Partial<ClothPrior>, size = 0): Displacement =>
+  displacementOf(ORIGIN, { ...STIFF, ...change }, { size, scale: 100 });
+/** A place so far right of and below the origin. */
+const at = (x: number, y: number): Point => ({ x: ORIGIN.x + x, y: ORIGIN.y + y });
+
+describe('how cloth may be displaced', () => {
+  it('together by how it was loaded, and in each advance by how it was rolled', () => {
+    const mounts = [NEW_MOUNT, { ...NEW_MOUNT, at: { x: 3, y: -400 }, slip: { x: 2, y: 10 } }];
+    const model = cloth({ shift: 5, mounts });
+    const [first, second] = [model.term(at(0, 0), 0), model.term(at(700, 90), 1)];
+    expect(model.expected(first)).toEqual({ x: 0, y: 0 });
+    expect(model.expected(second)).toEqual({ x: 3, y: -400 });
+    expect(model.covariance(first, first)).toEqual({ xx: 25, xy: 0, yx: 0, yy: 25 });
+    expect(model.covariance(first, second)).toEqual({ xx: 25, xy: 0, yx: 0, yy: 25 });
+    expect(model.covariance(second, second)).toEqual({ xx: 25 + 4, xy: 0, yx: 0, yy: 25 + 100 });
+    // The way from one advance to the other: what both share falls out.
+    const back = model.term(at(0, 0), 0, -1);
+    expect(model.covariance(back, second)).toEqual({ xx: -25, xy: -0, yx: -0, yy: -25 });
+  });
+
+  it('by a turn: to the left below the origin, down to the right of it', () => {
+    const model = cloth({ turn: { mean: 0, doubt: 0, own: 0.01 } });
+    const [below, right] = [model.term(at(0, 100), 0), model.term(at(300, 0), 0)];
+    expect(model.covariance(below, below)).toMatchObject({ xx: 1, yy: 0 });
+    expect(model.covariance(right, right)).toMatchObject({ xx: 0, yy: 9 });
+    expect(model.covariance(below, right).xy).toBeCloseTo(-3, 12);
+    // Turned anew in each advance.
+    expect(model.covariance(right, model.term(at(300, 0), 1)).yy).toBe(0);
+  });
+
+  it('by draw-in towards the origin, that is expected', () => {
+    const model = cloth({ drawIn: { along: { mean: 0.01, doubt: 0.003, own: 0.004 }, across: NOTHING } });
+    const far = model.term(at(1000, 50), 0);
+    expect(model.expected(far).x).toBeCloseTo(-10, 12);
+    expect(model.covariance(far, far).xx).toBeCloseTo(9 + 16, 12);
+    expect(model.covariance(far, model.term(at(1000, 50), 1)).xx).toBeCloseTo(9, 12);
+    expect(model.covariance(far, model.term(at(-1000, 50), 0)).xx).toBeCloseTo(-25, 12);
+    expect(model.withTrend(far, TREND.along, null).x).toBeCloseTo(-1000 * 0.003 ** 2, 12);
+    expect(model.withTrend(far, TREND.along, 0).x).toBeCloseTo(-1000 * (0.003 ** 2 + 0.004 ** 2), 12);
+  });
+
+  it('by waves that places near each other share, most of them in every advance', () => {
+    const model = cloth({ ownWaves: 0.2 }, 2);
+    const here = model.term(at(0, 0), 0);
+    expect(model.covariance(here, here)).toEqual({ xx: 4, xy: 0, yx: 0, yy: 4 });
+    expect(model.covariance(here, model.term(at(60, 80), 0)).xx).toBeCloseTo(4 * Math.exp(-0.5), 12);
+    expect(model.covariance(here, model.term(at(0, 0), 1)).yy).toBeCloseTo(0.8 * 4, 12);
+  });
+
+  it('by what was stitched, above its front only', () => {
+    const front = 1000;
+    const model = cloth({
+      stitchedIn: { along: { mean: 0.004, doubt: 0, own: 0 }, across: { mean: 0.005, doubt: 0, own: 0 } },
+      mounts: [{ ...NEW_MOUNT, front }],
+    });
+    const place = (y: number): Point => model.expected(model.term({ x: ORIGIN.x + 1000, y }, 0));
+    expect(place(front + FRONT_WIDTH).x).toBeCloseTo(0, 12);
+    expect(place(front).x).toBeCloseTo(-2, 12);
+    expect(place(front - FRONT_WIDTH).x).toBeCloseTo(-4, 12);
+    // Each further stitched 100 mm are drawn down to the front by half a millimetre.
+    expect(place(front - 300).y - place(front - 200).y).toBeCloseTo(0.5, 12);
+    expect(place(front + FRONT_WIDTH).y).toBeCloseTo(place(front + 2 * FRONT_WIDTH).y, 12);
+  });
+
+  it('sums many weights as it would one by one', () => {
+    const random = randomFrom(5);
+    const model = displacementOf(ORIGIN, { ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT] }, { size: 1, scale: 120 });
+    const some = () =>
+      model.term({ x: 1500 * random(), y: 800 * random() }, random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
+    const terms = Array.from({ length: 12 }, some);
+    const weights = terms.map(() => ({ x: random() - 0.5, y: random() - 0.5 }));
+    const weighted = model.weighted(terms, weights);
+    for (let i = 0; i < 20; i++) {
+      const asked = some();
+      let [x, y] = [0, 0];
+      terms.forEach((term, j) => {
+        const k = model.covariance(asked, term);
+        x += k.xx * weights[j]!.x + k.xy * weights[j]!.y;
+        y += k.yx * weights[j]!.x + k.yy * weights[j]!.y;
+      });
+      expect(weighted(asked).x).toBeCloseTo(x, 6);
+      expect(weighted(asked).y).toBeCloseTo(y, 6);
+    }
+  });
+});
+
+describe('what readings tell of it', () => {
+  const model = cloth({ shift: 3 });
+  const here = [model.term(at(0, 0), 0)];
+  const read = (x: number, y: number, noise: number) => ({ terms: here, residual: { x, y }, noise });
+  it('is nothing before any', () => {
+    const { mean, doubt, logEvidence } = condition(model, []);
+    expect([mean(here), doubt(here), logEvidence]).toEqual([{ x: 0, y: 0 }, { xx: 9, xy: 0, yy: 9 }, 0]);
+  });
+
+  it('is weighed by what was believed, and says how likely it was', () => {
+    // 9 of belief to 16 of noise: 9/25 of the reading; 9·16/25 are left.
+    const { mean, doubt, logEvidence, trend } = condition(model, [read(5, -10, 4)]);
+    expect(mean(here).x).toBeCloseTo(1.8, 12);
+    expect(mean(here).y).toBeCloseTo(-3.6, 12);
+    expect(doubt(here).xx).toBeCloseTo(5.76, 12);
+    expect(logEvidence).toBeCloseTo(-0.5 * ((25 + 100) / 25 + 2 * Math.log(25)), 12);
+    expect(trend(TREND.shiftY, null).mean).toBeCloseTo(-3.6, 12);
+    expect(trend(TREND.shiftY, null).variance).toBeCloseTo(5.76, 12);
+  });
+
+  it('is surer by two, whichever comes first', () => {
+    const [a, b] = [read(2, 0, 3), read(4, 1, 1)];
+    const both = condition(model, [a, b]);
+    // 1/9 of belief, 1/9 and 1/1 of readings.
+    expect(both.doubt(here).yy).toBeCloseTo(9 / 11, 12);
+    expect(both.mean(here).x).toBeCloseTo((2 / 9 + 4) / (11 / 9), 12);
+    expect(condition(model, [b, a]).mean(here).x).toBeCloseTo(both.mean(here).x, 12);
+  });
+});

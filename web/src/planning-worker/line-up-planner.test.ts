@@ -1,0 +1,207 @@
+import {
+  type ClothPoint,
+  cornerLandmarks,
+  distance,
+  type FramePoint,
+  loadingMap,
+  mountedAt,
+  newPlan,
+  type OnPoles,
+  pieceTargets,
+  type PlanRecords,
+  polyline,
+  QUILT_ID,
+  quiltOf,
+  ringBounds,
+  safeArea,
+  touchesOf,
+} from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import { newRecipe, placeRecipe } from '../document/placing.ts';
+import { newRowSet } from '../document/rows.ts';
+import { lineUpPlanner, type LineUpRequest } from './line-up-planner.ts';
+import { LOST } from './requests.ts';
+
+const SQUARE = polyline([
+  { x: 0, y: 0 },
+  { x: 100, y: 0 },
+  { x: 100, y: 100 },
+  { x: 0, y: 100 },
+]);
+const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
+const GRID = { across: 3, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 0 };
+const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margin: 0 } } as const;
+const BARE = newPlan('Tide Table', GRID);
+const PLAN: PlanRecords = placeRecipe('block-2-1', RECIPE.id)({ ...BARE, recipes: { [RECIPE.id]: RECIPE } });
+const PLACEMENT = Object.values(PLAN.placements)[0]!;
+const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 3, scale: 1, clearance: 10, margin: 12 } };
+const { frame } = quiltOf(PLAN).machine;
+const designs = new Map([
+  ['square', [SQUARE]],
+  ['wave', [WAVE]],
+]);
+const FIRST: OnPoles = { rolled: 0, front: null, anew: true };
+
+/** Where the cloth truly lies: 9 mm to the right and 4 mm down of where it was meant to, shrunk by 1 %. */
+const truth = ({ x, y }: ClothPoint, rolled = 0): FramePoint => {
+  const at = mountedAt(frame, rolled);
+  return { x: at.x + 9 + 0.99 * x, y: at.y + 4 + 0.99 * y };
+};
+const LIE = loadingMap('upright', GRID);
+const LANDMARKS = cornerLandmarks(PLAN, LIE);
+const named = (name: string): number => LANDMARKS.findIndex((one) => one.name === name);
+const CORNERS = [
+  'upper left corner of A1',
+  'lower right corner of C2',
+  'upper right corner of C1',
+  'lower left corner of A2',
+].map(named);
+
+const touched = (indices: readonly number[], off: readonly number[] = []): PlanRecords => ({
+  ...PLAN,
+  touches: Object.fromEntries(
+    indices.map((index, i) => {
+      const { name, cloth } = LANDMARKS[index]!;
+      const { x, y } = truth(cloth);
+      const frameAt = { x: x + (off[i] ?? 0), y };
+      return [
+        `t${i}`,
+        { id: `t${i}`, name, cloth, since: null, frame: frameAt, advance: 0, method: 'head' as const, at: i },
+      ];
+    }),
+  ),
+});
+const request = (plan: PlanRecords, change: Partial<LineUpRequest> = {}): LineUpRequest => ({
+  plan,
+  mounts: [FIRST],
+  touches: touchesOf(plan),
+  landmarks: LANDMARKS,
+  candidates: null,
+  targets: pieceTargets('B1', PLAN.regions['block-2-1']!.ring, LIE, 1.6),
+  stitched: [],
+  pieces: [PLACEMENT.id],
+  requests: [{ placement: PLACEMENT, recipe: RECIPE, region: PLAN.regions['block-2-1']!, quilt: quiltOf(PLAN) }],
+  rows: [],
+  area: safeArea(frame, 0),
+  ...change,
+});
+
+describe('lining up in the worker', () => {
+  it('before any touch says how lost it is, and which of the landmarks in reach to touch first', () => {
+    const { worst, advice, landmarks, bad, misfits, onFrame } = lineUpPlanner(designs).lineUp(request(PLAN));
+    expect(worst!.doubt).toBeGreaterThan(LOST);
+    expect(advice).toMatchObject({ worth: true });
+    expect(landmarks[advice!.landmark]!.reached).toBe(true);
+    // 600 mm of cloth, of which 640 lie in reach: all corners but those nearest to the edges.
+    expect(landmarks[named('upper left corner of A1')]!.reached).toBe(false);
+    expect([bad, misfits]).toEqual([null, {}]);
+    expect(onFrame.map(({ id }) => id)).toEqual([PLACEMENT.id]);
+  });
+
+  it('by touches lays the piece where the cloth is, and tells its box', () => {
+    const { worst, advice, landmarks, misfits, onFrame } = lineUpPlanner(designs).lineUp(request(touched(CORNERS)));
+    expect(worst!.doubt).toBeLessThan(4);
+    expect(CORNERS).not.toContain(advice!.landmark);
+    expect(distance(landmarks[named('upper right corner of A1')]!.at, truth({ x: 200, y: 0 }))).toBeLessThan(1.5);
+    expect(misfits['t0']).toBeNull();
+    expect(misfits['t3']).toBeLessThan(9);
+    const [piece] = onFrame;
+    expect(distance(piece!.ring[0]!, truth({ x: 200, y: 0 }))).toBeLessThan(1.5);
+    const lies = truth({ x: 200, y: 0 });
+    expect(piece!.box!.minX).toBeGreaterThan(lies.x - 2);
+    expect(piece!.box!.maxY).toBeLessThan(lies.y + 200);
+  });
+
+  it('asks only for what may be asked for, and for nothing without landmarks', () => {
+    const planner = lineUpPlanner(designs);
+    const left = [named('upper right corner of B1')];
+    expect(planner.lineUp(request(touched(CORNERS.slice(0, 2)), { candidates: left })).advice!.landmark).toBe(left[0]);
+    expect(planner.lineUp(request(PLAN, { landmarks: [] })).advice).toBeNull();
+  });
+
+  it('names the touch that disagrees', () => {
+    const five = [...CORNERS, named('lower right corner of B1')];
+    const { bad } = lineUpPlanner(designs).lineUp(request(touched(five, [0, 0, 0, 0, 14])));
+    expect(bad!.id).toBe('t4');
+    expect(bad!.distance).toBeGreaterThan(8);
+  });
+
+  it('lays rows, and only those that are asked for', () => {
+    const plan = touched(CORNERS);
+    const rows = [{ set: SET, plan: { ...plan, rowSets: { w: SET } } }];
+    const { onFrame } = lineUpPlanner(designs).lineUp(request(plan, { rows, pieces: ['w-row-2'] }));
+    expect(onFrame.map(({ id }) => id)).toEqual(['w-row-2']);
+    expect(ringBounds(onFrame[0]!.ring).minX).toBeCloseTo(onFrame[0]!.box!.minX, 0);
+  });
+
+  it('carries what was stitched along with the cloth, and lays new lines against it', () => {
+    const planner = lineUpPlanner(designs);
+    // Row 1 was stitched 3 mm lower than planned; then the quilt was rolled by 100.
+    const cloth = polyline([
+      { x: 0, y: 60 },
+      { x: 300, y: 90 },
+      { x: 600, y: 60 },
+    ]);
+    const onFrame = polyline(
+      [0, 1, 2].map((i) => {
+        const { x, y } = truth({ x: cloth[2 * i]!, y: cloth[2 * i + 1]! });
+        return { x, y: y + 3 };
+      }),
+    );
+    planner.learnRun('run', [cloth], [onFrame]);
+    const ref = { id: 'run', advance: 0, upTo: 2 };
+    const found = planner.landmarksOf('row 1', ref, quiltOf(PLAN));
+    expect(found.map(({ name }) => name)).toEqual(['start of row 1', 'low point 1 of row 1', 'end of row 1']);
+    expect(planner.landmarksOf('row 1', { ...ref, id: 'unknown' }, quiltOf(PLAN))).toEqual([]);
+    const before = touched(CORNERS);
+    const again = LANDMARKS.filter(({ cloth: { y } }) => y > 150).map((place, i) => {
+      const { x, y } = truth(place.cloth, 100);
+      return { ...place, id: `again-${i}`, frame: { x, y: y + 20 }, advance: 1, method: 'head' as const, at: 9 + i };
+    });
+    const plan = {
+      ...before,
+      touches: { ...before.touches, ...Object.fromEntries(again.map((one) => [one.id, one])) },
+    };
+    const answer = planner.lineUp(
+      request(plan, { mounts: [FIRST, { rolled: 100, front: 90, anew: false }], stitched: [ref], landmarks: found }),
+    );
+    expect(answer.stitched.map(({ id }) => id)).toEqual(['run']);
+    const low = answer.landmarks[1]!.at;
+    expect(low.y).toBeGreaterThan(truth({ x: 300, y: 90 }, 100).y + 20 + 1);
+    expect(answer.misfits).not.toHaveProperty('t0');
+  });
+
+  it('knows the cloth under a place of the frame, by the last line-up', () => {
+    const planner = lineUpPlanner(designs);
+    expect(planner.clothAt({ x: 0, y: 0 })).toBeNull();
+    planner.lineUp(request(touched(CORNERS)));
+    expect(distance(planner.clothAt(truth({ x: 200, y: 0 }))!, { x: 200, y: 0 })).toBeLessThan(1.5);
+  });
+});
+
+describe('draw-in in the worker', () => {
+  const ask = (plan: PlanRecords, stitchedRows: readonly number[]) => {
+    const set = { ...SET, numbers: { ...SET.numbers, rows: 5 } };
+    const rows = { set, plan: { ...plan, rowSets: { w: set } } };
+    return lineUpPlanner(designs).drawIn({
+      plan,
+      mounts: [FIRST],
+      touches: touchesOf(plan),
+      rows,
+      stitchedRows,
+    });
+  };
+  it('is told as a whole and by advance, with what is left below the last stitched row', () => {
+    const { whole, byAdvance, left } = ask(touched(CORNERS), [0, 1]);
+    expect(Math.abs(whole.along.part - 0.01)).toBeLessThan(whole.along.bound);
+    expect(byAdvance.map(({ advance }) => advance)).toEqual([0]);
+    expect(left).toMatchObject({ row: 1 });
+    expect(left!.length).toBeLessThan(left!.planned);
+    expect(left!.answers.map(({ school }) => school)).toContain('margin');
+  });
+  it('has nothing left to tell where no row is stitched, or all are', () => {
+    expect(ask(PLAN, []).left).toBeNull();
+    expect(ask(PLAN, [0, 1, 2, 3, 4]).left).toBeNull();
+    expect(ask({ ...PLAN, quilts: { [QUILT_ID]: quiltOf(PLAN) } }, []).byAdvance).toEqual([]);
+  });
+});

@@ -1,0 +1,95 @@
+import { newPlan, type PlanRecords, polyline, quiltOf } from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import { setMachine, setPassStart, setRunPass } from '../document/passes.ts';
+import { newRecipe, placeRecipe, splitPlacement } from '../document/placing.ts';
+import { newRowSet, setLoading } from '../document/rows.ts';
+import { passPlanner } from './pass-planner.ts';
+
+const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
+const SQUARE = polyline([
+  { x: 0, y: 0 },
+  { x: 100, y: 0 },
+  { x: 100, y: 100 },
+  { x: 0, y: 100 },
+  { x: 0, y: 5 },
+]);
+// 500 × 1300 mm; the side borders are 1200 mm deep.
+const GRID = { across: 2, down: 6, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
+const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 12, scale: 1, clearance: 50, margin: 20 } };
+const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margin: 5 } } as const;
+const BARE = newPlan('Harbour Lights', GRID);
+const LEFT = Object.values(BARE.regions).find((one) => one.name === 'left border')!;
+const WITH_BORDER = placeRecipe(LEFT.id, RECIPE.id)({ ...BARE, recipes: { [RECIPE.id]: RECIPE } });
+const PLACEMENT = Object.values(WITH_BORDER.placements)[0]!;
+
+const planner = passPlanner(
+  new Map([
+    ['wave', [WAVE]],
+    ['square', [SQUARE]],
+  ]),
+);
+const rows = (plan: PlanRecords) => planner.passes(plan, [], [{ set: SET, plan }]);
+const border = (plan: PlanRecords, designId = 'square') =>
+  planner.passes(
+    plan,
+    [
+      {
+        placement: plan.placements[PLACEMENT.id]!,
+        recipe: { ...RECIPE, designId },
+        region: LEFT,
+        quilt: quiltOf(plan),
+      },
+    ],
+    [],
+  );
+
+describe('passes for the screen', () => {
+  it('part all rows, say what each takes, and how sure it will be', () => {
+    const { passes, pieces, tooDeep, byLoading } = rows(BARE);
+    expect(passes.flatMap((pass) => pass.pieces)).toEqual(Array.from({ length: 12 }, (_, i) => `w-row-${i + 1}`));
+    expect(passes).toHaveLength(2);
+    expect(pieces[0]).toMatchObject({ id: 'w-row-1', name: 'row 1' });
+    expect(pieces[0]).not.toHaveProperty('lines');
+    const own = pieces.filter(({ id }) => passes[1]!.pieces.includes(id));
+    expect(passes[1]!.totals.stitches).toBe(own.reduce((sum, piece) => sum + piece.totals.stitches, 0));
+    expect(passes[0]!.joins).toBeNull();
+    expect(passes[1]!.joins!.doubt).toBeGreaterThan(0);
+    expect(passes[1]!.touches.length).toBeGreaterThanOrEqual(2);
+    expect([tooDeep, byLoading.upright]).toEqual([[], { passes: 2, tooDeep: 0 }]);
+    // Turned by a quarter the rows run from roll to belly: 500 mm along them.
+    expect(rows(setLoading('turned')(BARE)).byLoading.upright).toEqual(byLoading.upright);
+  });
+
+  it('follow what was set by hand, and forget it with the frame', () => {
+    const moved = setRunPass('w-row-1', 1)(BARE);
+    expect(rows(moved).passes[1]!.pieces).toContain('w-row-1');
+    const { passes: usual } = rows(BARE);
+    const begun = setPassStart(1, usual[1]!.from - 30)(BARE);
+    expect(rows(begun).passes[1]).toMatchObject({ from: usual[1]!.from - 30, pinned: true });
+    const small = quiltOf(BARE).machine;
+    const narrow = { ...small, frame: { ...small.frame, throat: 400 } };
+    const changed = setMachine(narrow)(begun);
+    expect(quiltOf(changed).passes).toEqual({ starts: [], runs: [] });
+    expect(rows(changed).passes.length).toBeGreaterThan(usual.length);
+  });
+
+  it('say what is too deep, and know that it isn’t the other way round or in parts', () => {
+    const { tooDeep, byLoading } = border(WITH_BORDER);
+    expect(tooDeep).toMatchObject([{ id: PLACEMENT.id, name: 'left border', top: 50, bottom: 1250 }]);
+    expect(byLoading).toEqual({ upright: { passes: 0, tooDeep: 1 }, turned: { passes: 1, tooDeep: 0 } });
+    const split = border(splitPlacement(PLACEMENT.id, 3)(WITH_BORDER));
+    expect(split.tooDeep).toEqual([]);
+    expect(split.pieces.map(({ name }) => name)).toEqual([1, 2, 3].map((part) => `left border, part ${part} of 3`));
+    const whole = border(WITH_BORDER).pieces[0]!.totals;
+    const length = split.pieces.reduce((sum, piece) => sum + piece.totals.length, 0);
+    expect(length).toBeCloseTo(whole.length, 3);
+    // Each part has its own tie-offs.
+    expect(split.pieces.reduce((sum, piece) => sum + piece.totals.stitches, 0)).toBeGreaterThan(whole.stitches);
+  });
+
+  it('keep a place for a patch whose design is gone', () => {
+    const { pieces } = border(splitPlacement(PLACEMENT.id, 3)(WITH_BORDER), 'gone');
+    expect(pieces.map(({ totals }) => totals.stitches)).toEqual([0, 0, 0]);
+    expect(planner.passes(BARE, [], []).passes).toEqual([]);
+  });
+});

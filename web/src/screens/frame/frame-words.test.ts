@@ -1,0 +1,115 @@
+import type { RunAnswer } from '@gorse/contract';
+import { type AdvanceState, NEWLY_LOADED, type RunState } from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
+import { type Told, wordsFor, worstWords } from './frame-words.ts';
+import type { Bead, FrameAction, HeadNow } from './instruction.ts';
+import type { Rolling } from './rolling.ts';
+
+const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
+const ROLLING: Rolling = { within: false, pass: 1, from: 500, seam: { name: 'A3', before: 60 }, beyond: 0 };
+const SECOND: AdvanceState = {
+  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 480, anew: true }],
+  step: 'ready',
+};
+const run = (state: Partial<RunState>): RunAnswer =>
+  ({ holes: [1001, 500], state: { status: 'ready', stitch: 0, ...state } }) as unknown as RunAnswer;
+const doubts = (now: number, after: number): LineUpAnswer => ({
+  landmarks: [],
+  targets: [{ at: { x: 0, y: 0 }, doubt: { major: 1.1, minor: 1, angle: 0 } }],
+  advice: { landmark: 0, worth: true, now: worst(now), after: worst(after) },
+  worst: worst(now),
+  onFrame: [],
+  stitched: [],
+  bad: null,
+  misfits: {},
+});
+const worst = (doubt: number) => ({ target: 1, doubt, tolerance: 0.8 });
+const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}): Told => ({
+  instruction: { bead, action },
+  piece: { id: 'p', name: 'Row 5', pass: 1, fit: 'rows', regionId: null, ring: [], top: 0, bottom: 0 },
+  advances: NEWLY_LOADED,
+  rolling: ROLLING,
+  passes: 3,
+  run: null,
+  head: HEAD,
+  lineUp: null,
+  targets: [{ name: 'left end of row 5' }, { name: 'cusp 2 of row 4' }],
+  wanted: { name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, chalked: false },
+  ...change,
+});
+/** Numbers and their units are kept on one line; here that is in the way. */
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
+const title = (...about: Parameters<typeof told>): string => plain(wordsFor(told(...about), 'mm').title);
+const why = (...about: Parameters<typeof told>): string => plain(wordsFor(told(...about), 'mm').why);
+
+describe('what the Frame screen says', () => {
+  it('of rolling: to which pass, how far, which way, and by which seam', () => {
+    expect(title('unclamp', 'roll')).toBe('Roll on to pass 2 of 3.');
+    expect(title('unclamp', 'roll', { advances: SECOND, rolling: { ...ROLLING, pass: 0, from: 0 } })).toBe(
+      'Roll back to pass 1 of 3.',
+    );
+    expect(title('roll', 'roll')).toBe('Roll 500 mm on, away from you.');
+    expect(why('roll', 'roll')).toMatch(
+      /^Then the lower edge of A3 lies 60 mm before the roll\. A little more or less/,
+    );
+    expect(title('roll', 'roll', { advances: SECOND, rolling: { ...ROLLING, from: 460, seam: null } })).toBe(
+      'Roll 40 mm back, towards you.',
+    );
+    expect(plain(wordsFor(told('roll', 'roll'), 'in16').title)).toBe('Roll 19 11/16 in on, away from you.');
+    expect(title('clamp', 'clamp')).toMatch(/tension, then put the side clamps on/);
+  });
+
+  it('of what lies out of reach once lined up, and of what no roll helps', () => {
+    const near: Rolling = { within: false, pass: 1, from: 470, seam: null, beyond: -5.4 };
+    expect(title('unclamp', 'roll', { advances: SECOND, rolling: near })).toBe(
+      'Row 5’s pass lies 5.4 mm too near the take-up pole. Roll 30 mm back.',
+    );
+    expect(title('unclamp', 'roll', { advances: SECOND, rolling: { ...near, from: 520, beyond: 2 } })).toMatch(
+      /2 mm too far from the take-up pole\. Roll 20 mm on/,
+    );
+    expect(title('unclamp', 'roll', { advances: SECOND, rolling: { ...near, from: 520, beyond: 0 } })).toMatch(
+      /out of reach as the quilt lies\. Roll it on/,
+    );
+    expect(title(null, 'roll')).toMatch(/deeper than the frame reaches/);
+  });
+
+  it('of touching: where, what it brings, what checks are for, and when there is nothing to touch', () => {
+    expect(title('touch', 'touch')).toBe('Put the needle over the end of row 4.');
+    expect(why('touch', 'touch', { lineUp: doubts(200, 4) })).toMatch(/first touch finds where the quilt lies\.$/);
+    expect(why('touch', 'touch', { lineUp: doubts(200, 4), advances: SECOND })).toMatch(/lies now\.$/);
+    expect(why('touch', 'touch', { lineUp: doubts(4, 1.5) })).toMatch(/doubt from 4 mm to 1\.5 mm/);
+    expect(title('touch', 'check')).toBe('Check: put the needle over the end of row 4.');
+    expect(title('touch', 'touch', { wanted: null })).toBe('No landmark of row 5 lies within reach.');
+    expect(title(null, 'touch')).toBe('One moment…');
+  });
+
+  it('of the line-up: the piece’s own doubt, and the worst place of the pass against what is wanted', () => {
+    const lineUp = doubts(2.3, 1);
+    expect(title('load', 'check', { lineUp })).toBe('Row 5 lies on the cloth within 1.1 mm.');
+    expect(why('load', 'check', { lineUp })).toMatch(/^In this pass: Cusp 2 of row 4: ±2\.3 mm \(wanted 0\.8 mm\)\./);
+    expect(worstWords({ lineUp: null, targets: [] }, 'mm')).toBe('');
+    // Lost, a number would mean nothing.
+    expect(worstWords({ lineUp: doubts(300, 1), targets: [{ name: 'a' }, { name: 'b' }] }, 'mm')).toBe('');
+  });
+
+  it('of the run: where it begins, where it is, where it stopped, and what went wrong', () => {
+    const at = run({ stitch: 1200 });
+    expect(title('goToStart', 'rehearse', { run: run({}) })).toBe('Move to the first stitch.');
+    expect(title('goToStart', 'stitch', { run: at })).toBe('Hover over stitch 1200.');
+    expect(title('start', 'stitch', { run: run({}) })).toBe('Stitch row 5.');
+    expect(title('start', 'stitch', { run: at })).toBe('Go on from stitch 1200.');
+    expect(why('pause', 'stitch', { run: at })).toBe('Stitch 1,200 of 1,500.');
+    expect(title('goOn', 'stitch', { run: at })).toBe('Stopped at stitch 1,200 of 1,500.');
+    expect(title('mended', 'stitch', { head: { ...HEAD, fault: 'bobbinEmpty' } })).toBe('The bobbin is empty.');
+    expect(title('mended', 'stitch', { head: { ...HEAD, fault: 'threadBroke' } })).toBe('The thread broke.');
+    expect(title('next', 'done')).toBe('Row 5 is stitched.');
+    expect(title(null, 'rehearse', { head: { ...HEAD, mode: 'rehearsing' } })).toBe('Rehearsing…');
+    expect(title(null, 'stitch', { head: { ...HEAD, mode: 'moving' } })).toBe('The head is moving…');
+  });
+
+  it('always has a button with a word on it', () => {
+    for (const action of ['rehearse', 'bobbinThread', 'start', 'pause', 'resume', 'goOn', 'next', 'load'] as const)
+      expect(wordsFor(told(action, 'stitch', { run: run({}) }), 'mm').button).not.toBe('');
+  });
+});
