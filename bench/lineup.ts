@@ -39,7 +39,7 @@ const touchAt = (cloth: ClothPoint, frame: FramePoint): Touch => ({
 });
 const asPlanned = (cloth: ClothPoint): Touch => touchAt(cloth, { x: cloth.x, y: cloth.y });
 const PLACES = LANDMARKS.map(onTop);
-const WANTED = SUGGEST_FOR.map((cloth) => ({ ...onTop(cloth), tolerance: 1 }));
+const WANTED = SUGGEST_FOR.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
 
 /** The landmarks to touch don't depend on what the touches read, so the sequence is found once. */
 function suggestedLandmarks(count: number): ClothPoint[] {

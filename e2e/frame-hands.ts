@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { distance, type FramePoint } from '@gorse/core';
+import { eyeOf } from './quilt-eye.ts';
 
 /** The head's position as the screen says it, mm. */
 export async function headAt(page: Page): Promise<FramePoint> {
@@ -49,4 +50,51 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
     await page.keyboard.press(key);
     await expect.poll(async () => distance(await headAt(page), { x, y }), OFTEN).toBeGreaterThan(0.1);
   }
+}
+
+const TO_TOUCH = /^(Put the needle over|Check: put|Row \d+ lies on|Row \d+’s pass lies)/;
+
+/** Touches what is asked for until nothing more is, or six are made; says how many. Rolls again where the touches show that all lies out of reach. */
+export async function lineUp(page: Page, address: string, quiltId: string): Promise<number> {
+  let eye = await eyeOf(address, quiltId);
+  for (let touched = 0; ; touched++) {
+    const understood = page.getByRole('button', { name: 'Understood' });
+    await expect(page.getByText(TO_TOUCH).or(understood)).toBeVisible();
+    if (await understood.isVisible()) await understood.click();
+    const title = (await page.getByText(TO_TOUCH).textContent())!;
+    if (title.includes('lies on')) return touched;
+    if (title.includes('pass lies')) {
+      await page.getByRole('button', { name: 'Clamps are off' }).click();
+      await page.getByRole('button', { name: 'Rolled', exact: true }).click();
+      await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+      eye = await eyeOf(address, quiltId);
+      touched = -1;
+      continue;
+    }
+    if (touched === 6) {
+      await page.getByRole('button', { name: 'Good enough' }).click();
+      return touched;
+    }
+    await bringHead(page, eye.place(/over the (.*)\.$/.exec(title)![1]!));
+    await page.getByRole('button', { name: 'Touch here' }).click();
+    await expect(page.getByText(title, { exact: true })).toBeHidden();
+  }
+}
+
+/** Stitches the row that is lined up, without a rehearsal. */
+export async function stitchRow(page: Page, row: number): Promise<void> {
+  await page.getByRole('button', { name: `Load Row ${row}`, exact: true }).click();
+  await page.getByRole('button', { name: 'Go to the start' }).click();
+  await page.getByRole('button', { name: /^Skip/ }).click();
+  const caution = page.getByRole('button', { name: 'Understood' });
+  const needle = page.getByRole('button', { name: 'Needle down and up' });
+  await expect(caution.or(needle)).toBeVisible();
+  if (await caution.isVisible()) {
+    await expect(page.getByText(/wear eye protection/)).toBeVisible();
+    await caution.click();
+  }
+  await needle.click();
+  await page.getByRole('button', { name: 'Stitch', exact: true }).click();
+  await expect(page.getByText(`Row ${row} is stitched.`)).toBeVisible({ timeout: 60_000 });
+  await page.getByTestId('big-button').click();
 }

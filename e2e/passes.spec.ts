@@ -1,27 +1,10 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import {
-  type AdvanceEvent,
-  advanceStateOf,
-  clothUnder,
-  cornerLandmarks,
-  decodeStrokes,
-  distance,
-  type FramePoint,
-  gridSize,
-  loadingMap,
-  makeTrueQuilt,
-  mountedAt,
-  PIECED_CLOTH,
-  type Point,
-  pointsOf,
-  quiltOf,
-  seedOf,
-  stitchedLandmarks,
-} from '@gorse/core';
+import type { QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import { distance, type Point } from '@gorse/core';
 import { makeDemo } from '../demo/make-demo.mjs';
 import { expectAccessible } from './accessible.ts';
-import { bringHead } from './frame-hands.ts';
+import { bringHead, lineUp, stitchRow, viewOf } from './frame-hands.ts';
+import { ask, eyeOf, type Stitched } from './quilt-eye.ts';
 import { removeFolder, startServer, type TestServer } from './server.ts';
 
 let server: TestServer;
@@ -34,109 +17,22 @@ test.afterAll(async () => {
   removeFolder(server.folder);
 });
 
-const ask = async <T>(path: string): Promise<T> => (await (await fetch(`${server.address}/api${path}`)).json()) as T;
-const linesOf = async (path: string): Promise<Float64Array[]> =>
-  decodeStrokes(new Uint8Array(await (await fetch(`${server.address}/api${path}`)).arrayBuffer()));
 const harbourLights = async (): Promise<string> =>
-  (await ask<QuiltSummary[]>('/quilts')).find((quilt) => quilt.name === 'Harbour Lights')!.id;
-
-/** A finished run with where its holes truly are: on the pieced cloth, as planned and as stitched. Only tests may compare. */
-interface Stitched {
-  readonly run: RunAnswer;
-  readonly planned: readonly Point[];
-  readonly true: readonly Point[];
-  readonly cloth: Float64Array[];
-  readonly frame: Float64Array[];
-}
-
-/** The eye of the person standing there: where things truly lie. */
-async function eyeOf(quiltId: string) {
-  const { records } = await ask<QuiltAnswer>(`/quilts/${quiltId}`);
-  const quilt = quiltOf(records);
-  const size = gridSize(quilt.grid);
-  const lie = loadingMap(quilt.loading, quilt.grid);
-  const make = makeTrueQuilt(seedOf(quiltId), PIECED_CLOTH, { x: size.width / 2, y: size.length / 2 });
-  const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(`/quilts/${quiltId}/advances`));
-  const truths = mounts.map(({ rolled, front }, advance) =>
-    make({ advance, at: mountedAt(quilt.machine.frame, rolled), front: front ?? -Infinity }),
-  );
-  const runs = (await ask<RunAnswer[]>(`/quilts/${quiltId}/runs`)).filter((run) => run.state.status === 'finished');
-  const stitched = await Promise.all(
-    runs.map(async (run): Promise<Stitched> => {
-      const [cloth, frame] = [await linesOf(`/runs/${run.id}/cloth`), await linesOf(`/runs/${run.id}/points`)];
-      const truth = truths[run.advance]!;
-      const on = pointsOf(frame[0]!).map((p) => clothUnder(truth, p));
-      return { run, cloth, frame, planned: pointsOf(cloth[0]!), true: on };
-    }),
-  );
-  return {
-    stitched,
-    /** Where a landmark asked for by name lies on the frame now. */
-    place(name: string): FramePoint {
-      const now = truths.at(-1)!;
-      const corner = cornerLandmarks(records, lie).find((one) => one.name === name);
-      if (corner) return now(corner.cloth);
-      const known = stitched.flatMap(({ run, cloth, frame }) =>
-        stitchedLandmarks(run.name.split(' · ')[0]!, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
-      );
-      const { since } = known.find((one) => one.name === name)!;
-      return now(clothUnder(truths[since!.advance]!, since!.frame));
-    },
-  };
-}
-
-const big = (page: Page) => page.getByTestId('big-button');
-
-const TO_TOUCH = /^(Put the needle over|Check: put|Row \d+ lies on|Row \d+’s pass lies)/;
-
-/** Touches what is asked for until nothing more is, or six are made; says how many. Rolls again where the touches show that all lies out of reach. */
-async function lineUp(page: Page, quiltId: string): Promise<number> {
-  let eye = await eyeOf(quiltId);
-  for (let touched = 0; ; touched++) {
-    const understood = page.getByRole('button', { name: 'Understood' });
-    await expect(page.getByText(TO_TOUCH).or(understood)).toBeVisible();
-    if (await understood.isVisible()) await understood.click();
-    const title = (await page.getByText(TO_TOUCH).textContent())!;
-    if (title.includes('lies on')) return touched;
-    if (title.includes('pass lies')) {
-      await page.getByRole('button', { name: 'Clamps are off' }).click();
-      await page.getByRole('button', { name: 'Rolled', exact: true }).click();
-      await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
-      eye = await eyeOf(quiltId);
-      touched = -1;
-      continue;
-    }
-    if (touched === 6) {
-      await page.getByRole('button', { name: 'Good enough' }).click();
-      return touched;
-    }
-    await bringHead(page, eye.place(/over the (.*)\.$/.exec(title)![1]!));
-    await page.getByRole('button', { name: 'Touch here' }).click();
-    await expect(page.getByText(title, { exact: true })).toBeHidden();
-  }
-}
-
-async function stitchRow(page: Page, row: number): Promise<void> {
-  await page.getByRole('button', { name: `Load Row ${row}`, exact: true }).click();
-  await page.getByRole('button', { name: 'Go to the start' }).click();
-  await page.getByRole('button', { name: /^Skip/ }).click();
-  const caution = page.getByRole('button', { name: 'Understood' });
-  const needle = page.getByRole('button', { name: 'Needle down and up' });
-  await expect(caution.or(needle)).toBeVisible();
-  if (await caution.isVisible()) {
-    await expect(page.getByText(/wear eye protection/)).toBeVisible();
-    await caution.click();
-  }
-  await needle.click();
-  await page.getByRole('button', { name: 'Stitch', exact: true }).click();
-  await expect(page.getByText(`Row ${row} is stitched.`)).toBeVisible({ timeout: 60_000 });
-  await big(page).click();
-}
+  (await ask<QuiltSummary[]>(server.address, '/quilts')).find((quilt) => quilt.name === 'Harbour Lights')!.id;
+const copyOf = async (quiltId: string): Promise<string> => {
+  const copy = await fetch(`${server.address}/api/quilts/${quiltId}/copy`, { method: 'POST' });
+  return ((await copy.json()) as { id: string }).id;
+};
+const openFrame = async (page: Page, quiltId: string): Promise<void> => {
+  await page.goto(`${server.address}/quilts/${quiltId}/frame`);
+  await page.getByRole('button', { name: /Units/ }).click();
+  await page.getByRole('menuitem', { name: 'millimetres', exact: true }).click();
+  await expect(page.getByText(/Keep hands, hair, sleeves/)).toBeVisible();
+  await page.getByRole('button', { name: 'Understood' }).click();
+};
 
 test('passes are shown, moved by hand and pinned, and put back', async ({ page }) => {
-  const quiltId = await harbourLights();
-  const copy = await fetch(`${server.address}/api/quilts/${quiltId}/copy`, { method: 'POST' });
-  const { id } = (await copy.json()) as { id: string };
+  const id = await copyOf(await harbourLights());
   await page.goto(`${server.address}/quilts/${id}/passes`);
   const strip = page.getByRole('complementary', { name: 'The quilt on the poles' });
   const card = page.getByRole('complementary', { name: 'The pass' });
@@ -177,14 +73,78 @@ test('passes are shown, moved by hand and pinned, and put back', async ({ page }
   await expect(card).toContainText(/\d+ passes/);
 });
 
+test('the plan is dragged, a point chalked, the needle left down, the quilt loaded anew', async ({ page }) => {
+  test.setTimeout(300_000);
+  const quiltId = await copyOf(await harbourLights());
+  const recordsNow = async () => (await ask<QuiltAnswer>(server.address, `/quilts/${quiltId}`)).records;
+  const methods = async () => Object.values((await recordsNow()).touches).map(({ method }) => method);
+  const otherWay = async (name: string): Promise<void> => {
+    await page.getByRole('button', { name: /Other ways/ }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  const choose = async (name: string): Promise<void> => {
+    await page.getByRole('combobox', { name: 'What to stitch' }).click();
+    await page.getByRole('option', { name }).click();
+  };
+  await openFrame(page, quiltId);
+  await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+
+  await test.step('dragging the plan is a touch, and can be taken back', async () => {
+    await expect(page.getByText(/^Put the needle over/)).toBeVisible();
+    await otherWay('Drag the plan onto the cloth');
+    const cloth = page.getByRole('application');
+    const box = (await cloth.boundingBox())!;
+    const view = await viewOf(cloth);
+    const from = { x: box.x + 700 * view.scale + view.x, y: box.y + 300 * view.scale + view.y };
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 8, from.y + 6, { steps: 4 });
+    await page.mouse.up();
+    await expect.poll(methods).toEqual(['drag']);
+    const [dragged] = Object.values((await recordsNow()).touches);
+    // A pixel and a half.
+    const to = { x: 700 + 8 / view.scale, y: 300 + 6 / view.scale };
+    expect(distance(dragged!.frame, to)).toBeLessThan(1.5 / view.scale);
+    await page.getByRole('button', { name: 'Undo touch' }).click();
+    await expect.poll(methods).toEqual([]);
+  });
+
+  await lineUp(page, server.address, quiltId);
+  await choose('Row 4, pass 1');
+  await stitchRow(page, 4);
+
+  await test.step('a chalk mark is kept, and the needle left in the row is the first touch after the roll', async () => {
+    await choose('Row 5, pass 2');
+    await page.getByRole('button', { name: 'Understood' }).click();
+    await bringHead(page, (await eyeOf(server.address, quiltId)).place('lower right corner of B1'));
+    await page.getByRole('button', { name: 'Chalk the point under the needle' }).click();
+    await expect
+      .poll(async () => Object.values((await recordsNow()).landmarks))
+      .toMatchObject([{ name: 'chalk mark 1', since: { advance: 0 } }]);
+    await page.getByRole('button', { name: 'Leave the needle down in the row' }).click();
+    await expect(page.getByTestId('needle')).toHaveText('needle down');
+    await page.getByRole('button', { name: 'Clamps are off' }).click();
+    await page.getByRole('button', { name: 'Rolled', exact: true }).click();
+    await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+    await expect.poll(methods).toContain('needle');
+    await expect(page.getByTestId('needle')).toHaveText('needle up');
+  });
+
+  await test.step('loaded anew, two touches more are checks', async () => {
+    await otherWay('The quilt or machine was moved: line up anew');
+    await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+    expect(await lineUp(page, server.address, quiltId)).toBeGreaterThanOrEqual(4);
+    await page.getByText('Touches, and how far off each was').click();
+    await expect(page.getByRole('listitem').filter({ hasText: 'the first' })).toBeVisible();
+    await page.getByRole('link', { name: 'Log', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'On the poles' })).toContainText('loaded anew or moved');
+  });
+});
+
 test('Harbour Lights is stitched over three passes, killed between, and its rows nest', async ({ page }) => {
   test.setTimeout(600_000);
   const quiltId = await harbourLights();
-  await page.goto(`${server.address}/quilts/${quiltId}/frame`);
-  await page.getByRole('button', { name: /Units/ }).click();
-  await page.getByRole('menuitem', { name: 'millimetres', exact: true }).click();
-  await expect(page.getByText(/Keep hands, hair, sleeves/)).toBeVisible();
-  await page.getByRole('button', { name: 'Understood' }).click();
+  await openFrame(page, quiltId);
 
   for (let pass = 1, row = 1; pass <= 3; pass++) {
     await test.step(`pass ${pass}`, async () => {
@@ -198,7 +158,7 @@ test('Harbour Lights is stitched over three passes, killed between, and its rows
       await expect(page.getByText('Set the tension, then put the side clamps on.')).toBeVisible();
       if (pass === 2) await expectAccessible(page);
       await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
-      expect(await lineUp(page, quiltId)).toBeGreaterThanOrEqual(2);
+      expect(await lineUp(page, server.address, quiltId)).toBeGreaterThanOrEqual(2);
       for (let i = 0; i < 4; i++, row++) await stitchRow(page, row);
     });
     if (pass === 3) break;
@@ -211,7 +171,7 @@ test('Harbour Lights is stitched over three passes, killed between, and its rows
     if (pass === 1) await page.getByRole('button', { name: 'Understood' }).click();
   }
 
-  const { stitched } = await eyeOf(quiltId);
+  const { stitched } = await eyeOf(server.address, quiltId);
   const byRow = new Map(stitched.map((one) => [Number(/^row (\d+)/.exec(one.run.name)![1]), one]));
   expect(byRow.size).toBe(12);
   const advanceOf = (row: number): number => byRow.get(row)!.run.advance;

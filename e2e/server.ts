@@ -7,6 +7,9 @@ import { fileURLToPath } from 'node:url';
 
 const MAIN = fileURLToPath(new URL('../server/dist/main.js', import.meta.url));
 
+/** Every cloth in a test lies the same way each time. */
+export const CLOTH_SEED = 11;
+
 export interface TestServer {
   readonly address: string;
   readonly folder: string;
@@ -54,6 +57,7 @@ const spawnServer = (folder: string, port: string, speed: number): ChildProcess 
       PORT: port,
       HOST: '127.0.0.1',
       GORSE_FRAME_SPEED: String(speed),
+      GORSE_FRAME_SEED: String(CLOTH_SEED),
       DATABASE_URL: '',
     },
   });

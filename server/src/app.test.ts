@@ -1,9 +1,9 @@
 import type { DesignAnswer, ErrorAnswer, QuiltAnswer, QuiltSummary, StaleAnswer } from '@gorse/contract';
-import { pointsOf, readSvg } from '@gorse/core';
+import { pointsOf, quiltOf, type QuiltRecord, readSvg } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, GRID, recipeFor, SQUARE, startApp } from './test/harness.ts';
+import { added, apiOf, GRID, recipeFor, SQUARE, startApp, TOUCHES } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -112,6 +112,48 @@ describe('edits', () => {
     expect(status).toBe(400);
     expect(body.details.map((d) => d.path)).toContain(path);
   });
+
+  const mark = { id: 'm', name: 'puffin’s beak', cloth: { x: 1, y: 1 }, since: null };
+  it.each([
+    ['a touch that is nowhere', 'touches', { ...TOUCHES[0]!, frame: { x: null, y: 0 } }, 'frame.x'],
+    ['a touch made in no known way', 'touches', { ...TOUCHES[0]!, method: 'guessed' }, 'method'],
+    ['a landmark without a name', 'landmarks', { ...mark, name: '' }, 'name'],
+    [
+      'a mark from before the quilt was loaded',
+      'landmarks',
+      { ...mark, since: { advance: -1, frame: { x: 0, y: 0 } } },
+      'since.advance',
+    ],
+    [
+      'a patch in more parts than it has thread',
+      'placements',
+      { id: 'p', regionId: 'block-1-1', recipeId: 'r1', parts: 41 },
+      'parts',
+    ],
+  ] as const)('with %s are refused', async (_name, kind, record, path) => {
+    const quilt = await newQuilt();
+    const { status, body } = await edit(quilt.id, 0, [added(kind, record)]);
+    expect([status, new Set(body.details.map((d) => d.path))]).toEqual([400, new Set([`diff.0.after.${path}`])]);
+  });
+
+  it.each([
+    [
+      'machine.frame.throat',
+      (quilt) => ({ ...quilt, machine: { ...quilt.machine, frame: { ...quilt.machine.frame, throat: 9 } } }),
+    ],
+    ['machine.bobbin', (quilt) => ({ ...quilt, machine: { ...quilt.machine, bobbin: Infinity } })],
+    ['lineUpRules.joins', (quilt) => ({ ...quilt, lineUpRules: { ...quilt.lineUpRules, joins: 0 } })],
+    ['passes.starts.0.from', (quilt) => ({ ...quilt, passes: { starts: [{ pass: 1, from: 1e9 }], runs: [] } })],
+    ['passes.runs.0.pass', (quilt) => ({ ...quilt, passes: { starts: [], runs: [{ id: 'row-1', pass: 1.5 }] } })],
+  ] as const satisfies readonly (readonly [string, (quilt: QuiltRecord) => QuiltRecord])[])(
+    'with nonsense in %s are refused',
+    async (path, change) => {
+      const { id, records } = await newQuilt();
+      const before = quiltOf(records);
+      const { status, body } = await edit(id, 0, [{ kind: 'quilts', id: before.id, before, after: change(before) }]);
+      expect([status, new Set(body.details.map((d) => d.path))]).toEqual([400, new Set([`diff.0.after.${path}`])]);
+    },
+  );
 
   it('build on what is stored, whatever was refused between them and however many quilts are worked on', async () => {
     const design = await newDesign();

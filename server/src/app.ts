@@ -51,7 +51,7 @@ export async function serve(
   log: Logger,
 ): Promise<RunningApp> {
   const { port } = server.address() as AddressInfo;
-  const standIn = config.frameLink === null ? new StandIn(config.frameSpeed) : null;
+  const standIn = config.frameLink === null ? new StandIn(config.frameSpeed, config.frameSeed) : null;
   const links = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_LINK_MESSAGE });
   const screens = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_MESSAGE });
 

@@ -10,6 +10,8 @@ export interface Config {
   readonly databaseUrl: string | null;
   /** How many times faster than life the stand-in frame runs. */
   readonly frameSpeed: number;
+  /** Decides how every cloth on the stand-in lies, and how touches are off; null: each quilt lies in its own way. */
+  readonly frameSeed: number | null;
   /** Where the frame link is; null: the stand-in that ships with Gorse. */
   readonly frameLink: string | null;
   /** Further host names that browsers may use. */
@@ -34,6 +36,7 @@ export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Co
     dataFolder: resolve(env.GORSE_DATA || './data'),
     databaseUrl: env.DATABASE_URL || null,
     frameSpeed: number('GORSE_FRAME_SPEED', 1, 0.1, 1000),
+    frameSeed: env.GORSE_FRAME_SEED ? number('GORSE_FRAME_SEED', 0, 0, 1e9) : null,
     frameLink: env.GORSE_FRAME_LINK || null,
     hosts: (env.GORSE_HOSTS ?? '')
       .split(',')

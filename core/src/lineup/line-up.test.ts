@@ -82,7 +82,7 @@ describe('line-up', () => {
 });
 
 describe('the next best touch', () => {
-  const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1 }));
+  const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
   const places = corners.map(onTop);
   it('is far from the first, and lessens the doubt as told', () => {
     const touches = [touch(corners[0]!, corners[0]!)];
@@ -92,6 +92,14 @@ describe('the next best touch', () => {
     expect(advice.after.doubt).toBeLessThan(advice.now.doubt / 2);
     const then = learnCloth([...touches, touch(corners[2]!, first.find(places[2]!, 0))]);
     expect(worstDoubt(then, targets, 0)!.doubt / advice.after.doubt).toBeCloseTo(1, 1);
+  });
+  it('is where lines must meet what is stitched, until that is sure', () => {
+    const join = { ...onTop(corners[3]!), tolerance: 1, join: true };
+    const cloth = learnCloth([0, 1, 2].map((i) => touch(corners[i]!, corners[i]!)));
+    const advised = (joins: readonly (typeof join)[]) => nextTouch(cloth, places, [...targets, ...joins], 0)!;
+    expect(advised([join])).toMatchObject({ landmark: 3, now: { target: targets.length } });
+    // As sure as is wished, it is one target among others.
+    expect(advised([{ ...join, tolerance: 50 }]).now).toEqual(advised([]).now);
   });
   it('has none without landmarks or places to stitch', () => {
     expect(nextTouch(learnCloth([]), [], targets, 0)).toBeNull();

@@ -8,6 +8,8 @@ import { type Place, TOUCH_NOISE } from './touch.ts';
 /** Where the line-up must be sure, and how sure, mm: the 95 % bound wanted. */
 export interface Target extends Place {
   readonly tolerance: number;
+  /** What is stitched there must meet what is stitched already. */
+  readonly join: boolean;
 }
 
 /** How sure the line-up is where it is least so, against what is wanted there. */
@@ -24,10 +26,12 @@ export interface TouchAdvice {
   readonly landmark: number;
   readonly now: WorstDoubt;
   readonly after: WorstDoubt;
+  /** The part of the doubt that goes, over all targets that count: where two places are alike unsure, a touch at one helps, though the worst stays. */
+  readonly gain: number;
 }
 
 /** A touch that lessens the doubt by less than this part isn't worth the walk. */
-const WORTH_A_TOUCH = 0.03;
+const WORTH_A_TOUCH = 0.01;
 
 /** The largest 95 % bound over the targets, each against its tolerance; null without targets. */
 export function worstDoubt(cloth: ClothModel, targets: readonly Target[], advance: number): WorstDoubt | null {
@@ -38,9 +42,8 @@ export function worstDoubt(cloth: ClothModel, targets: readonly Target[], advanc
 }
 
 /**
- * The landmark whose touch most reduces the largest doubt over the targets, each against its tolerance; ties go to the earlier one. How
- * sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on cloth
- * of the usual waviness; the doubts told are of all of them. Null without landmarks or targets. O((landmarks + targets) · touches² + landmarks · targets · touches).
+ * The landmark to touch next. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all
+ * targets count. Null without landmarks or targets. O((landmarks + targets) · touches² + landmarks · targets · touches).
  */
 export function nextTouch(
   cloth: ClothModel,
@@ -48,19 +51,39 @@ export function nextTouch(
   targets: readonly Target[],
   advance: number,
 ): TouchAdvice | null {
-  if (targets.length === 0 || landmarks.length === 0) return null;
-  const asked = { targets: askAll(cloth, targets, advance), landmarks: askAll(cloth, landmarks, advance) };
-  const worstBy = (doubtOf: (target: AskedOfAll) => Doubt): WorstDoubt =>
-    worstOf(
-      targets,
+  const all = targets.map((_, i) => i);
+  const joins = all.filter((i) => targets[i]!.join);
+  const first = bestTouch(cloth, landmarks, targets, joins, advance);
+  return first && isWorthTouching(first) ? first : bestTouch(cloth, landmarks, targets, all, advance);
+}
+
+/**
+ * The landmark whose touch most reduces the largest doubt over some targets, each against its tolerance; ties go to the earlier one. How
+ * sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on cloth
+ * of the usual waviness; the doubts told are of all of them.
+ */
+function bestTouch(
+  cloth: ClothModel,
+  landmarks: readonly Place[],
+  targets: readonly Target[],
+  some: readonly number[],
+  advance: number,
+): TouchAdvice | null {
+  if (some.length === 0 || landmarks.length === 0) return null;
+  const wanted = some.map((i) => targets[i]!);
+  const asked = { targets: askAll(cloth, wanted, advance), landmarks: askAll(cloth, landmarks, advance) };
+  const worstBy = (doubtOf: (target: AskedOfAll) => Doubt): WorstDoubt => {
+    const worst = worstOf(
+      wanted,
       asked.targets.map((target) => bound95(doubtOf(target))),
     )!;
+    return { ...worst, target: some[worst.target]! };
+  };
   const usual = cloth.models.indexOf(cloth.models.reduce((a, b) => (b.belief > a.belief ? b : a)));
-  const left = asked.landmarks.map((seen) =>
-    powerMean(
-      asked.targets.map((target, t) => bound95(doubtAfter(cloth, target, seen, usual)) / targets[t]!.tolerance),
-    ),
-  );
+  const meanOf = (doubtOf: (target: AskedOfAll) => Doubt): number =>
+    powerMean(asked.targets.map((target, t) => bound95(doubtOf(target)) / wanted[t]!.tolerance));
+  const before = meanOf((target) => target[usual]!.doubt);
+  const left = asked.landmarks.map((seen) => meanOf((target) => doubtAfter(cloth, target, seen, usual)));
   const landmark = left.reduce((best, doubt, i) => (doubt < left[best]! * (1 - 1e-9) ? i : best), 0);
   const after = worstBy((target) =>
     mixed(
@@ -71,12 +94,11 @@ export function nextTouch(
       })),
     ),
   );
-  return { landmark, now: worstBy(mixed), after };
+  return { landmark, now: worstBy(mixed), after, gain: 1 - left[landmark]! / before };
 }
 
 /** A touch is asked for while the doubt is over the tolerance somewhere and another landmark would lessen it. */
-export const isWorthTouching = ({ now, after }: TouchAdvice): boolean =>
-  part(now) > 1 && part(after) < part(now) * (1 - WORTH_A_TOUCH);
+export const isWorthTouching = ({ now, gain }: TouchAdvice): boolean => part(now) > 1 && gain > WORTH_A_TOUCH;
 
 /** The doubt as a part of what is tolerated. */
 export const part = ({ doubt, tolerance }: WorstDoubt): number => doubt / tolerance;

@@ -15,8 +15,6 @@ export interface NamedPlace extends Place {
 /** Where the line-up must be sure, in words. */
 export interface NamedTarget extends Target {
   readonly name: string;
-  /** What is stitched there must meet what is stitched already. */
-  readonly join: boolean;
 }
 
 /**

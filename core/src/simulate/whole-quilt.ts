@@ -3,7 +3,7 @@ import { finishedLength } from '../lineup/draw-in.ts';
 import { easedToFrame, USUAL_EASE } from '../lineup/easing.ts';
 import { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { type ClothModel, learnCloth } from '../lineup/line-up.ts';
-import { nextTouch, part, type Target } from '../lineup/next-touch.ts';
+import { isWorthTouching, nextTouch, type Target } from '../lineup/next-touch.ts';
 import { onTop, type Place, type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { normalFrom, randomFrom } from './random.ts';
 import { type ClothNature, clothUnder, makeTrueQuilt } from './true-cloth.ts';
@@ -102,7 +102,7 @@ export function simulateQuilt(
       const most = policy.kind === 'suggested' ? policy.most : 2;
       while (touches.length - before < most && open.length > 0) {
         const advice = nextTouch(cloth, open, targets, advance)!;
-        if (policy.kind === 'suggested' && touches.length - before >= 2 && part(advice.now) <= 1) break;
+        if (policy.kind === 'suggested' && touches.length - before >= 2 && !isWorthTouching(advice)) break;
         const [landmark] = open.splice(advice.landmark, 1);
         touches.push(read({ cloth: landmark!.cloth, since: landmark!.since }, landmark!.truth));
         cloth = learnCloth(touches, known);
@@ -144,18 +144,18 @@ const nearest = (edge: readonly StitchedPoint[], x: number): StitchedPoint[] =>
     ? []
     : [edge.reduce((best, one) => (Math.abs(one.cloth.x - x) < Math.abs(best.cloth.x - x) ? one : best))];
 
-/** Joins with what is stitched must fit within the tolerance, all else within twice it. */
+/** Joins with what is stitched must fit within the tolerance, all else within twice it: ends and middle of each band. */
 function targetsOf(
   quilt: SimulatedQuilt,
   bands: readonly SimulatedBand[],
   edge: readonly StitchedPoint[],
   tolerance: number,
 ): Target[] {
-  if (edge.length > 0) return edge.map(({ cloth, since }) => ({ cloth, since, tolerance }));
-  const xs = [0, 0.25, 0.5, 0.75, 1].map((t) => t * quilt.width);
-  return [bands[0]!.top, bands.at(-1)!.bottom].flatMap((y) =>
-    xs.map((x) => ({ ...onTop({ x, y }), tolerance: 2 * tolerance })),
+  const joins = edge.map(({ cloth, since }) => ({ cloth, since, tolerance, join: true }));
+  const ends = bands.flatMap(({ top, bottom }) =>
+    [0, 0.5, 1].flatMap((t) => [top, bottom].map((y) => ({ x: t * quilt.width, y }))),
   );
+  return [...joins, ...ends.map((p) => ({ ...onTop(p), tolerance: 2 * tolerance, join: false }))];
 }
 
 /** What the cloth below y will measure when all is stitched, in the middle of the quilt. */

@@ -40,8 +40,12 @@ export class StandIn {
   private readonly timer: NodeJS.Timeout;
   private last = performance.now();
 
-  constructor(private readonly speed: number) {
-    const normal = normalFrom(randomFrom(Date.now()));
+  /** @param seed of cloth and touches; null: each quilt has its own, and no two touches are alike */
+  constructor(
+    private readonly speed: number,
+    private readonly seed: number | null,
+  ) {
+    const normal = normalFrom(randomFrom(seed ?? Date.now()));
     this.profile = standInProfile(() => TOUCH_NOISE * normal());
     this.timer = setInterval(() => this.tick(), STEP);
   }
@@ -78,7 +82,7 @@ export class StandIn {
       x: Math.max(0, ...corners.filter((_, i) => i % 2 === 0)) / 2,
       y: Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
     };
-    const make = makeTrueQuilt(seedOf(quilt), PIECED_CLOTH, middle);
+    const make = makeTrueQuilt(this.seed ?? seedOf(quilt), PIECED_CLOTH, middle);
     const truths = mounts.map(({ at, front }, advance) => make({ advance, at, front: front ?? -Infinity }));
     const advance = truths.length - 1;
     const truth = truths[advance]!;

@@ -31,6 +31,9 @@ async function insertRecords(tables: Tables, id: string, records: PlanRecords): 
     await tables.insert(planRecords).values(rows.slice(i, i + ROWS_AT_ONCE));
 }
 
+/** `block-1-2` before `block-1-10`. */
+const byNumber = new Intl.Collator('en', { numeric: true });
+
 /** Null when there is no such quilt, or it was removed. */
 export async function findPlan(tables: Tables, id: string): Promise<StoredPlan | null> {
   const [quilt] = await tables
@@ -41,7 +44,8 @@ export async function findPlan(tables: Tables, id: string): Promise<StoredPlan |
   const rows = await tables.select().from(planRecords).where(eq(planRecords.quiltId, id));
   const records: Record<string, Record<string, unknown>> = {};
   for (const kind of Object.keys(EMPTY_RECORDS)) records[kind] = {};
-  for (const row of rows) (records[row.kind] ??= {})[row.id] = row.value;
+  // The database gives them in any order; lists and ties must come out the same each time.
+  for (const row of rows.sort((a, b) => byNumber.compare(a.id, b.id))) (records[row.kind] ??= {})[row.id] = row.value;
   return { id, revision: quilt.revision, updatedAt: quilt.updatedAt, records: migratePlan(quilt.planVersion, records) };
 }
 

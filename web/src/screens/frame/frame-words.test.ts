@@ -17,7 +17,7 @@ const run = (state: Partial<RunState>): RunAnswer =>
 const doubts = (now: number, after: number): LineUpAnswer => ({
   landmarks: [],
   targets: [{ at: { x: 0, y: 0 }, doubt: { major: 1.1, minor: 1, angle: 0 } }],
-  advice: { landmark: 0, worth: true, now: worst(now), after: worst(after) },
+  advice: { landmark: 0, worth: true, now: worst(now), after: worst(after), gain: 0.124 },
   worst: worst(now),
   onFrame: [],
   stitched: [],
@@ -79,6 +79,7 @@ describe('what the Frame screen says', () => {
     expect(why('touch', 'touch', { lineUp: doubts(200, 4) })).toMatch(/first touch finds where the quilt lies\.$/);
     expect(why('touch', 'touch', { lineUp: doubts(200, 4), advances: SECOND })).toMatch(/lies now\.$/);
     expect(why('touch', 'touch', { lineUp: doubts(4, 1.5) })).toMatch(/doubt from 4 mm to 1\.5 mm/);
+    expect(why('touch', 'touch', { lineUp: doubts(4, 4) })).toMatch(/takes 12 % off the doubt of this pass/);
     expect(title('touch', 'check')).toBe('Check: put the needle over the end of row 4.');
     expect(title('touch', 'touch', { wanted: null })).toBe('No landmark of row 5 lies within reach.');
     expect(title(null, 'touch')).toBe('One moment…');

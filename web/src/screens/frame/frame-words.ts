@@ -1,5 +1,14 @@
 import type { RunAnswer } from '@gorse/contract';
-import { type AdvanceState, advanceNow, formatDoubt, formatLength, type LengthStyle, mountedNow } from '@gorse/core';
+import {
+  type AdvanceState,
+  advanceNow,
+  formatDoubt,
+  formatLength,
+  type LengthStyle,
+  mountedNow,
+  type TouchAdvice,
+  trimmed,
+} from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { LOST } from '../../planning-worker/requests.ts';
 import type { HeadNow, Instruction } from './instruction.ts';
@@ -181,16 +190,20 @@ function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, styl
       button: 'Touch here',
     };
   }
-  const gain = !advice
-    ? ''
-    : advice.now.doubt > LOST
-      ? ` The first touch finds where the quilt lies${advanceNow(advances) > 0 ? ' now' : ''}.`
-      : ` It cuts the doubt from ${formatDoubt(advice.now.doubt, style)} to ${formatDoubt(advice.after.doubt, style)}.`;
   return {
     title: `Put the needle over the ${place}.`,
-    why: `Drag the ring, or jog; let go of the rails before you touch.${gain}`,
+    why: `Drag the ring, or jog; let go of the rails before you touch.${advice ? gainWords(advice, advances, style) : ''}`,
     button: 'Touch here',
   };
+}
+
+/** What a touch brings: where several places are alike unsure, the worst stays as it is though all become surer. */
+function gainWords({ now, after, gain }: TouchAdvice, advances: AdvanceState, style: LengthStyle): string {
+  if (now.doubt > LOST) return ` The first touch finds where the quilt lies${advanceNow(advances) > 0 ? ' now' : ''}.`;
+  const [from, to] = [formatDoubt(now.doubt, style), formatDoubt(after.doubt, style)];
+  return from === to
+    ? ` It takes ${trimmed(100 * gain, 0)} % off the doubt of this pass.`
+    : ` It cuts the doubt from ${from} to ${to}.`;
 }
 
 /** The worst place in numbers, against what is wanted there. */

@@ -1,0 +1,74 @@
+import type { QuiltAnswer, RunAnswer } from '@gorse/contract';
+import {
+  type AdvanceEvent,
+  advanceStateOf,
+  clothUnder,
+  cornerLandmarks,
+  decodeStrokes,
+  type FramePoint,
+  gridSize,
+  loadingMap,
+  makeTrueQuilt,
+  mountedAt,
+  PIECED_CLOTH,
+  type Point,
+  pointsOf,
+  quiltOf,
+  stitchedLandmarks,
+} from '@gorse/core';
+import { CLOTH_SEED } from './server.ts';
+
+/** A finished run with where its holes truly are: on the pieced cloth, as planned and as stitched. Only tests may compare. */
+export interface Stitched {
+  readonly run: RunAnswer;
+  readonly planned: readonly Point[];
+  readonly true: readonly Point[];
+  readonly cloth: Float64Array[];
+  readonly frame: Float64Array[];
+}
+
+export const ask = async <T>(address: string, path: string): Promise<T> =>
+  (await (await fetch(`${address}/api${path}`)).json()) as T;
+const linesOf = async (address: string, path: string): Promise<Float64Array[]> =>
+  decodeStrokes(new Uint8Array(await (await fetch(`${address}/api${path}`)).arrayBuffer()));
+
+/** The eye of the person standing there: where things truly lie. */
+export async function eyeOf(address: string, quiltId: string) {
+  const { records } = await ask<QuiltAnswer>(address, `/quilts/${quiltId}`);
+  const quilt = quiltOf(records);
+  const size = gridSize(quilt.grid);
+  const lie = loadingMap(quilt.loading, quilt.grid);
+  const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, { x: size.width / 2, y: size.length / 2 });
+  const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(address, `/quilts/${quiltId}/advances`));
+  const truths = mounts.map(({ rolled, front }, advance) =>
+    make({ advance, at: mountedAt(quilt.machine.frame, rolled), front: front ?? -Infinity }),
+  );
+  const runs = (await ask<RunAnswer[]>(address, `/quilts/${quiltId}/runs`)).filter(
+    (run) => run.state.status === 'finished',
+  );
+  const stitched = await Promise.all(
+    runs.map(async (run): Promise<Stitched> => {
+      const [cloth, frame] = [
+        await linesOf(address, `/runs/${run.id}/cloth`),
+        await linesOf(address, `/runs/${run.id}/points`),
+      ];
+      const truth = truths[run.advance]!;
+      const on = pointsOf(frame[0]!).map((p) => clothUnder(truth, p));
+      return { run, cloth, frame, planned: pointsOf(cloth[0]!), true: on };
+    }),
+  );
+  return {
+    stitched,
+    /** Where a landmark asked for by name lies on the frame now. */
+    place(name: string): FramePoint {
+      const now = truths.at(-1)!;
+      const corner = cornerLandmarks(records, lie).find((one) => one.name === name);
+      if (corner) return now(corner.cloth);
+      const known = stitched.flatMap(({ run, cloth, frame }) =>
+        stitchedLandmarks(run.name.split(' · ')[0]!, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
+      );
+      const { since } = known.find((one) => one.name === name)!;
+      return now(clothUnder(truths[since!.advance]!, since!.frame));
+    },
+  };
+}

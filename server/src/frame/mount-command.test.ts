@@ -1,0 +1,60 @@
+import type { RunAnswer } from '@gorse/contract';
+import { type AdvanceState, newPlan, polyline } from '@gorse/core';
+import { describe, expect, it } from 'vitest';
+import { mountCommand } from './mount-command.ts';
+
+const PLAN = newPlan('Tide Table', {
+  across: 1,
+  down: 1,
+  blockWidth: 300,
+  blockHeight: 200,
+  sashing: 0,
+  border: 0,
+});
+const TURNED = { ...PLAN, quilts: { quilt: { ...Object.values(PLAN.quilts)[0]!, loading: 'turned' as const } } };
+const SECOND: AdvanceState = {
+  mounts: [
+    { pass: 0, rolled: 0, front: null, anew: true },
+    { pass: 1, rolled: 500, front: 480, anew: false },
+  ],
+  step: 'ready',
+};
+const line = polyline([0, 1, 2, 3].map((i) => ({ x: 10 * i, y: i === 2 ? 5 : 0 })));
+const stitched = (advance: number, upTo: number) => ({
+  run: { id: `run of ${advance}` } as RunAnswer,
+  cloth: [line, line],
+  frame: [line, line],
+  advance,
+  upTo,
+});
+
+describe('what the frame is told of a quilt on the poles', () => {
+  it('is how it was put there each time, and how far the roll has come forward', () => {
+    const { mounts, frame, patches } = mountCommand('q', PLAN, SECOND, []);
+    // 30 mm of room before the quilt; the roll with 500 mm on it: π·(r² − 38²) = 3 · 500, r = 43.8 mm.
+    expect(mounts[0]).toEqual({ at: { x: 140, y: 30 }, front: null });
+    expect(mounts[1]!.at.y).toBeCloseTo(30 + 5.8 - 500, 1);
+    expect(frame).toMatchObject({ width: 3600, reach: 640 });
+    expect(frame.roll).toBeCloseTo(5.8, 1);
+    expect(patches.map(({ ring }) => ring)).toEqual([[0, 0, 300, 0, 300, 200, 0, 200]]);
+  });
+
+  it('is the top as it is loaded', () => {
+    const { patches } = mountCommand('q', TURNED, SECOND, []);
+    expect(patches[0]!.ring).toEqual([200, 0, 200, 300, 0, 300, 0, 0]);
+  });
+
+  it('is what was stitched in earlier advances, as far as it was', () => {
+    const { stitched: told } = mountCommand('q', PLAN, SECOND, [stitched(0, 5), stitched(1, 7)]);
+    expect(told.map(({ run, advance }) => [run, advance])).toEqual([
+      ['run of 0', 0],
+      ['run of 0', 0],
+    ]);
+    // Of the second stroke two holes were made.
+    expect(told.map(({ points }) => points)).toEqual([
+      [0, 0, 10, 0, 20, 5, 30, 0],
+      [0, 0, 10, 0],
+    ]);
+    expect(mountCommand('q', PLAN, SECOND, [stitched(0, 0)]).stitched).toEqual([]);
+  });
+});
