@@ -79,7 +79,7 @@ describe('what the Frame screen says', () => {
     expect(why('touch', 'touch', { lineUp: doubts(200, 4) })).toMatch(/first touch finds where the quilt lies\.$/);
     expect(why('touch', 'touch', { lineUp: doubts(200, 4), advances: SECOND })).toMatch(/lies now\.$/);
     expect(why('touch', 'touch', { lineUp: doubts(4, 1.5) })).toMatch(/doubt from 4 mm to 1\.5 mm/);
-    expect(why('touch', 'touch', { lineUp: doubts(4, 4) })).toMatch(/takes 12 % off the doubt of this pass/);
+    expect(why('touch', 'touch', { lineUp: doubts(4, 4) })).toMatch(/before you touch\.$/);
     expect(title('touch', 'check')).toBe('Check: put the needle over the end of row 4.');
     expect(title('touch', 'touch', { wanted: null })).toBe('No landmark of row 5 lies within reach.');
     expect(title(null, 'touch')).toBe('One moment…');

@@ -7,7 +7,6 @@ import {
   type LengthStyle,
   mountedNow,
   type TouchAdvice,
-  trimmed,
 } from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { LOST } from '../../planning-worker/requests.ts';
@@ -197,13 +196,11 @@ function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, styl
   };
 }
 
-/** What a touch brings: where several places are alike unsure, the worst stays as it is though all become surer. */
-function gainWords({ now, after, gain }: TouchAdvice, advances: AdvanceState, style: LengthStyle): string {
+/** What a touch brings; nothing is said where several places are alike unsure, so that the worst stays as it is. */
+function gainWords({ now, after }: TouchAdvice, advances: AdvanceState, style: LengthStyle): string {
   if (now.doubt > LOST) return ` The first touch finds where the quilt lies${advanceNow(advances) > 0 ? ' now' : ''}.`;
   const [from, to] = [formatDoubt(now.doubt, style), formatDoubt(after.doubt, style)];
-  return from === to
-    ? ` It takes ${trimmed(100 * gain, 0)} % off the doubt of this pass.`
-    : ` It cuts the doubt from ${from} to ${to}.`;
+  return from === to ? '' : ` It cuts the doubt from ${from} to ${to}.`;
 }
 
 /** The worst place in numbers, against what is wanted there. */
