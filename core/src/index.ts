@@ -235,6 +235,7 @@ export { needlePoints } from './stitch/needle-points.ts';
 export type { BobbinChange } from './stitch/bobbins.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
+export { HEAD_ON_POINT } from './tolerances.ts';
 export {
   counted,
   formatDoubt,

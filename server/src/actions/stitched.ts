@@ -1,5 +1,15 @@
 import type { RunAnswer } from '@gorse/contract';
-import { decodeStrokes, farthestStitch, type StitchedRun } from '@gorse/core';
+import {
+  applyToPolyline,
+  boundsOf,
+  decodeStrokes,
+  farthestStitch,
+  loadingMap,
+  type PlanRecords,
+  quiltOf,
+  type StitchedRun,
+  stitchedStrokes,
+} from '@gorse/core';
 import type { Database } from '../store/database.ts';
 import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
 import { found } from './refusal.ts';
@@ -22,4 +32,12 @@ export async function stitchedRuns(database: Database, quiltId: string): Promise
     }),
   );
   return lines.flat();
+}
+
+/** How far down the loaded quilt is stitched, mm; null when nothing is. */
+export function frontOf(records: PlanRecords, stitched: readonly StitchedRun[]): number | null {
+  const { loading, grid } = quiltOf(records);
+  const lie = loadingMap(loading, grid);
+  const lines = stitched.flatMap((run) => stitchedStrokes(run).map(({ cloth }) => applyToPolyline(lie, cloth)));
+  return boundsOf(lines)?.maxY ?? null;
 }

@@ -5,7 +5,6 @@ import {
   advanceRefusal,
   type AdvanceState,
   advanceStateOf,
-  applyToPolyline,
   boundsOf,
   boxRing,
   decodeStrokes,
@@ -14,21 +13,18 @@ import {
   type FrameState,
   isOpen,
   lineUpRefusal,
-  loadingMap,
   mountedNow,
   NEWLY_LOADED,
   nextRunState,
   type PlanRecords,
-  quiltOf,
   resumePoint,
   type RunEventKind,
-  stitchedStrokes,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import type { Logger } from 'pino';
 import { Refusal, found } from '../actions/refusal.ts';
 import { makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
-import { type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
+import { frontOf, type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import type { Database } from '../store/database.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
 import { findPlan } from '../store/quilt-store.ts';
@@ -175,7 +171,7 @@ export class FrameDesk {
       const now = mountedNow(state);
       const moved = kind === 'rolled' || kind === 'loaded';
       const event: AdvanceEvent = moved
-        ? { kind, at: Date.now(), pass, rolled, front: frontOf(quilt) }
+        ? { kind, at: Date.now(), pass, rolled, front: frontOf(quilt.records, quilt.stitched) }
         : { kind, at: Date.now(), pass: now.pass, rolled: now.rolled, front: now.front };
       await this.database.commit((tables) => appendAdvance(tables, quiltId, quilt.events.length, event));
       if (moved) this.current = null;
@@ -383,14 +379,6 @@ export class FrameDesk {
 }
 
 const isUnderWay = ({ state }: RunAnswer): boolean => state.status === 'stitching' || state.status === 'paused';
-
-/** How far down the loaded quilt is stitched, mm; null when nothing is. */
-function frontOf({ records, stitched }: QuiltNow): number | null {
-  const { loading, grid } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
-  const lines = stitched.flatMap((run) => stitchedStrokes(run).map(({ cloth }) => applyToPolyline(lie, cloth)));
-  return boundsOf(lines)?.maxY ?? null;
-}
 
 /** Holes before a stroke. */
 const offsetOf = (holes: readonly number[], stroke: number): number =>

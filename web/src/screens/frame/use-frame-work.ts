@@ -4,6 +4,7 @@ import {
   type AdvanceKind,
   distance,
   type FramePoint,
+  HEAD_ON_POINT,
   isOpen,
   MM_PER_INCH,
   mountedNow,
@@ -36,8 +37,6 @@ import type { Ways } from './side-ways.tsx';
 import { useLineUp } from './use-line-up.ts';
 import { useFoundAgain, useStitched } from './use-stitched.ts';
 
-/** The head is on a hole within this distance, mm. */
-const ON_HOLE = 0.5;
 /** By so many touches at least, and with no more doubt than this, mm, it is known whether all lies in reach. */
 const REACH_TOUCHES = 2;
 const REACH_DOUBT = 10;
@@ -123,7 +122,7 @@ export function useFrameWork() {
     useShallow(({ state }): HeadNow | null => {
       if (!state) return null;
       const { mode, needle, fault, bobbinThreadUp } = state;
-      const onStart = start !== null && distance(state, start) <= ON_HOLE;
+      const onStart = start !== null && distance(state, start) <= HEAD_ON_POINT;
       return { mode, needle, fault, bobbinThreadUp, run: state.run?.id ?? null, onStart };
     }),
   );
