@@ -84,7 +84,7 @@ export {
   type WorstDoubt,
   worstDoubt,
 } from './lineup/next-touch.ts';
-export { isSamePlace, onTop, type Place, type Touch, touchAt, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
+export { onTop, type Place, type Touch, touchAt, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
   type FrameProfile,
   fullReach,
@@ -95,7 +95,7 @@ export {
   rollRadius,
   usableReach,
 } from './passes/frame-profile.ts';
-export { beyondArea, isSafe, rollToMiddle, type SafeArea, safeArea } from './passes/safe-area.ts';
+export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe-area.ts';
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { clothOnFrame, type OnPoles } from './plan/cloth-on-frame.ts';
@@ -106,16 +106,7 @@ export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts
 export { rowBed } from './plan/row-bed.ts';
 export { type DoubtAt, forecastPasses, type PassForecast, type Piece } from './plan/forecast.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
-export {
-  depthOf,
-  MOST_PARTS,
-  type PlacedPart,
-  placedParts,
-  partBands,
-  partIds,
-  partName,
-  partsNeeded,
-} from './plan/parts.ts';
+export { depthOf, MOST_PARTS, placedParts, partIds, partName, partsNeeded } from './plan/parts.ts';
 export { passesOf, passOf, patchBands, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';

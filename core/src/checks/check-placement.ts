@@ -3,7 +3,7 @@ import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
-import { depthOf, partBands, partsNeeded } from '../plan/parts.ts';
+import { depthOf, MOST_PARTS, partBands, partsNeeded } from '../plan/parts.ts';
 import type { Resolved } from '../plan/pipeline.ts';
 import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
@@ -12,9 +12,6 @@ import { OUTSIDE_REGION } from '../tolerances.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
 const SAFE_MARGIN = 6.35;
-/** More parts than this are no remedy: the frame is too small. */
-const MOST_PARTS = 12;
-
 /** What is wrong or risky about one placement; worst first. `resolved` is null when nothing could be fitted, undefined when the design is missing. */
 export function checkPlacement(
   placement: PlacementRecord,

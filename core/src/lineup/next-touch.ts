@@ -51,10 +51,23 @@ export function nextTouch(
   targets: readonly Target[],
   advance: number,
 ): TouchAdvice | null {
-  const all = targets.map((_, i) => i);
-  const joins = all.filter((i) => targets[i]!.join);
-  const first = bestTouch(cloth, landmarks, targets, joins, advance);
-  return first && isWorthTouching(first) ? first : bestTouch(cloth, landmarks, targets, all, advance);
+  if (landmarks.length === 0) return null;
+  const places = askAll(cloth, landmarks, advance);
+  const all = askAll(cloth, targets, advance).map((asked, index): AskedTarget => ({
+    asked,
+    index,
+    tolerance: targets[index]!.tolerance,
+  }));
+  const joins = all.filter(({ index }) => targets[index]!.join);
+  const first = bestTouch(cloth, places, joins);
+  return first && isWorthTouching(first) ? first : bestTouch(cloth, places, all);
+}
+
+interface AskedTarget {
+  readonly asked: AskedOfAll;
+  /** Among all targets. */
+  readonly index: number;
+  readonly tolerance: number;
 }
 
 /**
@@ -64,33 +77,29 @@ export function nextTouch(
  */
 function bestTouch(
   cloth: ClothModel,
-  landmarks: readonly Place[],
-  targets: readonly Target[],
-  some: readonly number[],
-  advance: number,
+  landmarks: readonly AskedOfAll[],
+  targets: readonly AskedTarget[],
 ): TouchAdvice | null {
-  if (some.length === 0 || landmarks.length === 0) return null;
-  const wanted = some.map((i) => targets[i]!);
-  const asked = { targets: askAll(cloth, wanted, advance), landmarks: askAll(cloth, landmarks, advance) };
+  if (targets.length === 0) return null;
   const worstBy = (doubtOf: (target: AskedOfAll) => Doubt): WorstDoubt => {
     const worst = worstOf(
-      wanted,
-      asked.targets.map((target) => bound95(doubtOf(target))),
+      targets,
+      targets.map(({ asked }) => bound95(doubtOf(asked))),
     )!;
-    return { ...worst, target: some[worst.target]! };
+    return { ...worst, target: targets[worst.target]!.index };
   };
-  const usual = cloth.models.indexOf(cloth.models.reduce((a, b) => (b.belief > a.belief ? b : a)));
   const meanOf = (doubtOf: (target: AskedOfAll) => Doubt): number =>
-    powerMean(asked.targets.map((target, t) => bound95(doubtOf(target)) / wanted[t]!.tolerance));
+    powerMean(targets.map(({ asked, tolerance }) => bound95(doubtOf(asked)) / tolerance));
+  const usual = cloth.models.indexOf(cloth.models.reduce((a, b) => (b.belief > a.belief ? b : a)));
   const before = meanOf((target) => target[usual]!.doubt);
-  const left = asked.landmarks.map((seen) => meanOf((target) => doubtAfter(cloth, target, seen, usual)));
+  const left = landmarks.map((seen) => meanOf((target) => doubtAfter(cloth, target, seen, usual)));
   const landmark = left.reduce((best, doubt, i) => (doubt < left[best]! * (1 - 1e-9) ? i : best), 0);
   const after = worstBy((target) =>
     mixed(
       target.map(({ weight, mean }, m) => ({
         weight,
         mean,
-        doubt: doubtAfter(cloth, target, asked.landmarks[landmark]!, m),
+        doubt: doubtAfter(cloth, target, landmarks[landmark]!, m),
       })),
     ),
   );
@@ -146,7 +155,7 @@ function lessened(own: Doubt, told: Block, seen: Doubt): Doubt {
   };
 }
 
-function worstOf(targets: readonly Target[], doubts: readonly number[]): WorstDoubt | null {
+function worstOf(targets: readonly Pick<Target, 'tolerance'>[], doubts: readonly number[]): WorstDoubt | null {
   let worst: WorstDoubt | null = null;
   doubts.forEach((doubt, target) => {
     const found = { target, doubt, tolerance: targets[target]!.tolerance };

@@ -2,13 +2,13 @@ import {
   advanceNow,
   type AdvanceState,
   beyondArea,
+  type Bounds,
   boundsOf,
   boxRing,
   clothOnFrame,
   type ClothPoint,
   easedToFrame,
   encodeStrokes,
-  type FramePoint,
   learnCloth,
   type LineUp,
   lineUpRefusal,
@@ -25,7 +25,9 @@ import {
   resolvePlacement,
   resolveRows,
   type RowSetRecord,
+  rollToMiddle,
   rowsName,
+  type SafeArea,
   safeArea,
   stitchClock,
   stitchedPlaces,
@@ -94,8 +96,8 @@ export function planOf(
   const { lineUpRules, machine } = quiltOf(records);
   const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
   const onFrame = cloth.map((run) => polylineToFrame({ toFrame }, run));
-  const beyond = beyondArea(boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
-  if (beyond.x !== 0 || beyond.y !== 0) throw new Refusal('refused', outOfReach(name, beyond));
+  const refusal = reachRefusal(name, boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
+  if (refusal !== null) throw new Refusal('refused', refusal);
   const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
   const points = encodeStrokes(onFrame);
   const inputs = JSON.stringify([rule, ring, touches, state.advances.mounts, lineUpRules, machine]);
@@ -112,10 +114,16 @@ export function planOf(
   };
 }
 
-const outOfReach = (name: string, { x, y }: FramePoint): string =>
-  x !== 0
-    ? `${name} reaches past the ${x < 0 ? 'left' : 'right'} end of the rails. Move the quilt along the poles, and line up anew.`
+/** Why lines can't be stitched where they lie, and what to do; null when the head reaches all of them. */
+function reachRefusal(name: string, box: Bounds, area: SafeArea): string | null {
+  const { x, y } = beyondArea(box, area);
+  if (x !== 0)
+    return `${name} reaches past the ${x < 0 ? 'left' : 'right'} end of the rails. Move the quilt along the poles, and line up anew.`;
+  if (y === 0) return null;
+  return rollToMiddle(box, area) === null
+    ? `${name} is deeper than the frame reaches. Stitch it in parts, make it smaller, or load the quilt the other way.`
     : `${name} lies too ${y < 0 ? 'near' : 'far from'} the take-up pole. Roll the quilt a little ${y < 0 ? 'back' : 'on'}, and line up again.`;
+}
 
 /** The line-up of the quilt as it lies now. Refuses when too little was touched since it was rolled, or clamps are off. */
 function linedUp(records: PlanRecords, { advances }: ClothState) {

@@ -140,8 +140,11 @@ describe('a run at the frame', () => {
       /at least two landmarks/,
     );
     expect((await api('POST', `/quilts/${untouched}/runs`, { placementId: 'nowhere' })).status).toBe(404);
-    const lying = async (dx: number, dy: number): Promise<string> => {
-      const moved = TOUCHES.map((touch) => ({ ...touch, frame: { x: touch.frame.x + dx, y: touch.frame.y + dy } }));
+    const lying = async (dx: number, dy: number, stretch = 1): Promise<string> => {
+      const moved = TOUCHES.map((touch) => ({
+        ...touch,
+        frame: { x: touch.frame.x + dx, y: stretch * touch.frame.y + dy },
+      }));
       const answer = await api<ErrorAnswer>('POST', `/quilts/${await readyQuilt(api, SQUARE, moved)}/runs`, {
         placementId: 'p1',
       });
@@ -151,6 +154,8 @@ describe('a run at the frame', () => {
     expect(await lying(0, 500)).toMatch(/too far from the take-up pole\. Roll the quilt a little on/);
     expect(await lying(0, -200)).toMatch(/too near the take-up pole\. Roll the quilt a little back/);
     expect(await lying(-500, 0)).toMatch(/past the left end of the rails/);
+    // 150 mm of patch, touched as if they were 750.
+    expect(await lying(0, -400, 5)).toMatch(/deeper than the frame reaches\. Stitch it in parts/);
   });
 });
 

@@ -1,12 +1,13 @@
 import {
   type AdvanceState,
   beyondArea,
-  type Bounds,
+  boxRing,
   mountedNow,
   type PlanRecords,
   quiltOf,
   type QuiltPass,
   reachAfter,
+  ringBounds,
   rollToMiddle,
   safeArea,
 } from '@gorse/core';
@@ -46,14 +47,14 @@ export function rollingFor(
   const mounted = mountedNow(advances);
   const pass = piece.pass >= 0 ? piece.pass : mounted.pass;
   const planned = passes[piece.pass]?.from ?? piece.top;
-  const slack = frame.room * (pass === mounted.pass ? ROLLED_FOR : 1);
+  const slack = frame.room * (piece.pass === mounted.pass ? ROLLED_FOR : 1);
   const near =
     piece.top >= mounted.rolled - slack &&
     piece.bottom <= mounted.rolled + reachAfter(frame, mounted.rolled) - 2 * frame.room + slack;
   const area = safeArea(frame, mounted.rolled);
   const own = coming?.find(({ id }) => id === piece.id)?.box;
   if (near && coming && own) {
-    const all = coming.flatMap(({ box }) => (box ? [box] : [])).reduce(union);
+    const all = ringBounds(coming.flatMap(({ box }) => (box ? boxRing(box) : [])));
     const box = rollToMiddle(all, area) === null ? own : all;
     const beyond = beyondArea(box, area).y;
     const by = rollToMiddle(box, area);
@@ -64,10 +65,3 @@ export function rollingFor(
   }
   return { within: near, pass, from: planned, seam: seamAt(records, planned), beyond: 0 };
 }
-
-const union = (a: Bounds, b: Bounds): Bounds => ({
-  minX: Math.min(a.minX, b.minX),
-  maxX: Math.max(a.maxX, b.maxX),
-  minY: Math.min(a.minY, b.minY),
-  maxY: Math.max(a.maxY, b.maxY),
-});

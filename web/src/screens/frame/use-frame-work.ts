@@ -134,7 +134,7 @@ export function useFrameWork() {
   const begun = known.some((one) => one.advance === advance);
   const enough = said ?? (lined === null && begun ? true : null);
   const isKnown = touches.length >= REACH_TOUCHES && (lineUp?.worst?.doubt ?? Infinity) < REACH_DOUBT;
-  // Once something of the pass is stitched, what comes after is rolled to only when it is its turn.
+  // Once something of the pass was loaded, what comes after is rolled to only when it is its turn.
   const reckoned = lineUp?.onFrame.filter(({ id }) => !begun || id === piece?.id) ?? null;
   const rolling = piece && rollingFor(records, piece, passes, advances, isKnown ? reckoned : null);
   const instruction =

@@ -1,4 +1,13 @@
-import { applyToPoint, type ClothPoint, counted, formatDuration, gridSize, loadingMap, quiltOf } from '@gorse/core';
+import {
+  applyToPoint,
+  type ClothPoint,
+  counted,
+  formatDuration,
+  gridSize,
+  loadingMap,
+  quiltOf,
+  ringBounds,
+} from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -52,7 +61,8 @@ export default function PassesStep() {
   const size = gridSize(grid);
   const lie = loadingMap(loading, grid);
   const isOn = ({ x, y }: ClothPoint): boolean => x >= 0 && y >= 0 && x <= size.width && y <= size.length;
-  const focus = pass ? bandBounds(own.map((piece) => piece.ring)) : null;
+  const corners = own.flatMap((piece) => piece.ring);
+  const focus = corners.length > 0 ? ringBounds(corners) : null;
   const byHand = rules.starts.length + rules.runs.length > 0;
   return (
     <div className="desk" style={{ gridTemplateColumns: '280px minmax(0, 1fr) 344px' }}>
@@ -118,17 +128,10 @@ export default function PassesStep() {
   );
 }
 
-function bandBounds(rings: readonly (readonly ClothPoint[])[]) {
-  const points = rings.flat();
-  if (points.length === 0) return null;
-  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
-}
-
 /** Minutes of each pass, and where the bobbin is changed. */
 function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly chosen: number }) {
-  const option = useMemo(() => {
-    return {
+  const option = useMemo(
+    () => ({
       grid: { left: 40, right: 16, top: 24, bottom: 26 },
       tooltip: { trigger: 'axis' },
       xAxis: { type: 'category', data: shown.passes.map((_, i) => `pass ${i + 1}`) },
@@ -153,8 +156,9 @@ function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly
           })),
         },
       ],
-    };
-  }, [shown, chosen]);
+    }),
+    [shown, chosen],
+  );
   return (
     <Suspense fallback={<Waiting what="the chart" />}>
       <Chart

@@ -14,8 +14,8 @@ export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
   const style = useLengthStyle();
   const { motion, bobbin } = usePlan((state) => quiltOf(state.records).machine);
   const { rows, bobbinChanges } = planned;
-  const option = useMemo(() => {
-    return {
+  const option = useMemo(
+    () => ({
       grid: { left: 34, right: 34, top: 46, bottom: 24 },
       legend: { top: 0, itemWidth: 14 },
       tooltip: { trigger: 'axis', valueFormatter: (value: unknown) => trimmed(Number(value), 1) },
@@ -47,8 +47,9 @@ export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
           data: rows.map((row) => row.totals.thread / 1000),
         },
       ],
-    };
-  }, [rows, bobbinChanges]);
+    }),
+    [rows, bobbinChanges],
+  );
   const atEnds = bobbinChanges.filter((change) => !change.inside).map(({ row }) => (rows[row]?.row ?? 0) + 1);
   const inside = bobbinChanges.filter((change) => change.inside).length;
   return (
