@@ -42,6 +42,10 @@ export function checkRows(
     const byHand = [row, rows[i - 1]].find((one) => one?.odd === 'moved');
     const reset = byHand ? ({ kind: 'resetRow', row: byHand.row } as const) : null;
     const own = { subject: about(row.row), at: placeOf(row) };
+    if (row.pass === null) {
+      problems.push({ ...own, code: 'nothingToStitch', severity: 'mend', amount: 1, remedy: reset });
+      return;
+    }
     if (clearance !== null && clearance < -ROW_CLEARANCE)
       problems.push({ ...own, code: 'rowsOverlap', severity: 'mend', amount: -clearance, remedy: reset });
     else if (clearance !== null && clearance < set.numbers.clearance - ROW_CLEARANCE)

@@ -132,6 +132,22 @@ describe('rows worked out', () => {
     expect(rowChoices(WAVE, { ...SET, area }, withDrawIn(0))).toEqual([]);
     expect(checkRows({ ...SET, area }, none, { x: 0, y: 0 }, GENERIC_FRAME)[0]!.code).toBe('nothingToStitch');
   });
+  it('beyond a hard stop are told of, and are neither run nor pass', () => {
+    const change = {
+      numbers: { ...SET.numbers, rows: 60 },
+      area: { insideBorder: true, fromRegionId: null, leaveOut: [] },
+    };
+    const { rows, runs, bands, ...rest } = resolve(change);
+    const beyond = rows.filter((row) => row.top >= 800);
+    expect(beyond.length).toBeGreaterThan(3);
+    expect(rows.filter(({ pass }) => pass === null)).toEqual(beyond);
+    expect(runs.every((run) => run.runs.length > 0)).toBe(true);
+    expect([runs.length, bands.length]).toEqual([60 - beyond.length, 60 - beyond.length]);
+    const problems = checkRows({ ...SET, ...change }, { rows, runs, bands, ...rest }, { x: 0, y: 0 }, GENERIC_FRAME);
+    expect(problems.filter(({ code }) => code === 'nothingToStitch').map(({ subject }) => subject)).toEqual(
+      beyond.map(({ row }) => ({ kind: 'rowSet', id: 'w', row })),
+    );
+  });
   it('have points to line up on: one in each third, measured from the edges', () => {
     const { rows, placed } = resolve({}, withDrawIn(0.02));
     const found = rowLandmarks(rows[1]!, placed);

@@ -14,7 +14,8 @@ import { NO_TOTALS, type Stitched, stitchLines, sumTotals, type Totals } from '.
 
 /** One row worked out. Lengths as they will measure on the finished quilt, from the upper edge of the area. */
 export interface ResolvedRow extends Omit<LaidRow, 'shape'> {
-  readonly pass: number;
+  /** Null when nothing of it is left to stitch: it lies beyond a hard stop, or over patches that are left out. */
+  readonly pass: number | null;
   readonly totals: Totals;
   /** The row's own line in cloth space, in sewing order. */
   readonly strokes: readonly Float64Array<ArrayBuffer>[];
@@ -26,7 +27,6 @@ export interface RowRun {
   readonly id: string;
   /** Rows in it, as their numbers from 0. */
   readonly rows: readonly number[];
-  readonly pass: number;
   /** Needle points with tie-offs, in cloth space; one a stroke. */
   readonly runs: readonly Float64Array<ArrayBuffer>[];
   readonly sharp: readonly ClothPoint[];
@@ -70,12 +70,16 @@ export function resolveRows(
   const kinds = rowKinds(strokes, set, set.numbers.scale);
   if (!kinds) return null;
   const laid = layRows(kinds, set, placed.bed);
-  const bands = rowBands(laid, set, placed);
+  const bands = rowBands(
+    laid.filter((row) => row.shape.strokes.length > 0),
+    set,
+    placed,
+  );
   const passes = rowPasses(bands, records, machine.frame, loading);
   const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
   const sewn = laid.map((row, i): SewnRow => {
     const back = set.sewing.backAndForth && i % 2 === 1;
-    return { row, pass: passes[i]!, strokes: back ? turned(row.shape) : row.shape.strokes };
+    return { row, pass: passes.get(rowPlacementId(set.id, row.row)) ?? null, strokes: back ? turned(row.shape) : row.shape.strokes };
   });
   // Rows that look alike are stitched alike.
   const stitch = once((lines: Lines) => stitchLines(lines, set.stitch, machine.motion));
@@ -85,12 +89,12 @@ export function resolveRows(
   return {
     placed,
     rows,
-    runs: runs.map((run) => run.run),
+    runs: runs.map((run) => run.run).filter(({ runs }) => runs.length > 0),
     bottom: last ? placed.bed.length - last.top - last.height : placed.bed.length,
     height: kinds.height,
     period: kinds.first.period,
     hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
-    passes: new Set(passes).size,
+    passes: new Set(passes.values()).size,
     bands,
     totals: runs.map(({ run }) => run.totals).reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, runs.length - 1) }),
     bobbinChanges: bobbinChanges(
@@ -113,13 +117,15 @@ function rowPasses(
   records: PlanRecords,
   frame: FrameProfile,
   loading: Loading | undefined,
-): number[] {
+): ReadonlyMap<string, number> {
   const found = passesOf(records, bands, frame, loading);
   let beyond = found.passes.length;
-  return bands.map(({ id }) => {
-    const pass = passOf(found, id);
-    return pass < 0 ? beyond++ : pass;
-  });
+  return new Map(
+    bands.map(({ id }) => {
+      const pass = passOf(found, id);
+      return [id, pass < 0 ? beyond++ : pass];
+    }),
+  );
 }
 
 function hangOf({ strokes }: RowShape, bed: RowBed): number {
@@ -131,7 +137,7 @@ type Lines = readonly Float64Array<ArrayBuffer>[];
 
 interface SewnRow {
   readonly row: LaidRow;
-  readonly pass: number;
+  readonly pass: number | null;
   /** In the order and direction they are stitched, from the top of its box. */
   readonly strokes: Lines;
 }
@@ -184,7 +190,6 @@ function sewGroup(
     run: {
       id: rowPlacementId(set.id, first.row.row),
       rows: group.map(({ row }) => row.row),
-      pass: first.pass,
       runs: stitched.runs.map((run) => applyToPolyline(map, run)),
       sharp: stitched.sharp.map((p) => applyToPoint(map, p)),
       totals: stitched.totals,

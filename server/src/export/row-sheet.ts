@@ -187,7 +187,7 @@ const cells = (row: ResolvedRow, { placed, bobbinChanges, rows }: ResolvedRows, 
   said(placed.top + row.top, style),
   said(row.height, style),
   row.clearance === null ? '' : said(row.clearance, style),
-  String(row.pass + 1),
+  row.pass === null ? '' : String(row.pass + 1),
   formatDuration(row.totals.seconds).replace(/\u00a0/g, ' '),
   `${trimmed(row.totals.thread / 1000, 1)} m`,
 ];

@@ -1,6 +1,6 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { Link, useRouteError } from 'react-router';
-import { ApiError, sentenceOf } from '../api/api.ts';
+import { ApiError } from '../api/api.ts';
 
 /** A wrong address, or a screen that broke. */
 export function Lost() {
@@ -13,7 +13,7 @@ export function Lost() {
         <Title order={1}>{broken ? 'This screen stopped working' : 'There is nothing here'}</Title>
         <Text>
           {broken
-            ? `${sentenceOf(error)} What you did before is kept. Load the page again.`
+            ? `What you did before is kept. Load the page again; if it happens once more, this helps to find out why: “${error.message}”.`
             : gone
               ? error.message
               : 'The address leads nowhere.'}
