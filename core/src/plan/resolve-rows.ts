@@ -79,7 +79,11 @@ export function resolveRows(
   const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
   const sewn = laid.map((row, i): SewnRow => {
     const back = set.sewing.backAndForth && i % 2 === 1;
-    return { row, pass: passes.get(rowPlacementId(set.id, row.row)) ?? null, strokes: back ? turned(row.shape) : row.shape.strokes };
+    return {
+      row,
+      pass: passes.get(rowPlacementId(set.id, row.row)) ?? null,
+      strokes: back ? turned(row.shape) : row.shape.strokes,
+    };
   });
   // Rows that look alike are stitched alike.
   const stitch = once((lines: Lines) => stitchLines(lines, set.stitch, machine.motion));
