@@ -69,7 +69,7 @@ export {
   polyline,
   simplify,
 } from './geometry/polyline.ts';
-export { badTouch, type BadTouch, misfitOf } from './lineup/bad-touch.ts';
+export { badTouch, type BadTouch, misfitsOf } from './lineup/bad-touch.ts';
 export { type ClothPrior, FINISHED, type Mount, mountOf, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';

@@ -1,5 +1,5 @@
 import { type Affine, IDENTITY } from '../geometry/affine.ts';
-import type { FramePoint } from '../geometry/point.ts';
+import type { FramePoint, Point } from '../geometry/point.ts';
 import { LARGEST_QUILT } from '../tolerances.ts';
 
 /** How the cloth is put on the frame for one advance. Millimetres. */
@@ -26,6 +26,8 @@ export interface Spread {
 export interface ClothPrior {
   /** How the quilt was put on the poles: from cloth space to the cloth as loaded. An isometry. */
   readonly lie: Affine;
+  /** What the loaded cloth turns about and draws in to: its middle, where that is known. */
+  readonly origin: Point;
   /** One for each advance; the last stands for those that follow. */
   readonly mounts: readonly Mount[];
   /** How far off the quilt as a whole may have been loaded. */
@@ -53,6 +55,7 @@ export const FRONT_WIDTH = 150;
 /** Found on simulated bands and quilts (`npm run bench`): the stated doubt holds there, and on cloth half or double as wavy; after two touches it is over-cautious. */
 export const USUAL_CLOTH: ClothPrior = {
   lie: IDENTITY,
+  origin: { x: 0, y: 0 },
   mounts: [NEW_MOUNT],
   shift: 200,
   turn: { mean: 0, doubt: 0, own: 0.0035 },

@@ -1,4 +1,3 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Point } from '../geometry/point.ts';
 import type { Block, Displacement, Term } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
@@ -14,6 +13,14 @@ export interface Observation {
   readonly noise: number;
 }
 
+/** An observation against what others say of it. */
+export interface Misfit {
+  /** Read, without what they say, mm. */
+  readonly off: Point;
+  /** How unsure they are of it, noise of the reading included. */
+  readonly doubt: Doubt;
+}
+
 /** One model of the cloth, conditioned on what was read. */
 export interface Conditioned {
   readonly logEvidence: number;
@@ -23,6 +30,10 @@ export interface Conditioned {
   readonly ask: (terms: Terms) => Asked;
   /** Expected amount of a trend and its variance, in one advance or (null) of the quilt. */
   readonly trend: (index: number, advance: number | null) => { readonly mean: number; readonly variance: number };
+  /** An observation (by its index) against all the others. */
+  readonly againstOthers: (observation: number) => Misfit;
+  /** The same against those before it, and the logarithm of how likely they were. */
+  readonly againstEarlier: (observation: number) => Misfit & { readonly logEvidence: number };
 }
 
 export interface Asked {
@@ -31,28 +42,36 @@ export interface Asked {
   readonly white: readonly [Float64Array, Float64Array];
 }
 
-/** Gaussian conditioning (Rasmussen & Williams 2006, ch. 2.2). O(observations³), a question O(observations²). */
+/** Gaussian conditioning (Rasmussen & Williams 2006, ch. 2.2 and 5.4.2). O(observations³), a question O(observations²). */
 export function condition(model: Displacement, observations: readonly Observation[]): Conditioned {
   const n = observations.length;
-  const covariance = new Matrix(2 * n, 2 * n);
-  const residual = new Matrix(2 * n, 1);
+  const lower = Array.from({ length: 2 * n }, (_, row) => new Float64Array(row + 1));
   observations.forEach((a, i) => {
-    residual.set(2 * i, 0, a.residual.x);
-    residual.set(2 * i + 1, 0, a.residual.y);
+    const [x, y] = [lower[2 * i]!, lower[2 * i + 1]!];
     for (let j = 0; j <= i; j++) {
       const k = between(model, a.terms, observations[j]!.terms);
-      setBoth(covariance, 2 * i, 2 * j, k.xx);
-      setBoth(covariance, 2 * i, 2 * j + 1, k.xy);
-      setBoth(covariance, 2 * i + 1, 2 * j, k.yx);
-      setBoth(covariance, 2 * i + 1, 2 * j + 1, k.yy);
+      x[2 * j] = k.xx;
+      if (j < i) x[2 * j + 1] = k.xy;
+      y[2 * j] = k.yx;
+      y[2 * j + 1] = k.yy;
     }
-    for (const axis of [2 * i, 2 * i + 1]) covariance.set(axis, axis, covariance.get(axis, axis) + a.noise ** 2);
+    x[2 * i]! += a.noise ** 2;
+    y[2 * i + 1]! += a.noise ** 2;
   });
-  const cholesky = n === 0 ? null : new CholeskyDecomposition(covariance);
-  const lower = (cholesky?.lowerTriangularMatrix.to2DArray() ?? []).map((row) => Float64Array.from(row));
-  const alpha = cholesky?.solve(residual).to1DArray() ?? [];
-  let logEvidence = 0;
-  for (let i = 0; i < 2 * n; i++) logEvidence -= 0.5 * residual.get(i, 0) * alpha[i]! + Math.log(lower[i]![i]!);
+  choleskyInto(lower);
+  const whitened = Float64Array.from({ length: 2 * n }, (_, i) => {
+    const { residual } = observations[i >> 1]!;
+    return i % 2 === 0 ? residual.x : residual.y;
+  });
+  forwardInto(whitened, lower);
+  const alpha = whitened.slice();
+  backwardInto(alpha, lower);
+  const likely = (row: number): number => -0.5 * whitened[row]! ** 2 - Math.log(lower[row]![row]!);
+  const evidenceUpTo = (row: number): number => {
+    let sum = 0;
+    for (let i = 0; i < row; i++) sum += likely(i);
+    return sum;
+  };
 
   const learned = model.weighted(
     observations.flatMap(({ terms }) => terms),
@@ -83,7 +102,7 @@ export function condition(model: Displacement, observations: readonly Observatio
     return { terms, white };
   };
   return {
-    logEvidence,
+    logEvidence: evidenceUpTo(2 * n),
     mean,
     ask,
     doubt: (terms) => {
@@ -107,23 +126,50 @@ export function condition(model: Displacement, observations: readonly Observatio
       const known = k.reduce((sum, value) => sum + value * value, 0);
       return { mean: spread.mean + shift, variance: spread.doubt ** 2 + own - known };
     },
+    againstOthers(observation) {
+      const [p, q] = [2 * observation, 2 * observation + 1];
+      const columns = [p, q].map((row) => {
+        const unit = new Float64Array(2 * n);
+        unit[row] = 1;
+        forwardInto(unit, lower, row);
+        return unit;
+      }) as [Float64Array, Float64Array];
+      // What the inverse covariance holds of it is the inverse of its own doubt.
+      const doubt = inverted({
+        xx: dot(columns[0], columns[0]),
+        xy: dot(columns[0], columns[1]),
+        yy: dot(columns[1], columns[1]),
+      });
+      const [x, y] = [alpha[p]!, alpha[q]!];
+      return { off: { x: doubt.xx * x + doubt.xy * y, y: doubt.xy * x + doubt.yy * y }, doubt };
+    },
+    againstEarlier(observation) {
+      const [p, q] = [2 * observation, 2 * observation + 1];
+      const [a, b, c] = [lower[p]![p]!, lower[q]![p]!, lower[q]![q]!];
+      return {
+        off: { x: a * whitened[p]!, y: b * whitened[p]! + c * whitened[q]! },
+        doubt: { xx: a * a, xy: a * b, yy: b * b + c * c },
+        logEvidence: evidenceUpTo(p),
+      };
+    },
   };
 }
 
 /** Covariance of two questions, given what was read. */
 export function askedTogether(model: Displacement, a: Asked, b: Asked): Block {
   const k = between(model, a.terms, b.terms);
-  const dot = (u: Float64Array, v: Float64Array): number => {
-    let sum = 0;
-    for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!;
-    return sum;
-  };
   return {
     xx: k.xx - dot(a.white[0], b.white[0]),
     xy: k.xy - dot(a.white[0], b.white[1]),
     yx: k.yx - dot(a.white[1], b.white[0]),
     yy: k.yy - dot(a.white[1], b.white[1]),
   };
+}
+
+function dot(u: Float64Array, v: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!;
+  return sum;
 }
 
 function between(model: Displacement, a: Terms, b: Terms): Block {
@@ -143,18 +189,41 @@ function between(model: Displacement, a: Terms, b: Terms): Block {
   return { xx, xy, yx, yy };
 }
 
-/** v becomes L⁻¹·v. */
-function forwardInto(v: Float64Array, lower: readonly Float64Array[]): void {
-  for (let i = 0; i < v.length; i++) {
+/** The rows of a positive definite matrix's lower half become those of L, with L·Lᵀ the matrix (Golub & Van Loan 2013, ch. 4.2). */
+function choleskyInto(rows: readonly Float64Array[]): void {
+  rows.forEach((row, i) => {
+    for (let j = 0; j <= i; j++) {
+      const above = rows[j]!;
+      let sum = row[j]!;
+      for (let k = 0; k < j; k++) sum -= row[k]! * above[k]!;
+      if (j < i) row[j] = sum / above[j]!;
+      else if (sum > 0) row[j] = Math.sqrt(sum);
+      else throw new Error(`row ${i} of the covariance leaves ${sum}: two readings of one place need noise`);
+    }
+  });
+}
+
+/** v becomes L⁻¹·v; it is 0 before `from`. */
+function forwardInto(v: Float64Array, lower: readonly Float64Array[], from = 0): void {
+  for (let i = from; i < v.length; i++) {
     const row = lower[i]!;
     let sum = v[i]!;
-    for (let j = 0; j < i; j++) sum -= row[j]! * v[j]!;
+    for (let j = from; j < i; j++) sum -= row[j]! * v[j]!;
     v[i] = sum / row[i]!;
   }
 }
 
-/** Both halves at once: rounding must not make the matrix unsymmetric. */
-function setBoth(matrix: Matrix, row: number, column: number, value: number): void {
-  matrix.set(row, column, value);
-  matrix.set(column, row, value);
+/** v becomes L⁻ᵀ·v. */
+function backwardInto(v: Float64Array, lower: readonly Float64Array[]): void {
+  for (let i = v.length - 1; i >= 0; i--) {
+    const row = lower[i]!;
+    const own = v[i]! / row[i]!;
+    v[i] = own;
+    for (let j = 0; j < i; j++) v[j]! -= row[j]! * own;
+  }
+}
+
+function inverted({ xx, xy, yy }: Doubt): Doubt {
+  const det = xx * yy - xy * xy;
+  return { xx: yy / det, xy: -xy / det, yy: xx / det };
 }

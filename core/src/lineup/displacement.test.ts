@@ -6,18 +6,19 @@ import { condition } from './condition.ts';
 import { type Displacement, displacementOf, TREND } from './displacement.ts';
 
 const NOTHING = { mean: 0, doubt: 0, own: 0 };
+const ORIGIN = { x: 500, y: 200 };
 /** Cloth that lies exactly as planned; each test loosens one thing. */
 const STIFF: ClothPrior = {
   ...USUAL_CLOTH,
+  origin: ORIGIN,
   shift: 0,
   turn: NOTHING,
   shear: NOTHING,
   drawIn: { along: NOTHING, across: NOTHING },
   stitchedIn: { along: NOTHING, across: NOTHING },
 };
-const ORIGIN = { x: 500, y: 200 };
 const cloth = (change: Partial<ClothPrior>, size = 0): Displacement =>
-  displacementOf(ORIGIN, { ...STIFF, ...change }, { size, scale: 100 });
+  displacementOf({ ...STIFF, ...change }, { size, scale: 100 });
 /** A place so far right of and below the origin. */
 const at = (x: number, y: number): Point => ({ x: ORIGIN.x + x, y: ORIGIN.y + y });
 
@@ -82,7 +83,7 @@ describe('how cloth may be displaced', () => {
 
   it('sums many weights as it would one by one', () => {
     const random = randomFrom(5);
-    const model = displacementOf(ORIGIN, { ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT] }, { size: 1, scale: 120 });
+    const model = displacementOf({ ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT] }, { size: 1, scale: 120 });
     const some = () =>
       model.term({ x: 1500 * random(), y: 800 * random() }, random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
     const terms = Array.from({ length: 12 }, some);

@@ -52,10 +52,10 @@ const FARTHEST = 30;
  * of each advance. The waviness is a squared exponential, alike but independent along x and y; most of it is the cloth's own.
  */
 export function displacementOf(
-  origin: Point,
   prior: ClothPrior,
   wave: { readonly size: number; readonly scale: number },
 ): Displacement {
+  const { origin } = prior;
   const slipOf = (advance: number): Point => mountOf(prior, advance).slip;
   const spreads: Spread[] = [
     { mean: 0, doubt: prior.shift, own: 0 },

@@ -53,9 +53,8 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   const { lie } = prior;
   const back = inverse(lie);
   const loaded = touches.map((touch) => applyToPoint(lie, touch.cloth));
-  const origin = middle(loaded);
   const raw = prior.waves.map((wave) => {
-    const displacement = displacementOf(origin, prior, wave);
+    const displacement = displacementOf(prior, wave);
     const observations = touches.map((touch, i): Observation => {
       const terms = termsOf(displacement, loaded[i]!, touch.since?.advance ?? null, touch.advance);
       const from = touch.since?.frame ?? loaded[i]!;
@@ -71,9 +70,11 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   const best = Math.max(...raw.map(({ known }) => known.logEvidence));
   const likely = raw.map(({ belief, known }) => belief * Math.exp(known.logEvidence - best));
   const sum = likely.reduce((a, b) => a + b, 0);
+  const counted = likely.map((one) => (one < NEGLIGIBLE * sum ? 0 : one));
+  const whole = counted.reduce((a, b) => a + b, 0);
   const models = raw.map(({ belief, displacement, known }, i): WeighedModel => ({
     belief,
-    weight: likely[i]! / sum,
+    weight: counted[i]! / whole,
     displacement,
     known,
   }));
@@ -85,7 +86,7 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   const moved = (asked: readonly Terms[]): Point =>
     models.reduce(
       (sum, { weight, known }, i) => {
-        if (weight < NEGLIGIBLE) return sum;
+        if (weight === 0) return sum;
         const d = known.mean(asked[i]!);
         return { x: sum.x + weight * d.x, y: sum.y + weight * d.y };
       },
@@ -127,7 +128,7 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   };
 }
 
-/** A model so unlikely moves nothing by as much as a hundredth of a millimetre. */
+/** A model so unlikely, against all, moves nothing by as much as a hundredth of a millimetre. */
 const NEGLIGIBLE = 1e-3;
 
 /** Maps needle points or lines to the frame, point by point. */
@@ -179,9 +180,3 @@ function inverted(map: (p: Point) => Point, p: Point): Point {
 }
 
 const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
-
-/** Turning about the middle of what was touched keeps the doubt of shift and turn apart. */
-function middle(points: readonly Point[]): Point {
-  const n = Math.max(1, points.length);
-  return points.reduce((s, p) => ({ x: s.x + p.x / n, y: s.y + p.y / n }), { x: 0, y: 0 });
-}

@@ -1,4 +1,4 @@
-import { loadingMap } from '../cloth/loading.ts';
+import { loadedSize, loadingMap } from '../cloth/loading.ts';
 import { type ClothPrior, type Mount, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { mountedAt } from '../passes/frame-profile.ts';
 import type { QuiltRecord } from './records.ts';
@@ -18,12 +18,16 @@ const LOADED_OFF = { x: 80, y: 80 };
 export const clothOnFrame = (
   { loading, grid, machine }: Pick<QuiltRecord, 'loading' | 'grid' | 'machine'>,
   mounts: readonly OnPoles[] = [{ rolled: 0, front: null, anew: true }],
-): ClothPrior => ({
-  ...USUAL_CLOTH,
-  lie: loadingMap(loading, grid),
-  mounts: mounts.map(({ rolled, front, anew }, advance): Mount => ({
-    at: mountedAt(machine.frame, rolled),
-    slip: advance === 0 ? { x: 0, y: 0 } : anew ? LOADED_OFF : ROLLED_OFF,
-    front: front ?? -Infinity,
-  })),
-});
+): ClothPrior => {
+  const { width, length } = loadedSize(loading, grid);
+  return {
+    ...USUAL_CLOTH,
+    lie: loadingMap(loading, grid),
+    origin: { x: width / 2, y: length / 2 },
+    mounts: mounts.map(({ rolled, front, anew }, advance): Mount => ({
+      at: mountedAt(machine.frame, rolled),
+      slip: advance === 0 ? { x: 0, y: 0 } : anew ? LOADED_OFF : ROLLED_OFF,
+      front: front ?? -Infinity,
+    })),
+  };
+};

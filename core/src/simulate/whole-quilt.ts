@@ -60,7 +60,8 @@ export function simulateQuilt(
   prior: ClothPrior = USUAL_CLOTH,
 ): SimulatedWhole {
   const normal = normalFrom(randomFrom(seed + 500_000));
-  const make = makeTrueQuilt(seed, nature, { x: quilt.width / 2, y: quilt.length / 2 });
+  const middle = { x: quilt.width / 2, y: quilt.length / 2 };
+  const make = makeTrueQuilt(seed, nature, middle);
   const passes = Math.max(...quilt.bands.map((band) => band.pass)) + 1;
   const touches: Touch[] = [];
   const mounts: Mount[] = [];
@@ -76,7 +77,7 @@ export function simulateQuilt(
     const at = { x: 0, y: ROOM - from };
     mounts.push({ ...NEW_MOUNT, at, front, slip: advance === 0 ? NEW_MOUNT.slip : ROLLED_OFF });
     const truth = make({ advance, at, front });
-    const known = { ...prior, mounts };
+    const known = { ...prior, origin: middle, mounts };
     const read = (place: Place, where: ClothPoint): Touch => {
       const { x, y } = truth(where);
       const noise = TOUCH_NOISE.head;

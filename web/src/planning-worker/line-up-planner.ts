@@ -17,7 +17,7 @@ import {
   learnCloth,
   loadingMap,
   measuredRing,
-  misfitOf,
+  misfitsOf,
   type NamedPlace,
   type NamedTarget,
   nextTouch,
@@ -187,9 +187,9 @@ export const lineUpPlanner = (designs: Designs) => {
           .map((run) => ({ id: run.id, lines: carried(run, model, advance) })),
         bad: bad && { id: touches[bad.touch]!.id, distance: bad.distance },
         misfits: Object.fromEntries(
-          touches
-            .filter((touch) => touch.advance === advance)
-            .map((touch) => [touch.id, misfitOf(touches, touch, prior)]),
+          misfitsOf(model, touches).flatMap((misfit, i) =>
+            touches[i]!.advance === advance ? [[touches[i]!.id, misfit]] : [],
+          ),
         ),
       };
     },
