@@ -104,7 +104,8 @@ export { type Resettled, resettleRows, RESETTLING, type Resettling } from './pla
 export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
-export { type DoubtAt, forecastPasses, type PassForecast, type Piece } from './plan/forecast.ts';
+export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
+export { layOut, passesWhenLoaded, type Piece, type StrokesOf } from './plan/lay-out.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
 export { depthOf, MOST_PARTS, placedParts, partIds, partName, partsNeeded } from './plan/parts.ts';
 export { passesOf, passOf, patchBands, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
@@ -134,6 +135,7 @@ export {
 export {
   type LandmarkRecord,
   type LineUpRules,
+  NO_RULES,
   PLAN_KINDS,
   type PassRules,
   type PlacementRecord,

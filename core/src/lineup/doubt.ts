@@ -27,4 +27,10 @@ export function doubtEllipse({ xx, xy, yy }: Doubt): DoubtEllipse {
 }
 
 /** The longer half axis of the 95 % ellipse, mm. */
-export const bound95 = (doubt: Doubt): number => doubtEllipse(doubt).major;
+export const bound95 = ({ xx, xy, yy }: Doubt): number => bound95Of(xx, xy, yy);
+
+/** The same by its numbers, for inner loops. */
+export function bound95Of(xx: number, xy: number, yy: number): number {
+  const half = (xx - yy) / 2;
+  return SIGMAS_95 * Math.sqrt(Math.max(0, (xx + yy) / 2 + Math.sqrt(half * half + xy * xy)));
+}

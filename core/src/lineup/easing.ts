@@ -1,5 +1,5 @@
 import { indexBoxes } from '../geometry/box-index.ts';
-import type { ClothPoint, FramePoint } from '../geometry/point.ts';
+import type { ClothPoint, FramePoint, Point } from '../geometry/point.ts';
 import { MM_PER_INCH } from '../units.ts';
 import type { ClothModel } from './line-up.ts';
 import type { Place } from './touch.ts';
@@ -28,11 +28,12 @@ export function easedToFrame(
     const { x, y } = stitched[i]!.cloth;
     return [x, y, x, y];
   });
-  const off = stitched.map((place) => {
-    const planned = toFrame(place.cloth);
-    const found = cloth.find(place, advance);
-    return { x: found.x - planned.x, y: found.y - planned.y };
-  });
+  const known: (Point | undefined)[] = [];
+  const offOf = (i: number): Point => {
+    const planned = toFrame(stitched[i]!.cloth);
+    const found = cloth.find(stitched[i]!, advance);
+    return (known[i] = { x: found.x - planned.x, y: found.y - planned.y });
+  };
   return (p) => {
     const planned = toFrame(p);
     const near = index.nearest(p.x, p.y, NEIGHBOURS, length);
@@ -42,9 +43,10 @@ export function easedToFrame(
       const { cloth: q } = stitched[i]!;
       const d2 = (q.x - p.x) ** 2 + (q.y - p.y) ** 2;
       const weight = 1 / (d2 + SAME_PLACE ** 2);
+      const off = known[i] ?? offOf(i);
       weights += weight;
-      x += weight * off[i]!.x;
-      y += weight * off[i]!.y;
+      x += weight * off.x;
+      y += weight * off.y;
       nearest = Math.min(nearest, d2);
     }
     const share = eased(Math.sqrt(nearest) / length) / weights;

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
+import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import { doubtEllipse } from './doubt.ts';
 import { learnCloth } from './line-up.ts';
-import { nextTouch, worstDoubt } from './next-touch.ts';
+import { nextTouch, planTouches, worstDoubt } from './next-touch.ts';
 import { onTop, type Touch } from './touch.ts';
 
 const touch = (cloth: ClothPoint, frame: FramePoint, advance = 0): Touch => ({
@@ -100,6 +101,34 @@ describe('the next best touch', () => {
     expect(advised([join])).toMatchObject({ landmark: 3, now: { target: targets.length } });
     // As sure as is wished, it is one target among others.
     expect(advised([{ ...join, tolerance: 50 }]).now).toEqual(advised([]).now);
+  });
+  it('after the next is planned as if each had been read', () => {
+    const usual: ClothPrior = { ...USUAL_CLOTH, waves: [{ size: 0.6, scale: 150, belief: 1 }] };
+    const grid = Array.from({ length: 12 }, (_, i) => onTop({ x: 180 * (i % 6), y: 260 * Math.floor(i / 6) }));
+    const joins = [onTop({ x: 300, y: 0 }), onTop({ x: 700, y: 0 })].map((at) => ({ ...at, tolerance: 1, join: true }));
+    const wanted = [...targets, ...joins];
+    const touches: Touch[] = [];
+    const oneByOne: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      const cloth = learnCloth(touches, usual);
+      const { landmark } = nextTouch(cloth, grid, wanted, 0)!;
+      oneByOne.push(landmark);
+      touches.push(touch(grid[landmark]!.cloth, cloth.find(grid[landmark]!, 0)));
+    }
+    const planned = (tolerance: number, most: number) =>
+      planTouches(
+        learnCloth([], usual),
+        grid,
+        wanted.map((one) => ({ ...one, tolerance })),
+        0,
+        most,
+      );
+    expect(planned(1, 5)).toEqual(oneByOne);
+    expect(planned(1, 99).length).toBeLessThanOrEqual(grid.length);
+    // Two at least, and no more than help.
+    expect(planned(1000, 5)).toHaveLength(2);
+    expect(planTouches(learnCloth([], usual), grid, [], 0, 5)).toEqual([]);
+    expect(planTouches(learnCloth([], usual), [], wanted, 0, 5)).toEqual([]);
   });
   it('has none without landmarks or places to stitch', () => {
     expect(nextTouch(learnCloth([]), [], targets, 0)).toBeNull();

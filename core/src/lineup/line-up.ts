@@ -23,8 +23,8 @@ export interface ClothModel {
   readonly models: readonly WeighedModel[];
   /** Logarithm of how likely the touches are, to compare what may have happened to them. */
   readonly logEvidence: number;
-  /** The displacements that tell where a place lies in an advance. */
-  terms(place: Place, advance: number): readonly Terms[];
+  /** The displacements that tell where a place lies in an advance, to ask one of the models. */
+  terms(displacement: Displacement, place: Place, advance: number): Terms;
   lineUp(advance: number): LineUp;
   /** Where a place lies in an advance: what was stitched lies where the cloth has carried it. */
   find(place: Place, advance: number): FramePoint;
@@ -79,10 +79,10 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
     known,
   }));
 
-  const terms = (place: Place, advance: number): readonly Terms[] => {
-    const at = applyToPoint(lie, place.cloth);
-    return models.map(({ displacement }) => termsOf(displacement, at, place.since?.advance ?? null, advance));
-  };
+  const terms = (displacement: Displacement, { cloth, since }: Place, advance: number): Terms =>
+    termsOf(displacement, applyToPoint(lie, cloth), since?.advance ?? null, advance);
+  const askedOf = (place: Place, advance: number): readonly Terms[] =>
+    models.map(({ displacement }) => terms(displacement, place, advance));
   const moved = (asked: readonly Terms[]): Point =>
     models.reduce(
       (sum, { weight, known }, i) => {
@@ -95,12 +95,14 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   const loadedToFrame = (p: Point, advance: number): FramePoint =>
     plus(p, moved(models.map(({ displacement }) => termsOf(displacement, p, null, advance))));
   const find = (place: Place, advance: number): FramePoint =>
-    plus(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(terms(place, advance)));
+    plus(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(askedOf(place, advance)));
   const doubtOf = (asked: readonly Terms[]): Doubt =>
     mixed(
-      models.map(({ weight, known }, i) => ({ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) })),
+      models.flatMap(({ weight, known }, i) =>
+        weight === 0 ? [] : [{ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) }],
+      ),
     );
-  const doubt = (place: Place, advance: number): Doubt => doubtOf(terms(place, advance));
+  const doubt = (place: Place, advance: number): Doubt => doubtOf(askedOf(place, advance));
   return {
     models,
     logEvidence: best + Math.log(sum),

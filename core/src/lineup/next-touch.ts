@@ -1,9 +1,8 @@
-import type { Point } from '../geometry/point.ts';
 import { askedTogether, type Asked } from './condition.ts';
-import type { Block } from './displacement.ts';
 import { bound95, type Doubt } from './doubt.ts';
-import { type ClothModel, mixed } from './line-up.ts';
-import { type Place, TOUCH_NOISE } from './touch.ts';
+import { afterTouch, boundAfter, doubtOf, knownPlaces, type KnownPlaces } from './known-places.ts';
+import { type ClothModel, mixed, type WeighedModel } from './line-up.ts';
+import type { Place } from './touch.ts';
 
 /** Where the line-up must be sure, and how sure, mm: the 95 % bound wanted. */
 export interface Target extends Place {
@@ -34,16 +33,18 @@ export interface TouchAdvice {
 const WORTH_A_TOUCH = 0.01;
 
 /** The largest 95 % bound over the targets, each against its tolerance; null without targets. */
-export function worstDoubt(cloth: ClothModel, targets: readonly Target[], advance: number): WorstDoubt | null {
-  return worstOf(
+export const worstDoubt = (cloth: ClothModel, targets: readonly Target[], advance: number): WorstDoubt | null =>
+  worstOf(
     targets,
     targets.map((target) => bound95(cloth.doubt(target, advance))),
   );
-}
 
 /**
- * The landmark to touch next. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all
- * targets count. Null without landmarks or targets. O((landmarks + targets) · touches² + landmarks · targets · touches).
+ * The landmark to touch next: the one that most reduces the largest doubt over the targets, each against its tolerance; ties go to the
+ * earlier one. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all targets count.
+ * How sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on
+ * cloth of the usual waviness; the doubts told are of all. Null without landmarks or targets.
+ * O((landmarks + targets) · touches² + landmarks · targets · touches).
  */
 export function nextTouch(
   cloth: ClothModel,
@@ -51,115 +52,138 @@ export function nextTouch(
   targets: readonly Target[],
   advance: number,
 ): TouchAdvice | null {
-  if (landmarks.length === 0) return null;
-  const places = askAll(cloth, landmarks, advance);
-  const all = askAll(cloth, targets, advance).map((asked, index): AskedTarget => ({
-    asked,
-    index,
-    tolerance: targets[index]!.tolerance,
-  }));
-  const joins = all.filter(({ index }) => targets[index]!.join);
-  const first = bestTouch(cloth, places, joins);
-  return first && isWorthTouching(first) ? first : bestTouch(cloth, places, all);
-}
-
-interface AskedTarget {
-  readonly asked: AskedOfAll;
-  /** Among all targets. */
-  readonly index: number;
-  readonly tolerance: number;
+  if (landmarks.length === 0 || targets.length === 0) return null;
+  const askIn = (model: WeighedModel, places: readonly Place[]): Asked[] => askAll(model, cloth, places, advance);
+  const models = cloth.models
+    .filter(({ weight }) => weight > 0)
+    .map((model) => {
+      const asked = askIn(model, targets);
+      return {
+        model,
+        asked,
+        means: asked.map(({ terms }) => model.known.mean(terms)),
+        doubts: asked.map((one) => askedTogether(model.displacement, one, one)),
+      };
+    });
+  /** Over all models of the cloth, each with its own doubts. */
+  const boundsOf = (doubts: readonly (readonly Doubt[])[]): number[] =>
+    targets.map((_, i) =>
+      bound95(
+        mixed(models.map(({ model: { weight }, means }, m) => ({ weight, mean: means[i]!, doubt: doubts[m]![i]! }))),
+      ),
+    );
+  const usual = usualOf(cloth);
+  const { landmark, counting, ...choice } = choose(
+    knownPlaces(usual, askIn(usual, landmarks), askIn(usual, targets)),
+    targets,
+    boundsOf(models.map(({ doubts }) => doubts)),
+    landmarks.map((_, i) => i),
+  );
+  const after = boundsOf(
+    models.map(({ model, asked }) => {
+      const touched = afterTouch(knownPlaces(model, askIn(model, [landmarks[landmark]!]), asked), 0);
+      return targets.map((_, i) => doubtOf(touched, 1 + i));
+    }),
+  );
+  return { landmark, ...choice, after: worstOf(targets, after, counting)! };
 }
 
 /**
- * The landmark whose touch most reduces the largest doubt over some targets, each against its tolerance; ties go to the earlier one. How
- * sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on cloth
- * of the usual waviness; the doubts told are of all of them.
+ * Landmarks to touch one after the other, before any is: while it is worth it, at least two and no more than `most`. On cloth of the usual
+ * waviness. O((landmarks + targets) · (touches² + landmarks · (touches + most))).
  */
-function bestTouch(
+export function planTouches(
   cloth: ClothModel,
-  landmarks: readonly AskedOfAll[],
-  targets: readonly AskedTarget[],
-): TouchAdvice | null {
-  if (targets.length === 0) return null;
-  const worstBy = (doubtOf: (target: AskedOfAll) => Doubt): WorstDoubt => {
-    const worst = worstOf(
-      targets,
-      targets.map(({ asked }) => bound95(doubtOf(asked))),
-    )!;
-    return { ...worst, target: targets[worst.target]!.index };
-  };
-  const meanOf = (doubtOf: (target: AskedOfAll) => Doubt): number =>
-    powerMean(targets.map(({ asked, tolerance }) => bound95(doubtOf(asked)) / tolerance));
-  const usual = cloth.models.indexOf(cloth.models.reduce((a, b) => (b.belief > a.belief ? b : a)));
-  const before = meanOf((target) => target[usual]!.doubt);
-  const left = landmarks.map((seen) => meanOf((target) => doubtAfter(cloth, target, seen, usual)));
-  const landmark = left.reduce((best, doubt, i) => (doubt < left[best]! * (1 - 1e-9) ? i : best), 0);
-  const after = worstBy((target) =>
-    mixed(
-      target.map(({ weight, mean }, m) => ({
-        weight,
-        mean,
-        doubt: doubtAfter(cloth, target, landmarks[landmark]!, m),
-      })),
-    ),
-  );
-  return { landmark, now: worstBy(mixed), after, gain: 1 - left[landmark]! / before };
+  landmarks: readonly Place[],
+  targets: readonly Target[],
+  advance: number,
+  most: number,
+): number[] {
+  if (targets.length === 0) return [];
+  const model = usualOf(cloth);
+  let now = knownPlaces(model, askAll(model, cloth, landmarks, advance), askAll(model, cloth, targets, advance));
+  const chosen: number[] = [];
+  while (chosen.length < Math.min(most, landmarks.length)) {
+    const open = landmarks.flatMap((_, i) => (chosen.includes(i) ? [] : [i]));
+    const bounds = targets.map((_, i) => bound95(doubtOf(now, now.landmarks + i)));
+    const choice = choose(now, targets, bounds, open);
+    if (chosen.length >= FEWEST && !isWorthTouching(choice)) break;
+    chosen.push(choice.landmark);
+    now = afterTouch(now, choice.landmark);
+  }
+  return chosen;
 }
 
+/** Touches that find shift and turn. */
+const FEWEST = 2;
+
 /** A touch is asked for while the doubt is over the tolerance somewhere and another landmark would lessen it. */
-export const isWorthTouching = ({ now, gain }: TouchAdvice): boolean => part(now) > 1 && gain > WORTH_A_TOUCH;
+export const isWorthTouching = ({ now, gain }: Pick<TouchAdvice, 'now' | 'gain'>): boolean =>
+  part(now) > 1 && gain > WORTH_A_TOUCH;
 
 /** The doubt as a part of what is tolerated. */
 export const part = ({ doubt, tolerance }: WorstDoubt): number => doubt / tolerance;
 
-/** A question as each model of the cloth sees it. */
-type AskedOfAll = readonly {
-  readonly weight: number;
-  readonly asked: Asked;
-  readonly mean: Point;
-  readonly doubt: Doubt;
-}[];
+interface Choice extends Pick<TouchAdvice, 'landmark' | 'now' | 'gain'> {
+  /** The targets that count. */
+  readonly counting: readonly number[];
+}
 
-const askAll = (cloth: ClothModel, places: readonly Place[], advance: number): AskedOfAll[] =>
-  places.map((place) => {
-    const terms = cloth.terms(place, advance);
-    return cloth.models.map(({ weight, displacement, known }, m) => {
-      const asked = known.ask(terms[m]!);
-      return { weight, asked, mean: known.mean(terms[m]!), doubt: askedTogether(displacement, asked, asked) };
-    });
-  });
+/**
+ * The best of the open landmarks: for what must meet stitched lines while that is worth it, else for all targets.
+ * @param bounds how sure each target is now, mm
+ */
+function choose(
+  now: KnownPlaces,
+  targets: readonly Target[],
+  bounds: readonly number[],
+  open: readonly number[],
+): Choice {
+  const bestFor = (counting: readonly number[]): Choice => {
+    const overall = (boundOf: (place: number) => number): number =>
+      nearlyLargest(counting.map((i) => boundOf(now.landmarks + i) / targets[i]!.tolerance));
+    const left = open.map((landmark) => overall((place) => boundAfter(now, place, landmark)));
+    const best = left.reduce((at, value, i) => (value < left[at]! * (1 - TIE) ? i : at), 0);
+    const before = overall((place) => bound95(doubtOf(now, place)));
+    return {
+      landmark: open[best]!,
+      now: worstOf(targets, bounds, counting)!,
+      gain: 1 - left[best]! / before,
+      counting,
+    };
+  };
+  const joins = targets.flatMap(({ join }, i) => (join ? [i] : []));
+  const first = joins.length > 0 ? bestFor(joins) : null;
+  return first && isWorthTouching(first) ? first : bestFor(targets.map((_, i) => i));
+}
+
+/** Landmarks that lessen the doubt alike up to this part are as good as each other. */
+const TIE = 1e-9;
 
 /** Nearly the largest; among touches that leave the largest doubt alike, the one that lessens the others more is better. */
-const powerMean = (parts: readonly number[]): number =>
-  parts.reduce((sum, value) => sum + value ** POWER, 0) ** (1 / POWER);
-const POWER = 8;
+const nearlyLargest = (parts: readonly number[]): number =>
+  parts.reduce((sum, value) => sum + ((value ** 2) ** 2) ** 2, 0) ** (1 / 8);
 
-/** The doubt of a target by one of the models, once a landmark is touched. */
-function doubtAfter(cloth: ClothModel, target: AskedOfAll, landmark: AskedOfAll, model: number): Doubt {
-  const [own, seen] = [target[model]!, landmark[model]!];
-  const told = askedTogether(cloth.models[model]!.displacement, own.asked, seen.asked);
-  return lessened(own.doubt, told, seen.doubt);
-}
+/** The usual cloth among the models. */
+const usualOf = ({ models }: ClothModel): WeighedModel => models.reduce((a, b) => (b.belief > a.belief ? b : a));
 
-/** own − told · (seen + noise)⁻¹ · toldᵀ */
-function lessened(own: Doubt, told: Block, seen: Doubt): Doubt {
-  const noise = TOUCH_NOISE.head ** 2;
-  const [a, b, d] = [seen.xx + noise, seen.xy, seen.yy + noise];
-  const det = a * d - b * b;
-  const gain = (ux: number, uy: number, vx: number, vy: number): number =>
-    (ux * (d * vx - b * vy) + uy * (a * vy - b * vx)) / det;
-  return {
-    xx: own.xx - gain(told.xx, told.xy, told.xx, told.xy),
-    xy: own.xy - gain(told.xx, told.xy, told.yx, told.yy),
-    yy: own.yy - gain(told.yx, told.yy, told.yx, told.yy),
-  };
-}
+const askAll = (
+  { known, displacement }: WeighedModel,
+  cloth: ClothModel,
+  places: readonly Place[],
+  advance: number,
+): Asked[] => places.map((place) => known.ask(cloth.terms(displacement, place, advance)));
 
-function worstOf(targets: readonly Pick<Target, 'tolerance'>[], doubts: readonly number[]): WorstDoubt | null {
+/** The worst of some targets; null without any. */
+function worstOf(
+  targets: readonly Pick<Target, 'tolerance'>[],
+  bounds: readonly number[],
+  counting: readonly number[] = targets.map((_, i) => i),
+): WorstDoubt | null {
   let worst: WorstDoubt | null = null;
-  doubts.forEach((doubt, target) => {
-    const found = { target, doubt, tolerance: targets[target]!.tolerance };
+  for (const target of counting) {
+    const found = { target, doubt: bounds[target]!, tolerance: targets[target]!.tolerance };
     if (!worst || part(found) > part(worst)) worst = found;
-  });
+  }
   return worst;
 }

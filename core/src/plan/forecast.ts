@@ -1,28 +1,17 @@
 import { loadingMap } from '../cloth/loading.ts';
 import { applyToPoint } from '../geometry/affine.ts';
-import type { ClothPoint } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
 import type { ClothPrior } from '../lineup/cloth-prior.ts';
 import { learnCloth } from '../lineup/line-up.ts';
-import { isWorthTouching, nextTouch, worstDoubt } from '../lineup/next-touch.ts';
+import { planTouches, worstDoubt } from '../lineup/next-touch.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import { clothOnFrame, type OnPoles } from './cloth-on-frame.ts';
+import type { Piece } from './lay-out.ts';
 import { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './line-up-plan.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 import { passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
 import { NO_TOTALS, sumTotals, type Totals } from './stitch-lines.ts';
 import { stitchedLandmarks } from './stitched.ts';
-
-/** What is stitched in one go, worked out. */
-export interface Piece {
-  readonly id: string;
-  readonly name: string;
-  readonly ring: readonly ClothPoint[];
-  /** Needle points on the planned cloth. */
-  readonly lines: readonly Polyline[];
-  readonly totals: Totals;
-}
 
 /** The doubt at one place, mm: the 95 % bound. */
 export interface DoubtAt {
@@ -66,7 +55,7 @@ export function forecastPasses(
   const mounts: OnPoles[] = [];
   const touches: Touch[] = [];
   let stitched: readonly NamedPlace[] = [];
-  let before = 0;
+  let piecesBefore = 0;
   return passes.map((pass, advance): PassForecast => {
     const own = inPass[advance]!;
     mounts.push({ rolled: pass.from, front: advance === 0 ? null : pass.from, anew: advance === 0 });
@@ -84,24 +73,20 @@ export function forecastPasses(
         quilt.lineUpRules.joins,
       ),
     ];
-    const chosen: NamedPlace[] = [];
-    let cloth = learnCloth(touches, prior);
-    while (chosen.length < USUAL_TOUCHES && open.length > 0) {
-      const advice = nextTouch(cloth, open, targets, advance);
-      if (!advice || (chosen.length >= 2 && !isWorthTouching(advice))) break;
-      const [place] = open.splice(advice.landmark, 1);
-      chosen.push(place!);
-      const frame = cloth.find(place!, advance);
-      touches.push({ cloth: place!.cloth, since: place!.since, frame, advance, noise: TOUCH_NOISE.head });
-      cloth = learnCloth(touches, prior);
+    const before = learnCloth(touches, prior);
+    const chosen = planTouches(before, open, targets, advance, USUAL_TOUCHES).map((i) => open[i]!);
+    for (const { cloth, since } of chosen) {
+      const frame = before.find({ cloth, since }, advance);
+      touches.push({ cloth, since, frame, advance, noise: TOUCH_NOISE.head });
     }
+    const cloth = learnCloth(touches, prior);
     const worst = (join: boolean): DoubtAt | null => {
       const some = targets.filter((target) => target.join === join);
       const found = worstDoubt(cloth, some, advance);
       return found && { name: some[found.target]!.name, doubt: found.doubt };
     };
-    const first = before;
-    before += own.length;
+    const first = piecesBefore;
+    piecesBefore += own.length;
     const forecast = {
       ...pass,
       pieces: own.map((piece) => piece.id),
@@ -110,7 +95,7 @@ export function forecastPasses(
       elsewhere: worst(false),
       totals: own.map((piece) => piece.totals).reduce(sumTotals, NO_TOTALS),
       bobbinChanges: changes
-        .filter(({ row }) => row >= first && row < before)
+        .filter(({ row }) => row >= first && row < piecesBefore)
         .map((change) => ({ ...change, row: change.row - first })),
     };
     stitched = own.flatMap(({ name, lines }) =>

@@ -4,7 +4,15 @@ import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MM_PER_INCH } from '../units.ts';
-import { type PlanKind, type PlanKinds, PLAN_KINDS, QUILT_ID, type QuiltRecord, type TouchRecord } from './records.ts';
+import {
+  NO_RULES,
+  type PlanKind,
+  type PlanKinds,
+  PLAN_KINDS,
+  QUILT_ID,
+  type QuiltRecord,
+  type TouchRecord,
+} from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
 export const PLAN_VERSION = 3;
@@ -34,7 +42,7 @@ const NEW_QUILT = {
   machine: GENERIC_MACHINE,
   /** 1/32 in at joins, 1/16 in elsewhere. */
   lineUpRules: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: USUAL_EASE },
-  passes: { starts: [], runs: [] },
+  passes: NO_RULES,
 } as const;
 
 export function newPlan(name: string, grid: BlockGrid): PlanRecords {

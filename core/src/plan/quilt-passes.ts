@@ -4,6 +4,7 @@ import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import { type Band, planPasses } from '../passes/plan-passes.ts';
 import { depthOf, partBands, partIds } from './parts.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
+import { NO_RULES } from './records.ts';
 
 /** What is stitched without an advance: a patch's design, a part of one, or a row. */
 export interface RunBand extends Band {
@@ -39,7 +40,9 @@ export function passesOf(
   frame: FrameProfile = quiltOf(records).machine.frame,
   loading: Loading = quiltOf(records).loading,
 ): QuiltPasses {
-  const { passes: rules } = quiltOf(records);
+  const quilt = quiltOf(records);
+  // What was set by hand is for the way it lay then.
+  const rules = loading === quilt.loading ? quilt.passes : NO_RULES;
   const bands = [...patchBands(records, loading), ...rows].sort((a, b) => a.top - b.top || a.bottom - b.bottom);
   const landmarks = [...regionEdges(records, loading), ...bands.flatMap(({ bottom }) => [bottom, bottom])];
   const reachAt = (rolled: number): number => usableReach(frame, rolled);

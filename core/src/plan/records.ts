@@ -39,6 +39,8 @@ export interface PassRules {
   readonly runs: readonly { readonly id: string; readonly pass: number }[];
 }
 
+export const NO_RULES: PassRules = { starts: [], runs: [] };
+
 export type RegionRecord = Region;
 
 /** How a design is worked; shared by all placements that should look alike. */

@@ -1,7 +1,8 @@
 import {
   type LineUpRules,
+  type Loading,
   type Machine,
-  type PassRules,
+  NO_RULES,
   type PlanRecords,
   QUILT_ID,
   quiltOf,
@@ -21,10 +22,11 @@ const changeQuilt =
 /** Plans the quilt for another frame. Passes set by hand were for the old one, and go. */
 export const setMachine = (machine: Machine): Edit => changeQuilt(() => ({ machine, passes: NO_RULES }));
 
+/** Loads the quilt so. Passes set by hand were for the other way, and go. */
+export const setLoading = (loading: Loading): Edit => changeQuilt(() => ({ loading, passes: NO_RULES }));
+
 export const setLineUpRules = (change: Partial<LineUpRules>): Edit =>
   changeQuilt(({ lineUpRules }) => ({ lineUpRules: { ...lineUpRules, ...change } }));
-
-const NO_RULES: PassRules = { starts: [], runs: [] };
 
 /** Lets a pass begin at a place, or (null) where it is worked out to. */
 export const setPassStart = (pass: number, from: number | null): Edit =>

@@ -1,6 +1,5 @@
 import {
   type Batting,
-  type Loading,
   NO_EXCEPTION,
   type PlanRecords,
   QUILT_ID,
@@ -78,10 +77,6 @@ export function changeRow(id: string, row: number, change: Partial<Omit<RowExcep
 }
 
 export const resetRow = (id: string, row: number): Edit => changeRow(id, row, NO_EXCEPTION);
-
-export const setLoading =
-  (loading: Loading): Edit =>
-  (records) => ({ ...records, quilts: { [QUILT_ID]: { ...quiltOf(records), loading } } });
 
 export const setBatting =
   (batting: Batting): Edit =>

@@ -91,9 +91,9 @@ describe('lining up in the worker', () => {
     const { worst, advice, landmarks, bad, misfits, onFrame } = lineUpPlanner(designs).lineUp(request(PLAN));
     expect(worst!.doubt).toBeGreaterThan(LOST);
     expect(advice).toMatchObject({ worth: true });
-    expect(landmarks[advice!.landmark]!.reached).toBe(true);
+    expect(landmarks[advice!.landmark]!.doubt).not.toBeNull();
     // 600 mm of cloth, of which 640 lie in reach: all corners but those nearest to the edges.
-    expect(landmarks[named('upper left corner of A1')]!.reached).toBe(false);
+    expect(landmarks[named('upper left corner of A1')]!.doubt).toBeNull();
     expect([bad, misfits]).toEqual([null, {}]);
     expect(onFrame.map(({ id }) => id)).toEqual([PLACEMENT.id]);
   });

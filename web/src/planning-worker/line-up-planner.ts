@@ -84,8 +84,8 @@ export interface LineUpRequest {
 }
 
 export interface LineUpAnswer {
-  /** Where each landmark is expected, how sure that is, and whether the head gets there. */
-  readonly landmarks: readonly { readonly at: FramePoint; readonly doubt: DoubtEllipse; readonly reached: boolean }[];
+  /** Where each landmark is expected, and how sure that is where the head gets there; null where it doesn't. */
+  readonly landmarks: readonly { readonly at: FramePoint; readonly doubt: DoubtEllipse | null }[];
   readonly targets: readonly { readonly at: FramePoint; readonly doubt: DoubtEllipse }[];
   /** The landmark to touch next, and whether that is worth it. */
   readonly advice: (TouchAdvice & { readonly worth: boolean }) | null;
@@ -105,6 +105,9 @@ const UNSURE = 45;
 const EDGE = 5;
 /** How far planned lines on the frame may be drawn from their stitches, mm: they are looked at, not stitched. */
 const ON_FRAME = 0.15;
+
+const isWithin = (area: SafeArea, { x, y }: FramePoint, margin: number): boolean =>
+  x > margin && x < area.width - margin && y > area.top + margin && y < area.bottom - margin;
 
 type Designs = ReadonlyMap<string, readonly Float64Array[]>;
 interface LearnedRun {
@@ -147,14 +150,12 @@ export const lineUpPlanner = (designs: Designs) => {
       last = { model, advance };
       const found = landmarks.map((place) => {
         const at = model.find(place, advance);
+        if (!isWithin(area, at, EDGE)) return { at, doubt: null };
         const doubt = doubtEllipse(model.doubt(place, advance));
-        const margin = doubt.major > LOST ? UNSURE : EDGE;
-        const reached =
-          at.x > margin && at.x < area.width - margin && at.y > area.top + margin && at.y < area.bottom - margin;
-        return { at, doubt, reached };
+        return { at, doubt: doubt.major <= LOST || isWithin(area, at, UNSURE) ? doubt : null };
       });
       const open = (request.candidates ?? landmarks.map((_, i) => i)).filter(
-        (i) => found[i]!.reached && !touchAt(landmarks[i]!, touches, advance),
+        (i) => found[i]!.doubt !== null && !touchAt(landmarks[i]!, touches, advance),
       );
       const advice = nextTouch(
         model,
@@ -184,7 +185,7 @@ export const lineUpPlanner = (designs: Designs) => {
         }),
         stitched: stitched
           .filter((run) => run.advance !== advance)
-          .map((run) => ({ id: run.id, lines: carried(run, model, advance) })),
+          .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
         bad: bad && { id: touches[bad.touch]!.id, distance: bad.distance },
         misfits: Object.fromEntries(
           misfitsOf(model, touches).flatMap((misfit, i) =>
@@ -277,8 +278,10 @@ function drawn(
   return [...patches, ...inRows.map(({ id, runs }) => ({ id, lines: runs }))];
 }
 
-/** Stitched lines, carried with the cloth from the advance they were stitched in to this one. */
-function carried(run: StitchedRun, model: ClothModel, advance: number): Float64Array[] {
+/** Stitched lines, carried with the cloth from the advance they were stitched in to this one; those that are rolled up are out of sight. */
+function carried(run: StitchedRun, model: ClothModel, advance: number, area: SafeArea): Float64Array[] {
+  const rough = stitchedPlaces(run, ROUGHLY_APART).map((place) => model.find(place, advance));
+  if (!rough.some((p) => isWithin(area, p, -ROUGHLY_APART))) return [];
   const places = stitchedPlaces(run, CARRIED_APART);
   const line = new Float64Array(2 * places.length);
   places.forEach((place, i) => {
@@ -290,3 +293,4 @@ function carried(run: StitchedRun, model: ClothModel, advance: number): Float64A
 }
 /** A stitched line is drawn by points this far apart, mm. */
 const CARRIED_APART = 3;
+const ROUGHLY_APART = 150;

@@ -1,8 +1,8 @@
 import { newPlan, type PlanRecords, polyline, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { setMachine, setPassStart, setRunPass } from '../document/passes.ts';
+import { setLoading, setMachine, setPassStart, setRunPass } from '../document/passes.ts';
 import { newRecipe, placeRecipe, splitPlacement } from '../document/placing.ts';
-import { newRowSet, setLoading } from '../document/rows.ts';
+import { newRowSet } from '../document/rows.ts';
 import { passPlanner } from './pass-planner.ts';
 
 const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
@@ -28,20 +28,9 @@ const planner = passPlanner(
     ['square', [SQUARE]],
   ]),
 );
-const rows = (plan: PlanRecords) => planner.passes(plan, [], [{ set: SET, plan }]);
+const rows = (plan: PlanRecords) => planner.passes({ ...plan, rowSets: { w: SET } });
 const border = (plan: PlanRecords, designId = 'square') =>
-  planner.passes(
-    plan,
-    [
-      {
-        placement: plan.placements[PLACEMENT.id]!,
-        recipe: { ...RECIPE, designId },
-        region: LEFT,
-        quilt: quiltOf(plan),
-      },
-    ],
-    [],
-  );
+  planner.passes({ ...plan, recipes: { [RECIPE.id]: { ...RECIPE, designId } } });
 
 describe('passes for the screen', () => {
   it('part all rows, say what each takes, and how sure it will be', () => {
@@ -90,6 +79,6 @@ describe('passes for the screen', () => {
   it('keep a place for a patch whose design is gone', () => {
     const { pieces } = border(splitPlacement(PLACEMENT.id, 3)(WITH_BORDER), 'gone');
     expect(pieces.map(({ totals }) => totals.stitches)).toEqual([0, 0, 0]);
-    expect(planner.passes(BARE, [], []).passes).toEqual([]);
+    expect(planner.passes(BARE).passes).toEqual([]);
   });
 });

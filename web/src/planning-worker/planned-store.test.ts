@@ -1,7 +1,8 @@
 import { newPlan, type PlanRecords } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Planned } from './planning-worker.ts';
-import { newRowSet, setLoading, setRows, takeNumbers } from '../document/rows.ts';
+import { setLoading } from '../document/passes.ts';
+import { newRowSet, setRows, takeNumbers } from '../document/rows.ts';
 import type { PlanRequest, RowsRequest } from './requests.ts';
 
 /** Stands for the worker: says what it was asked, and answers when told. */

@@ -146,7 +146,7 @@ function LandmarkMark({
   readonly scale: number;
 }) {
   if (landmark.touch) return <TouchMark at={landmark.touch.frame} scale={scale} />;
-  if (!expected?.reached || (!wanted && expected.doubt.major > LOST)) return null;
+  if (!expected?.doubt || (!wanted && expected.doubt.major > LOST)) return null;
   return (
     <Circle
       x={expected.at.x}

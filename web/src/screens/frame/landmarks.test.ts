@@ -1,7 +1,7 @@
 import { newPlan, type NamedPlace, type TouchRecord } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { addLandmark, addTouch, clearTouches } from '../../document/placing.ts';
-import { setLoading } from '../../document/rows.ts';
+import { setLoading } from '../../document/passes.ts';
 import { type FoundAgain, inSentence, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 
 const GRID = { across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0, border: 0 };

@@ -1,8 +1,8 @@
 import { newPlan } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { setRunPass } from '../../document/passes.ts';
+import { setLoading, setRunPass } from '../../document/passes.ts';
 import { newRecipe, placeRecipe, splitPlacement } from '../../document/placing.ts';
-import { newRowSet, setLoading, setRows } from '../../document/rows.ts';
+import { newRowSet, setRows } from '../../document/rows.ts';
 import type { PlannedRows } from '../../planning-worker/row-planner.ts';
 import { piecesOf, seamAt } from './pieces.ts';
 

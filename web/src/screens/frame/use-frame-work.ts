@@ -161,7 +161,7 @@ export function useFrameWork() {
   function wantedLandmark(): number | null {
     if (!settled || !lineUp) return null;
     const may = landmarks.flatMap((one, i) =>
-      lineUp.landmarks[i]?.reached && !one.touch && one.name !== refusedLandmark ? [i] : [],
+      lineUp.landmarks[i]?.doubt && !one.touch && one.name !== refusedLandmark ? [i] : [],
     );
     const anew = may.find((i) => landmarks[i]!.name === repeated);
     if (anew !== undefined) return anew;

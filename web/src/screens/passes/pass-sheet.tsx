@@ -19,13 +19,14 @@ import {
 } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
 import { IconDots, IconPinFilled } from '@tabler/icons-react';
-import { setLineUpRules, setPassStart, setRunPass } from '../../document/passes.ts';
+import { setLineUpRules, setLoading, setPassStart, setRunPass } from '../../document/passes.ts';
 import { splitPlacement } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
-import { changeRows, setLoading } from '../../document/rows.ts';
+import { changeRows } from '../../document/rows.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { reshapeRows } from '../layout/rows/reshape.ts';
 import { DrawInPanel } from './draw-in-panel.tsx';
 import { FrameChoice } from './frame-choice.tsx';
 
@@ -166,7 +167,7 @@ function LoadingButton({
       size="compact-md"
       variant={way === now ? 'filled' : 'default'}
       aria-pressed={way === now}
-      onClick={() => way === now || edit('loading', setLoading(way))}
+      onClick={() => way === now || void reshapeRows('loading', setLoading(way))}
     >
       {WAYS[way]}: {counted(passes, 'pass')}
       {tooDeep > 0 ? `, ${tooDeep} too deep` : ''}
@@ -249,7 +250,11 @@ function TooDeep({
             </Text>
             <Group gap={6} my={6}>
               {shown.byLoading[other].tooDeep < shown.tooDeep.length && (
-                <Button size="compact-sm" variant="default" onClick={() => edit('loading', setLoading(other))}>
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => void reshapeRows('loading', setLoading(other))}
+                >
                   Load the other way
                 </Button>
               )}

@@ -1,7 +1,7 @@
 import type { PlanRecords } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
-import { planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
+import { designsOf, planner, teach } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
 
 /** The quilt's passes with all they take, worked out in the worker; the last answer stays until the next is there. */
@@ -10,13 +10,9 @@ export function usePasses(records: PlanRecords): { readonly shown: ShownPasses |
   const { quilts, regions, recipes, placements, rowSets } = records;
   useEffect(() => {
     let stale = false;
-    const requests = planRequests(records);
-    const rows = rowsRequests(records);
     const ask = async (): Promise<void> => {
-      await Promise.all(
-        [...requests.map(({ recipe }) => recipe.designId), ...rows.map(({ set }) => set.designId)].map(teach),
-      );
-      const shown = await planner().passes(records, requests, rows);
+      await Promise.all(designsOf(records).map(teach));
+      const shown = await planner().passes(records);
       if (!stale) setAnswer({ shown, of: quilts });
     };
     ask().catch(tellError);

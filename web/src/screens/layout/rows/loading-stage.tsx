@@ -1,7 +1,7 @@
 import type { DesignAnswer } from '@gorse/contract';
 import { counted, formatDuration, type Loading, type PlanRecords, quiltOf, type RowSetRecord } from '@gorse/core';
 import { Loader, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
-import { setLoading } from '../../../document/rows.ts';
+import { setLoading } from '../../../document/passes.ts';
 import { reshapeRows } from './reshape.ts';
 import { RowsThumb } from './rows-thumb.tsx';
 import { useChoices } from './use-choices.ts';

@@ -46,7 +46,10 @@ export const reshapeRows = (mark: string, change: (records: PlanRecords) => Plan
   asking(async () => {
     const next = change(usePlan.getState().committed);
     const set = rowSetOf(next);
-    if (!set) return;
+    if (!set) {
+      edit(mark, change);
+      return;
+    }
     // What was asked for shows at once; its numbers follow.
     preview(change);
     await teach(set.designId);

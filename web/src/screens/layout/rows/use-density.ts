@@ -1,6 +1,7 @@
 import type { PlanRecords } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import {
+  designsOf,
   densityPlanner,
   planRequests,
   rowsRequests,
@@ -27,9 +28,7 @@ export function useDensity(records: PlanRecords): {
     const ask = async (): Promise<void> => {
       const rows = rowsRequests(records);
       const patches = planRequests(records);
-      await Promise.all(
-        [...rows.map(({ set }) => set.designId), ...patches.map(({ recipe }) => recipe.designId)].map(teachDensity),
-      );
+      await Promise.all(designsOf(records).map(teachDensity));
       const density = await densityPlanner().density(rows, patches, records);
       if (!gone) setFound({ density, of: [quilts, regions, recipes, placements, rowSets] });
     };

@@ -1,6 +1,7 @@
 import { newPlan } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { setBatting, setLoading } from '../../../document/rows.ts';
+import { setLoading } from '../../../document/passes.ts';
+import { setBatting } from '../../../document/rows.ts';
 import { changedWords, movedWords, wayWords } from './row-words.ts';
 import { drawnBy, movedBy } from './use-row-drag.ts';
 
