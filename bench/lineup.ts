@@ -6,18 +6,23 @@ import {
   makeTrueCloth,
   type FramePoint,
   learnCloth,
+  NEW_MOUNT,
   nextTouch,
   normalFrom,
   onTop,
   randomFrom,
+  ROLLED_OFF,
   type Touch,
   TOUCH_NOISE,
+  USUAL_CLOTH,
 } from '@gorse/core';
 import { medianMs, printFigure, quantile } from './figures.ts';
 
 /** Line-up on the simulated cloth that DESIGN.md section 5 fixes: error and stated doubt over a band, beside moving the plan by one point. */
 const QUILTS = 400;
 const BAND = { width: 1800, height: 400 };
+const MIDDLE = { x: BAND.width / 2, y: BAND.height / 2 };
+const PRIOR = { ...USUAL_CLOTH, origin: MIDDLE };
 
 const grid = (nx: number, ny: number): ClothPoint[] =>
   Array.from({ length: nx * ny }, (_, i) => ({
@@ -45,7 +50,7 @@ const WANTED = SUGGEST_FOR.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join
 function suggestedLandmarks(count: number): ClothPoint[] {
   const out: ClothPoint[] = [];
   while (out.length < count) {
-    out.push(LANDMARKS[nextTouch(learnCloth(out.map(asPlanned)), PLACES, WANTED, 0)!.landmark]!);
+    out.push(LANDMARKS[nextTouch(learnCloth(out.map(asPlanned), PRIOR), PLACES, WANTED, 0)!.landmark]!);
   }
   return out;
 }
@@ -62,16 +67,15 @@ function measure(touchCount: number, sequence: readonly ClothPoint[], waviness =
       ...BENCH_CLOTH,
       waves: [{ size: wave.size * waviness, shortest: wave.shortest * scale, longest: wave.longest * scale }],
     };
-    const truth = makeTrueCloth(seed, nature, { x: BAND.width / 2, y: BAND.height / 2 }, { x: 0, y: 0 });
+    const truth = makeTrueCloth(seed, nature, MIDDLE, { x: 0, y: 0 });
     const normal = normalFrom(randomFrom(seed + 100_000));
     const touches: Touch[] = sequence.slice(0, touchCount).map((cloth) => {
       const frame = truth(cloth);
       return touchAt(cloth, { x: frame.x + 0.3 * normal(), y: frame.y + 0.3 * normal() });
     });
-    const lineUp = learnCloth(touches).lineUp(0);
-    const middle = { x: 900, y: 200 };
-    const found = truth(middle);
-    const shift = { x: found.x + 0.3 * normal() - middle.x, y: found.y + 0.3 * normal() - middle.y };
+    const lineUp = learnCloth(touches, PRIOR).lineUp(0);
+    const found = truth(MIDDLE);
+    const shift = { x: found.x + 0.3 * normal() - MIDDLE.x, y: found.y + 0.3 * normal() - MIDDLE.y };
     errors.push(rms(TARGETS.map((p) => distance(truth(p), lineUp.toFrame(p)))));
     onePoint.push(rms(TARGETS.map((p) => distance(truth(p), { x: p.x + shift.x, y: p.y + shift.y }))));
     for (const p of TARGETS) {
@@ -96,18 +100,18 @@ function badTouches(sequence: readonly ClothPoint[]) {
   let named = 0;
   let falsely = 0;
   for (let seed = 1; seed <= QUILTS; seed++) {
-    const truth = makeTrueCloth(seed, BENCH_CLOTH, { x: BAND.width / 2, y: BAND.height / 2 }, { x: 0, y: 0 });
+    const truth = makeTrueCloth(seed, BENCH_CLOTH, MIDDLE, { x: 0, y: 0 });
     const random = randomFrom(seed + 900_000);
     const normal = normalFrom(random);
     const touches = sequence.map((cloth) => {
       const { x, y } = truth(cloth);
       return touchAt(cloth, { x: x + 0.3 * normal(), y: y + 0.3 * normal() });
     });
-    if (badTouch(touches)) falsely++;
+    if (badTouch(touches, PRIOR)) falsely++;
     const [bad, angle] = [Math.floor(random() * touches.length), 2 * Math.PI * random()];
     const one = touches[bad]!;
     const off = { ...one, frame: { x: one.frame.x + 6 * Math.cos(angle), y: one.frame.y + 6 * Math.sin(angle) } };
-    if (badTouch(touches.with(bad, off))?.touch === bad) named++;
+    if (badTouch(touches.with(bad, off), PRIOR)?.touch === bad) named++;
   }
   return { named: named / QUILTS, falsely: falsely / QUILTS };
 }
@@ -151,14 +155,30 @@ export function benchLineUp(): void {
   const touches = sequence.map(asPlanned);
   printFigure(
     'lineup.solve_ms',
-    medianMs(() => learnCloth(touches).lineUp(0).toFrame({ x: 1, y: 1 })),
+    medianMs(() => learnCloth(touches, PRIOR).lineUp(0).toFrame({ x: 1, y: 1 })),
     'ms',
-    null,
+    '< 50',
   );
   printFigure(
     'lineup.suggest_ms',
-    medianMs(() => nextTouch(learnCloth(touches), PLACES, WANTED, 0), 5),
+    medianMs(() => nextTouch(learnCloth(touches, PRIOR), PLACES, WANTED, 0), 5),
     'ms',
     '< 50',
+  );
+  // Late in a large quilt: all touches of ten advances are known.
+  const advances = Array.from({ length: 10 }, (_, advance) => advance);
+  const late = advances.flatMap((advance) => touches.map((touch) => ({ ...touch, advance })));
+  const rolled = { ...PRIOR, mounts: advances.map(() => ({ ...NEW_MOUNT, slip: ROLLED_OFF })) };
+  printFigure(
+    'lineup.solve_ms.late',
+    medianMs(() => learnCloth(late, rolled).lineUp(9).toFrame({ x: 1, y: 1 }), 5),
+    `ms, ${late.length} touches in ${advances.length} advances`,
+    null,
+  );
+  printFigure(
+    'lineup.suggest_ms.late',
+    medianMs(() => nextTouch(learnCloth(late, rolled), PLACES, WANTED, 9), 5),
+    `ms, ${late.length} touches in ${advances.length} advances`,
+    null,
   );
 }

@@ -70,7 +70,7 @@ export {
   simplify,
 } from './geometry/polyline.ts';
 export { badTouch, type BadTouch, misfitsOf } from './lineup/bad-touch.ts';
-export { type ClothPrior, FINISHED, type Mount, mountOf, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
 export { bound95, type Doubt, type DoubtEllipse, doubtEllipse } from './lineup/doubt.ts';
