@@ -5,7 +5,7 @@ import { eyeOf } from './quilt-eye.ts';
 /** The head's position as the screen says it, mm. */
 export async function headAt(page: Page): Promise<FramePoint> {
   const text = (await page.getByTestId('position').textContent())!;
-  const [, x, y] = /x ([\d.−]+) · y ([\d.−]+)\smm/.exec(text)!;
+  const [, x, y] = /x ([\d.−]+) y ([\d.−]+)\smm/.exec(text)!;
   return { x: Number(x), y: Number(y) };
 }
 
@@ -32,7 +32,7 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
   await page.mouse.move(goal.x, goal.y, { steps: 4 });
   await page.mouse.up();
   await expect.poll(async () => distance(await headAt(page), to), OFTEN).toBeLessThan(3);
-  await page.getByText('1/64', { exact: true }).click();
+  await page.getByText('0.5 mm', { exact: true }).click();
   await cloth.focus();
   for (let i = 0; i < 40; i++) {
     const { x, y } = await headAt(page);

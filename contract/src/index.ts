@@ -20,5 +20,5 @@ export {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
-  RowSheetQuery,
+  SheetQuery,
 } from './requests.ts';

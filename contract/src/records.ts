@@ -99,6 +99,7 @@ class FrameProfileBody implements FrameProfile {
   @IsFiniteNumber(0, 500) foot!: number;
   @IsFiniteNumber(0, 500) clamps!: number;
   @IsFiniteNumber(5, 200) poleRadius!: number;
+  @IsFiniteNumber(0, 100) leader!: number;
   @IsFiniteNumber(0.2, 30) thickness!: number;
   @IsFiniteNumber(0, 2000) side!: number;
   @IsFiniteNumber(0, 200) room!: number;

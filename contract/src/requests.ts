@@ -93,7 +93,8 @@ export class ExportQuery {
   @IsOptional() @Matches(/^[\w-]{1,64}$/, { message: 'placement must be an id' }) placement?: string;
 }
 
-export class RowSheetQuery {
+/** What is printed says its lengths in these units. */
+export class SheetQuery {
   @IsOptional()
   @IsIn(LENGTH_STYLES, { message: `units must be one of ${LENGTH_STYLES.join(', ')}` })
   units?: LengthStyle;

@@ -73,7 +73,7 @@ export { badTouch, type BadTouch, misfitsOf } from './lineup/bad-touch.ts';
 export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
-export { bound95, type Doubt, type DoubtEllipse, doubtEllipse } from './lineup/doubt.ts';
+export { bound95, type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
 export { type ClothModel, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
 export {
   isWorthTouching,
@@ -110,6 +110,7 @@ export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceT
 export { depthOf, MOST_PARTS, placedParts, partIds, partName, partsNeeded } from './plan/parts.ts';
 export { passesOf, passOf, patchBands, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
+export { type Seam, seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
 export { NO_TOTALS, type StitchRule, type Totals } from './plan/stitch-lines.ts';
 export {
@@ -122,6 +123,7 @@ export {
   recordKey,
 } from './plan/plan-diff.ts';
 export {
+  designIdsOf,
   EMPTY_RECORDS,
   migratePlan,
   newPlan,

@@ -1,4 +1,4 @@
-import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
@@ -91,10 +91,29 @@ describe('rows', () => {
     expect((await api('GET', `/quilts/${quiltId}/row-sheet?units=ells`)).status).toBe(400);
   });
 
+  it('are printed pass by pass: a page each', async () => {
+    // Of 390 mm a frame with so small a throat holds 218 at a time.
+    const quiltId = await quiltInRows();
+    const { revision, records } = (await api<QuiltAnswer>('GET', `/quilts/${quiltId}`)).body;
+    const [quilt] = Object.values(records.quilts);
+    const { machine } = quilt!;
+    const small = { ...machine, frame: { ...machine.frame, throat: 400 } };
+    const diff = [{ kind: 'quilts', id: quilt!.id, before: quilt, after: { ...quilt, machine: small } }];
+    const edit = { editId: 'small-frame', baseRevision: revision, mark: 'frame', diff };
+    expect((await api('POST', `/quilts/${quiltId}/edits`, edit)).status).toBe(200);
+    const sheets = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${quiltId}/pass-sheets?units=in16`);
+    expect(sheets.headers.get('content-disposition')).toContain('Harbour Lights passes.pdf');
+    const pdf = new TextDecoder('latin1').decode(await sheets.arrayBuffer());
+    expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(2);
+  });
+
   it('that aren’t there, can’t be laid or have no design are refused with what to do', async () => {
     const { body: bare } = await api<{ id: string }>('POST', '/quilts', { name: 'Bare', grid: GRID });
     const { status, body } = await api<ErrorAnswer>('GET', `/quilts/${bare.id}/row-sheet`);
     expect([status, body.message]).toEqual([409, expect.stringContaining('Lay them on Layout first')]);
+    expect((await api<ErrorAnswer>('GET', `/quilts/${bare.id}/pass-sheets`)).body.message).toContain(
+      'part into passes',
+    );
     const none = await quiltInRows({ numbers: { rows: 0, scale: 1, clearance: 1, margin: 0 } });
     expect((await api<ErrorAnswer>('GET', `/quilts/${none}/row-sheet`)).body.message).toContain('checks on Layout');
     const edit = { editId: 'no-design', baseRevision: 0, mark: 'rows', diff: [added('rowSets', rowSet('nowhere'))] };

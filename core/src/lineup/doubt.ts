@@ -1,3 +1,5 @@
+import type { Point } from '../geometry/point.ts';
+
 /** Doubt of a position: variances along x and y and their covariance, in mm². */
 export interface Doubt {
   readonly xx: number;
@@ -25,6 +27,12 @@ export function doubtEllipse({ xx, xy, yy }: Doubt): DoubtEllipse {
     angle: Math.atan2(2 * xy, xx - yy) / 2,
   };
 }
+
+/** How far the ellipse reaches along x and along y from its middle, mm. */
+export const doubtExtent = ({ major, minor, angle }: DoubtEllipse): Point => ({
+  x: Math.hypot(major * Math.cos(angle), minor * Math.sin(angle)),
+  y: Math.hypot(major * Math.sin(angle), minor * Math.cos(angle)),
+});
 
 /** The longer half axis of the 95 % ellipse, mm. */
 export const bound95 = ({ xx, xy, yy }: Doubt): number => bound95Of(xx, xy, yy);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
-import { doubtEllipse } from './doubt.ts';
+import { doubtEllipse, doubtExtent } from './doubt.ts';
 import { learnCloth } from './line-up.ts';
 import { nextTouch, planTouches, worstDoubt } from './next-touch.ts';
 import { onTop, type Touch } from './touch.ts';
@@ -74,6 +74,10 @@ describe('line-up', () => {
       major: expect.closeTo(2.4477 * 2, 9),
       angle: expect.closeTo(Math.PI / 4, 9),
     });
+    expect(doubtExtent({ major: 5, minor: 2, angle: 0 })).toEqual({ x: 5, y: 2 });
+    // √(½·4² + ½·2²) both ways.
+    const slanted = doubtExtent({ major: 4, minor: 2, angle: Math.PI / 4 });
+    expect([slanted.x, slanted.y]).toEqual([expect.closeTo(Math.sqrt(10), 9), expect.closeTo(Math.sqrt(10), 9)]);
   });
 
   it('two touches on one spot agree rather than break the sum', () => {

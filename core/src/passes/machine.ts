@@ -27,7 +27,7 @@ export const GENERIC_MACHINES: readonly Machine[] = [
       name: '5 ft frame, 16 in throat',
       width: 1500,
       throat: 406,
-      poleRadius: 25,
+      poleRadius: 22,
       side: 80,
       room: 20,
     },

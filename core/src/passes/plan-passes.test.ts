@@ -5,10 +5,13 @@ import { type Band, planPasses } from './plan-passes.ts';
 
 describe('the roll', () => {
   it('grows by the area of the cloth on it, and takes that from the reach', () => {
-    const frame = { ...GENERIC_FRAME, poleRadius: 30, thickness: Math.PI, throat: 700, foot: 50, clamps: 50 };
-    // 30² + 1600 = 50²
+    const measured = { poleRadius: 26, leader: 4, thickness: Math.PI, throat: 700, foot: 50, clamps: 50 };
+    const frame = { ...GENERIC_FRAME, ...measured };
+    // (26 + 4)² + 1600 = 50²
     expect([rollRadius(frame, 0), rollRadius(frame, 1600)]).toEqual([30, 50]);
     expect([reachAfter(frame, 0), reachAfter(frame, 1600), reachAfter(frame, -5)]).toEqual([570, 550, 570]);
+    // 30² + 2700 = 60²: from 50 on the neck meets the roll, and each further millimetre is lost twice.
+    expect(reachAfter(frame, 2700)).toBe(550 - 10 - 10);
     expect(fullReach(GENERIC_FRAME)).toBe(640);
     expect(usableReach({ ...frame, room: 20 }, 1600)).toBe(510);
     // Rolled by 1600 the roll is 20 mm fatter: the first line lies that and the free room before the bare pole.

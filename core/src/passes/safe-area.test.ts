@@ -8,8 +8,10 @@ const box = (minX: number, maxX: number, minY: number, maxY: number) => ({ minX,
 describe('where the head may go', () => {
   it('ends at the roll, which grows', () => {
     expect(safeArea(GENERIC_FRAME, 0)).toEqual({ width: 3600, top: 0, bottom: 640 });
-    // 38 mm of pole, and π·(r² − 38²) = 3 mm · 2000 mm: r = 57.9 mm.
-    expect(safeArea(GENERIC_FRAME, 2000).top).toBeCloseTo(19.9, 1);
+    // 38 mm of pole and leader, and π·(r² − 38²) = 3 mm · 2000 mm: r = 57.9 mm; 40 of them the foot would need in front anyway.
+    const { top, bottom } = safeArea(GENERIC_FRAME, 2000);
+    expect(top).toBeCloseTo(19.9, 1);
+    expect(bottom).toBeCloseTo(640 - 17.9, 1);
     expect(isSafe(AREA, { x: 3000, y: 20 })).toBe(true);
     expect(isSafe(AREA, { x: 3000, y: 19.9 })).toBe(false);
   });

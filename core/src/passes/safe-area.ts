@@ -1,6 +1,6 @@
 import type { FramePoint } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/polyline.ts';
-import { type FrameProfile, fullReach, rollGrowth } from './frame-profile.ts';
+import { type FrameProfile, reachAfter, rollGrowth } from './frame-profile.ts';
 
 /** Where the head may go, mm. */
 export interface SafeArea {
@@ -11,11 +11,10 @@ export interface SafeArea {
 }
 
 /** The safe area with so much cloth rolled up, mm. */
-export const safeArea = (frame: FrameProfile, rolled: number): SafeArea => ({
-  width: frame.width,
-  top: rollGrowth(frame, rolled),
-  bottom: fullReach(frame),
-});
+export function safeArea(frame: FrameProfile, rolled: number): SafeArea {
+  const top = rollGrowth(frame, rolled);
+  return { width: frame.width, top, bottom: top + reachAfter(frame, rolled) };
+}
 
 export const isSafe = ({ width, top, bottom }: SafeArea, p: FramePoint): boolean =>
   p.x >= 0 && p.x <= width && p.y >= top && p.y <= bottom;

@@ -11,6 +11,7 @@ import { newPlan, quiltOf } from './plan-document.ts';
 import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
 import type { PassRules } from './records.ts';
 import { resettleRows } from './resettle-rows.ts';
+import { seamAt } from './seam-at.ts';
 import { stitchedLandmarks, stitchedPlaces } from './stitched.ts';
 
 // 500 × 2000 mm, blocks of 250.
@@ -34,7 +35,7 @@ describe('the passes of a quilt', () => {
   it('hold what fits, with the free room parted between both ends', () => {
     const { frame } = quiltOf(PLAN).machine;
     const { passes, tooDeep } = passesOf(PLAN, ROWS);
-    expect(passes.map(({ runs }) => runs.length)).toEqual([3, 3, 2, 2]);
+    expect(passes.map(({ runs }) => runs.length)).toEqual([3, 2, 3, 2]);
     expect(tooDeep).toEqual([]);
     passes.forEach(({ from, to, runs }) => {
       const own = ROWS.filter(({ id }) => runs.includes(id));
@@ -69,6 +70,17 @@ describe('the passes of a quilt', () => {
 const wave = polyline(
   Array.from({ length: 51 }, (_, i) => ({ x: 10 * i, y: i % 10 === 5 ? 60 : 20 + 20 * Math.sin((Math.PI * i) / 5) })),
 );
+
+describe('the seam that tells how far a quilt is rolled', () => {
+  it('is the lower edge of a patch, nearest to the roll', () => {
+    // 30 mm of room lie between the roll and what is rolled to.
+    expect(seamAt(PLAN, 230)).toEqual({ name: 'A1', before: 250 - 230 + 30 });
+    expect(seamAt(PLAN, 600)).toMatchObject({ before: 750 - 600 + 30 });
+    const turned = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' as const } } };
+    expect(seamAt(turned, 100)).toMatchObject({ before: 250 - 100 + 30 });
+    expect(seamAt(PLAN, 5000)).toBeNull();
+  });
+});
 
 describe('what is stitched', () => {
   const run = { cloth: [wave], frame: [wave], advance: 2, upTo: 50 };
@@ -112,7 +124,7 @@ describe('a forecast', () => {
   }));
   const forecast = forecastPasses(PLAN, passesOf(PLAN, ROWS), pieces);
   it('says what each pass takes and what it is lined up on', () => {
-    expect(forecast.map((pass) => pass.totals.seconds)).toEqual([180, 180, 120, 120]);
+    expect(forecast.map((pass) => pass.totals.seconds)).toEqual([180, 120, 180, 120]);
     expect(forecast[0]!.joins).toBeNull();
     expect(forecast[1]!.joins!.name).toMatch(/of row 3$/);
     expect(forecast[0]!.elsewhere!.name).toMatch(/of row [123]$/);
@@ -124,7 +136,7 @@ describe('a forecast', () => {
   it('is surer where lines meet than elsewhere, and changes bobbins at the ends of pieces', () => {
     expect(forecast[1]!.joins!.doubt).toBeLessThan(forecast[1]!.elsewhere!.doubt);
     // 120 m on a bobbin, 50 m a row: two rows each.
-    expect(forecast.map(({ bobbinChanges }) => bobbinChanges.map(({ row }) => row))).toEqual([[2], [1], [0], [0]]);
+    expect(forecast.map(({ bobbinChanges }) => bobbinChanges.map(({ row }) => row))).toEqual([[2], [1], [1], [0]]);
   });
 });
 

@@ -57,6 +57,14 @@ export function quiltOf(records: PlanRecords): QuiltRecord {
   return quilt;
 }
 
+/** The designs that a plan is made of, each once. */
+export const designIdsOf = ({ placements, recipes, rowSets }: PlanRecords): string[] => [
+  ...new Set([
+    ...Object.values(placements).flatMap(({ recipeId }) => recipes[recipeId]?.designId ?? []),
+    ...Object.values(rowSets).map(({ designId }) => designId),
+  ]),
+];
+
 /** All touches, the earliest first. */
 export const touchesOf = (records: PlanRecords): (TouchRecord & Touch)[] =>
   Object.values(records.touches)

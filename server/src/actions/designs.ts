@@ -1,5 +1,13 @@
 import type { DesignAnswer, DesignLabelsRequest, NewDesignQuery, UnitsQuestion } from '@gorse/contract';
-import { decodeStrokes, type Design, type DesignEdit, encodeStrokes, type ReadAnswers } from '@gorse/core';
+import {
+  decodeStrokes,
+  type Design,
+  type DesignEdit,
+  designIdsOf,
+  encodeStrokes,
+  type PlanRecords,
+  type ReadAnswers,
+} from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { ReadRefused, type ReadingDesk } from '../reading/reading-desk.ts';
 import type { ReadResult, ReadTask } from '../reading/read-task.ts';
@@ -117,6 +125,10 @@ export async function loadDesign(database: Database, id: string): Promise<Design
   const { name } = found(await findDesign(database.read, id), 'design');
   return { id, name, strokes: await strokesOf(database, id) };
 }
+
+/** The designs of a plan, by id. */
+export const designsOf = async (database: Database, records: PlanRecords): Promise<ReadonlyMap<string, Design>> =>
+  new Map(await Promise.all(designIdsOf(records).map(async (id) => [id, await loadDesign(database, id)] as const)));
 
 const strokesOf = async (database: Database, id: string): Promise<Float64Array[]> =>
   decodeStrokes(await designStrokes(database, id));

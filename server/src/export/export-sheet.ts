@@ -14,7 +14,7 @@ import {
   writeGcode,
   writeSvg,
 } from '@gorse/core';
-import { loadDesign } from '../actions/designs.ts';
+import { designsOf } from '../actions/designs.ts';
 import { found, Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
 import { findPlan } from '../store/quilt-store.ts';
@@ -80,17 +80,12 @@ interface PlannedLines extends ExportPlacement {
 
 /** Everything planned, on the cloth. */
 async function plannedLines(database: Database, records: PlanRecords): Promise<PlannedLines[]> {
-  const designs = new Map<string, ReturnType<typeof loadDesign>>();
-  const design = (id: string): ReturnType<typeof loadDesign> => {
-    const loading = designs.get(id) ?? loadDesign(database, id);
-    designs.set(id, loading);
-    return loading;
-  };
+  const designs = await designsOf(database, records);
   const out: PlannedLines[] = [];
   for (const { id, recipeId, regionId } of Object.values(records.placements)) {
     const recipe = found(records.recipes[recipeId], 'recipe');
     const region = found(records.regions[regionId], 'patch');
-    const { name, strokes } = await design(recipe.designId);
+    const { name, strokes } = found(designs.get(recipe.designId), 'design');
     const resolved = resolvePlacement(strokes, recipe, region.ring);
     if (!resolved) continue;
     out.push({
@@ -104,7 +99,7 @@ async function plannedLines(database: Database, records: PlanRecords): Promise<P
     });
   }
   for (const set of Object.values(records.rowSets)) {
-    const { name, strokes } = await design(set.designId);
+    const { name, strokes } = found(designs.get(set.designId), 'design');
     const resolved = resolveRows(strokes, set, records);
     for (const run of resolved?.runs ?? []) {
       const place = rowsName(run.rows);

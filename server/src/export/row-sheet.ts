@@ -1,18 +1,13 @@
 import {
-  applyToPolyline,
   counted,
   formatDuration,
   formatLength,
   type LengthStyle,
-  loadedSize,
-  loadingMap,
-  polyline,
   quiltOf,
   type ResolvedRow,
   type ResolvedRows,
   resolveRows,
   rowLandmarks,
-  simplify,
   trimmed,
 } from '@gorse/core';
 import { loadDesign } from '../actions/designs.ts';
@@ -20,14 +15,8 @@ import { found, Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
 import { findPlan } from '../store/quilt-store.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
-import { collected, newPdf, page, type Pdf, plain, trace } from './pdf.ts';
-
-/** A4, mm. */
-const PAPER = { width: 210, height: 297 };
-const MARGIN = 14;
-const INK = '#2B2A27';
-const SLATE = '#3F5666';
-const LINE = 5.2;
+import { collected, newPdf, page, type Pdf } from './pdf.ts';
+import { drawTop, FAINT, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
 
 /** Columns of the table: where each begins, mm from the margin. */
 const COLUMNS = [
@@ -55,60 +44,36 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const doc = newPdf(`${quilt.name}: rows`);
   page(doc, PAPER.width, PAPER.height);
   doc.fillColor(INK).fontSize(6);
-  doc.text(plain(`${quilt.name}: ${counted(resolved.rows.length, 'row')} of ${design.name}`), MARGIN, MARGIN, {
-    lineBreak: false,
-  });
+  write(doc, `${quilt.name}: ${counted(resolved.rows.length, 'row')} of ${design.name}`, MARGIN, MARGIN);
   doc.fontSize(3.4);
   summary(resolved, style, quilt.batting.drawIn, quilt.loading === 'turned').forEach((line, i) => {
-    doc.text(plain(line), MARGIN, MARGIN + 10 + i * LINE, { lineBreak: false });
+    write(doc, line, MARGIN, MARGIN + 10 + i * LINE);
   });
   const left = 1 - quilt.batting.drawIn;
-  const size = loadedSize(quilt.loading, quilt.grid);
-  const toLoaded = loadingMap(quilt.loading, quilt.grid);
   const y = MARGIN + 42;
-  const scale = Math.min((PAPER.width - 2 * MARGIN - 30) / size.width, (PAPER.height - y - MARGIN) / size.length);
-  doc
-    .save()
-    .translate(MARGIN + 26, y)
-    .scale(scale);
-  doc
-    .rect(0, 0, size.width, size.length)
-    .lineWidth(0.4 / scale)
-    .strokeColor(INK)
-    .stroke();
-  for (const region of Object.values(records.regions)) {
-    const ring = applyToPolyline(toLoaded, polyline([...region.ring, region.ring[0]]));
-    trace(doc, [ring]);
-  }
-  doc
-    .lineWidth(0.1 / scale)
-    .strokeColor('#B3A88C')
-    .stroke();
-  for (const row of resolved.rows)
-    trace(
-      doc,
-      row.strokes.map((s) => applyToPolyline(toLoaded, simplify(s, 0.2 / scale))),
-    );
-  doc
-    .lineWidth(0.25 / scale)
-    .strokeColor(SLATE)
-    .stroke();
-  for (const { at } of resolved.rows.flatMap((row) => rowLandmarks(row, resolved.placed))) {
-    const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
-    doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
-    doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
-  }
-  doc
-    .lineWidth(0.3 / scale)
-    .strokeColor('#B3372B')
-    .stroke()
-    .restore();
+  const top = topIn(records, MARGIN + 26, y, PAPER.width - 2 * MARGIN - 30, PAPER.height - y - MARGIN);
+  const { scale } = top;
+  drawTop(
+    doc,
+    records,
+    top,
+    resolved.rows.flatMap((row) => row.strokes),
+    () => {
+      for (const { at } of resolved.rows.flatMap((row) => rowLandmarks(row, resolved.placed))) {
+        const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
+        doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
+        doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
+      }
+      doc
+        .lineWidth(0.3 / scale)
+        .strokeColor(ROWAN)
+        .stroke();
+    },
+  );
   doc.fontSize(3).fillColor(INK);
   for (const row of resolved.rows) {
     const at = y + ((resolved.placed.top + row.top) / left) * scale;
-    doc.text(plain(`${row.row + 1}: ${said(resolved.placed.top + row.top, style)}`), MARGIN, at - 1, {
-      lineBreak: false,
-    });
+    write(doc, `${row.row + 1}: ${formatLength(resolved.placed.top + row.top, style)}`, MARGIN, at - 1);
     doc
       .moveTo(MARGIN + 21, at)
       .lineTo(MARGIN + 26, at)
@@ -121,12 +86,6 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   return { name: safeName(`${quilt.name} rows.pdf`), type: 'application/pdf', body: await collected(doc) };
 }
 
-/** The standard font has no thin or unbreakable spaces that look right. */
-const said = (mm: number, style: LengthStyle): string =>
-  formatLength(mm, style)
-    .replace(/\u00a0/g, ' ')
-    .replace('−', '-');
-
 function summary(
   { rows, totals, passes, bobbinChanges, placed, bottom }: ResolvedRows,
   style: LengthStyle,
@@ -135,14 +94,14 @@ function summary(
 ): string[] {
   const changes = bobbinChanges.map(({ row, inside }) => `${inside ? 'inside' : 'before'} row ${rows[row]!.row + 1}`);
   return [
-    `All lengths as they will measure when quilted, from the top edge${turned ? ' of the quilt as loaded, turned by 90°' : ''}; draw-in of ${trimmed(100 * drawIn, 2)} % (${said(placed.drawnIn, style)}) counted.`,
-    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(totals.cuts, 'cut')}, ${counted(passes, 'pass')}. ${said(rows[0]!.top, style)} left above, ${said(bottom, style)} below.`,
+    `All lengths as they will measure when quilted, from the top edge${turned ? ' of the quilt as loaded, turned by 90°' : ''}; draw-in of ${trimmed(100 * drawIn, 2)} % (${formatLength(placed.drawnIn, style)}) counted.`,
+    `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(totals.cuts, 'cut')}, ${counted(passes, 'pass')}. ${formatLength(rows[0]!.top, style)} left above, ${formatLength(bottom, style)} below.`,
     changes.length === 0
       ? 'One full bobbin lasts.'
       : `Full bobbin: ${changes.slice(0, 14).join(', ')}${changes.length > 14 ? ', …' : ''}.`,
     'Before the next row: needle up, roll, tension and clamps last, then put the head on the points of the row above',
     '(crosses; measured overleaf) and correct up or down only: a sideways slip leaves bare cloth at one side.',
-  ].map((line) => line.replace(/\u00a0/g, ' '));
+  ];
 }
 
 /** Lines of the table until the paper is full, then another page. */
@@ -156,18 +115,18 @@ function table(doc: Pdf, resolved: ResolvedRows, style: LengthStyle): void {
       y = header(doc);
     }
     cells(row, resolved, style).forEach((text, i) => {
-      doc.text(plain(text), MARGIN + COLUMNS[i]![1], y, { lineBreak: false });
+      write(doc, text, MARGIN + COLUMNS[i]![1], y);
     });
     landmarks.forEach(({ kind, at }, i) => {
       const x = MARGIN + COLUMNS.at(-1)![1];
-      doc.text(plain(`${kind}: ${said(at.x, style)}, ${said(at.y, style)}`), x, y + i * LINE, { lineBreak: false });
+      write(doc, `${kind}: ${formatLength(at.x, style)}, ${formatLength(at.y, style)}`, x, y + i * LINE);
     });
     y += height;
     doc
       .moveTo(MARGIN, y - 1.4)
       .lineTo(PAPER.width - MARGIN, y - 1.4)
       .lineWidth(0.1)
-      .strokeColor('#B3A88C')
+      .strokeColor(FAINT)
       .stroke();
   }
   doc.fontSize(3).text('* begin with a full bobbin', MARGIN, y + 1, { lineBreak: false });
@@ -184,10 +143,10 @@ function header(doc: Pdf): number {
 
 const cells = (row: ResolvedRow, { placed, bobbinChanges, rows }: ResolvedRows, style: LengthStyle): string[] => [
   `${row.row + 1}${bobbinChanges.some((change) => rows[change.row] === row && !change.inside) ? ' *' : ''}`,
-  said(placed.top + row.top, style),
-  said(row.height, style),
-  row.clearance === null ? '' : said(row.clearance, style),
+  formatLength(placed.top + row.top, style),
+  formatLength(row.height, style),
+  row.clearance === null ? '' : formatLength(row.clearance, style),
   row.pass === null ? '' : String(row.pass + 1),
-  formatDuration(row.totals.seconds).replace(/\u00a0/g, ' '),
+  formatDuration(row.totals.seconds),
   `${trimmed(row.totals.thread / 1000, 1)} m`,
 ];

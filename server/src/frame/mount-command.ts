@@ -2,14 +2,13 @@ import {
   advanceNow,
   type AdvanceState,
   applyToPoint,
-  fullReach,
   loadingMap,
   type MountCommand,
   mountedAt,
   mountedNow,
   type PlanRecords,
   quiltOf,
-  rollGrowth,
+  safeArea,
   simplify,
   stitchedStrokes,
   type TrueLine,
@@ -28,17 +27,13 @@ export function mountCommand(
 ): MountCommand {
   const { loading, grid, machine } = quiltOf(records);
   const { frame } = machine;
+  const area = safeArea(frame, mountedNow(advances).rolled);
   const lie = loadingMap(loading, grid);
   return {
     type: 'mount',
     quilt: quiltId,
     mounts: advances.mounts.map(({ rolled, front }) => ({ at: mountedAt(frame, rolled), front })),
-    frame: {
-      name: frame.name,
-      width: frame.width,
-      reach: fullReach(frame),
-      roll: rollGrowth(frame, mountedNow(advances).rolled),
-    },
+    frame: { name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
     patches: Object.values(records.regions).map(({ name, kind, ring }) => ({
       name,
       kind,

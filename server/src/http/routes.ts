@@ -13,7 +13,7 @@ import {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
-  RowSheetQuery,
+  SheetQuery,
 } from '@gorse/contract';
 import express, { Router } from 'express';
 import {
@@ -29,6 +29,7 @@ import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf 
 import { found, Refusal } from '../actions/refusal.ts';
 import { exportDesign } from '../export/export-design.ts';
 import { exportQuilt } from '../export/export-sheet.ts';
+import { passSheets } from '../export/pass-sheets.ts';
 import { rowSheet } from '../export/row-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
@@ -78,8 +79,13 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   });
 
   api.get('/quilts/:id/row-sheet', async (request, response) => {
-    const { units } = checked(RowSheetQuery, { ...request.query });
+    const { units } = checked(SheetQuery, { ...request.query });
     const file = await rowSheet(database, request.params.id, units ?? 'in16');
+    response.attachment(file.name).type(file.type).send(file.body);
+  });
+  api.get('/quilts/:id/pass-sheets', async (request, response) => {
+    const { units } = checked(SheetQuery, { ...request.query });
+    const file = await passSheets(database, request.params.id, units ?? 'in16');
     response.attachment(file.name).type(file.type).send(file.body);
   });
 

@@ -76,6 +76,7 @@ export const api = {
   exportAddress: (id: string, format: ExportFormat, placementId?: string) =>
     `/api/quilts/${id}/export?format=${format}${placementId === undefined ? '' : `&placement=${placementId}`}`,
   rowSheetAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/row-sheet?units=${units}`,
+  passSheetsAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/pass-sheets?units=${units}`,
   designs: () => json<DesignAnswer[]>('GET', '/designs'),
   designStrokes: (id: string) => strokes(`/designs/${id}/strokes`),
   designSourceAddress: (id: string) => `/api/designs/${id}/source`,

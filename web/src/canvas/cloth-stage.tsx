@@ -40,6 +40,8 @@ interface Props {
   readonly onPress?: (p: Point, view: View) => Gesture | null;
   readonly onKey?: (event: KeyboardEvent) => void;
   readonly rulers?: boolean;
+  /** What is less high than the window lies at its top, so that there is room below. */
+  readonly atTop?: boolean;
   /**
    * How far beyond the window the cloth is drawn, in parts of its size, so that panning uncovers no bare canvas. Costs time whenever something
    * on it moves by itself.
@@ -91,6 +93,7 @@ export function ClothStage({
   onPress,
   onKey,
   rulers = true,
+  atTop = false,
   beyond = 0,
 }: Props) {
   const { ref, width, height } = useElementSize<HTMLDivElement>();
@@ -113,11 +116,12 @@ export function ClothStage({
           what,
           { width: width - (rulers ? RULER : 0), height: height - (rulers ? RULER : 0) },
           PAD,
+          atTop,
         );
         setView({ ...inner, x: inner.x + (rulers ? RULER : 0), y: inner.y + (rulers ? RULER : 0) });
       }
     },
-    [width, height, rulers],
+    [width, height, rulers, atTop],
   );
   const { minX, minY, maxX, maxY } = bounds;
   useEffect(() => show({ minX, minY, maxX, maxY }), [show, minX, minY, maxX, maxY]);

@@ -1,5 +1,5 @@
 import type { DoubtEllipse, Point, Polyline } from '@gorse/core';
-import { Circle, Ellipse, Group, Line, Shape, Text } from 'react-konva';
+import { Circle, Ellipse, Group, Label, Line, Shape, Tag, Text } from 'react-konva';
 import { MOORLAND } from '../ui/theme.ts';
 import { trace } from './patches.tsx';
 
@@ -79,6 +79,36 @@ export function LandmarkSpot({
         />
       )}
     </Group>
+  );
+}
+
+/** A few words beside a place, on the side where there is more room. */
+export function PlaceTag({
+  at,
+  text,
+  colour,
+  leftOf,
+  scale,
+}: {
+  readonly at: Point;
+  readonly text: string;
+  readonly colour: string;
+  readonly leftOf: boolean;
+  readonly scale: number;
+}) {
+  return (
+    <Label x={at.x + ((leftOf ? -1 : 1) * 14) / scale} y={at.y}>
+      <Tag
+        fill="rgba(255, 254, 248, 0.92)"
+        stroke={colour}
+        strokeWidth={1.5 / scale}
+        cornerRadius={4 / scale}
+        pointerDirection={leftOf ? 'right' : 'left'}
+        pointerWidth={6 / scale}
+        pointerHeight={8 / scale}
+      />
+      <Text text={text} fontSize={14 / scale} fontStyle="bold" padding={4 / scale} fill={MOORLAND.ink} />
+    </Label>
   );
 }
 

@@ -5,6 +5,8 @@ describe('the view', () => {
   it('fits and centres', () => {
     const view = fitView({ minX: 0, minY: 0, maxX: 100, maxY: 50 }, { width: 240, height: 240 }, 20);
     expect(view).toEqual({ scale: 2, x: 20, y: 70 });
+    const atTop = fitView({ minX: 0, minY: 10, maxX: 100, maxY: 50 }, { width: 240, height: 240 }, 20, true);
+    expect(toScreen(atTop, { x: 0, y: 10 })).toEqual({ x: 20, y: 20 });
     expect(fromScreen(view, toScreen(view, { x: 12, y: 34 }))).toEqual({ x: 12, y: 34 });
   });
   it('zooms about the pointer', () => {

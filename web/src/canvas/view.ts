@@ -24,15 +24,15 @@ export const fromScreen = (view: View, p: Point): Point => ({
   y: (p.y - view.y) / view.scale,
 });
 
-/** The whole of `bounds`, centred, with `pad` px around it. */
-export function fitView(bounds: Bounds, size: Size, pad: number): View {
+/** The whole of `bounds` with `pad` px around it: centred, or at the top where it is less high than the room. */
+export function fitView(bounds: Bounds, size: Size, pad: number, atTop = false): View {
   const w = Math.max(1, bounds.maxX - bounds.minX);
   const h = Math.max(1, bounds.maxY - bounds.minY);
   const scale = clampScale(Math.min((size.width - 2 * pad) / w, (size.height - 2 * pad) / h));
   return {
     scale,
     x: size.width / 2 - ((bounds.minX + bounds.maxX) / 2) * scale,
-    y: size.height / 2 - ((bounds.minY + bounds.maxY) / 2) * scale,
+    y: atTop ? pad - bounds.minY * scale : size.height / 2 - ((bounds.minY + bounds.maxY) / 2) * scale,
   };
 }
 

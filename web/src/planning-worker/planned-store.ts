@@ -66,14 +66,6 @@ export const rowsRequest = (set: RowSetRecord, { quilts, regions, placements }: 
 export const rowsRequests = (records: PlanRecords): RowsRequest[] =>
   Object.values(records.rowSets).map((set) => rowsRequest(set, records));
 
-/** The designs that a plan is made of. */
-export const designsOf = (records: PlanRecords): string[] => [
-  ...new Set([
-    ...planRequests(records).map(({ recipe }) => recipe.designId),
-    ...Object.values(records.rowSets).map((set) => set.designId),
-  ]),
-];
-
 /** One thing to be worked out. */
 interface Wish {
   readonly id: string;

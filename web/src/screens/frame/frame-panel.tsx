@@ -189,7 +189,7 @@ function Readouts({ run, instruction }: { readonly run: RunAnswer | null; readon
         />
       )}
       <div className="readout" data-testid="position">
-        <span style={NO_WRAP}>x {formatLengthNumber(state.x, style)} ·</span>{' '}
+        <span style={NO_WRAP}>x {formatLengthNumber(state.x, style)}</span>{' '}
         <span style={NO_WRAP}>y {formatLength(state.y, style)}</span>
       </div>
       <Group gap="sm" fz={18} wrap="wrap">

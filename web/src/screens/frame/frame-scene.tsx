@@ -2,7 +2,7 @@ import type { Point, TrueLine, TruePatch } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { Circle, Group, Line } from 'react-konva';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { DoubtMark, RunEnds, TouchMark } from '../../canvas/marks.tsx';
+import { DoubtMark, PlaceTag, RunEnds, TouchMark } from '../../canvas/marks.tsx';
 import { outlineOf, Patches } from '../../canvas/patches.tsx';
 import { Thread } from '../../canvas/thread.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
@@ -24,6 +24,10 @@ interface Props {
   readonly done: ReadonlySet<string>;
   /** What was stitched before lies in sight already. */
   readonly seen: boolean;
+  /** How sure the line-up is where it is least so, in words; empty when there is nothing to say. */
+  readonly worst: string;
+  /** Farther right than this, mm, words stand left of what they tell of. */
+  readonly middle?: number;
   /** How far the plan is being dragged, mm; null while it isn’t. */
   readonly dragged?: Point | null;
   readonly scale: number;
@@ -63,12 +67,16 @@ export const FrameScene = memo(function FrameScene({
   stitched,
   done,
   seen,
+  worst,
+  middle = 0,
   dragged,
   scale,
   bare = false,
 }: Props) {
   // What is dragged onto the cloth has to be seen, wherever it lies.
   const usable = dragged != null || (lineUp?.worst?.doubt ?? Infinity) < LOST;
+  const least = lineUp?.worst && lineUp.targets[lineUp.worst.target];
+  const asked = wanted === null ? null : lineUp?.landmarks[wanted];
   return (
     <>
       {usable && (
@@ -130,6 +138,18 @@ export const FrameScene = memo(function FrameScene({
           scale={scale}
         />
       ))}
+      {usable && !bare && loaded === null && least && worst !== '' && (
+        <PlaceTag at={least.at} text={worst} colour={MOORLAND.heather} leftOf={least.at.x > middle} scale={scale} />
+      )}
+      {!bare && wanted !== null && asked?.doubt && (
+        <PlaceTag
+          at={asked.at}
+          text={landmarks[wanted]!.name}
+          colour={MOORLAND.gorse}
+          leftOf={asked.at.x > middle}
+          scale={scale}
+        />
+      )}
     </>
   );
 });

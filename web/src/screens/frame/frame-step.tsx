@@ -2,7 +2,6 @@ import {
   advanceNow,
   boundsOf,
   distance,
-  MM_PER_INCH,
   mountedNow,
   type Point,
   quiltOf,
@@ -16,11 +15,12 @@ import { Link } from 'react-router';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage, type Gesture } from '../../canvas/cloth-stage.tsx';
 import { HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
-import { RollStrip } from '../roll-strip.tsx';
+import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
-import { JogPad } from './jog-pad.tsx';
+import { JogPad, jogSteps } from './jog-pad.tsx';
 import { Lens } from './lens.tsx';
 import { useFrameKeys } from './use-frame-keys.ts';
 import { useFrameWork } from './use-frame-work.ts';
@@ -37,10 +37,11 @@ export default function FrameStep() {
   const patches = useFrame((state) => state.patches);
   const stitched = useFrame((state) => state.stitched);
   const answers = useFrame((state) => state.state !== null);
-  const [step, setStep] = useState(MM_PER_INCH / 16);
+  const style = useLengthStyle();
+  const [step, setStep] = useState(1);
   const [dragged, setDragged] = useState<Point | null>(null);
   useFrameKeys({
-    step,
+    step: jogSteps(style)[step]!.mm,
     act: () => {
       const action = told?.instruction.action;
       if (action && action !== 'pause') work.act(action);
@@ -71,26 +72,23 @@ export default function FrameStep() {
       },
     };
   };
-  const seen = boundsOf(patches.map((patch) => Float64Array.from(patch.ring))) ?? {
-    minX: 0,
+  const seen = boundsOf(patches.map((patch) => Float64Array.from(patch.ring)));
+  const bounds = {
+    minX: Math.min(0, seen?.minX ?? 0),
     minY: 0,
-    maxX: 1000,
-    maxY: area.bottom,
+    maxX: seen?.maxX ?? 1000,
+    maxY: Math.min(area.bottom, seen?.maxY ?? area.bottom),
   };
   const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring;
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
-      <RollStrip />
+      <RollStrip mark={told.wanted?.cloth ?? null} />
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
             key={advanceNow(told.advances)}
-            bounds={{
-              minX: Math.min(0, seen.minX),
-              minY: 0,
-              maxX: seen.maxX,
-              maxY: Math.min(area.bottom, seen.maxY),
-            }}
+            bounds={bounds}
+            atTop
             focus={around && around.length > 0 ? ringBounds(around) : null}
             label="The cloth on the frame. Arrow keys jog the head, Z zooms to the piece, F shows all"
             onPress={press}
@@ -99,7 +97,12 @@ export default function FrameStep() {
           >
             {(view) => (
               <>
-                <FrameScene {...scene} dragged={dragged ?? (work.ways.dragging ? STILL : null)} scale={view.scale} />
+                <FrameScene
+                  {...scene}
+                  middle={(bounds.minX + bounds.maxX) / 2}
+                  dragged={dragged ?? (work.ways.dragging ? STILL : null)}
+                  scale={view.scale}
+                />
                 <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
               </>
             )}

@@ -36,6 +36,7 @@ const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}
   lineUp: null,
   targets: [{ name: 'left end of row 5' }, { name: 'cusp 2 of row 4' }],
   wanted: { name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, chalked: false },
+  needleLeft: null,
   ...change,
 });
 /** Numbers and their units are kept on one line; here that is in the way. */
@@ -57,6 +58,10 @@ describe('what the Frame screen says', () => {
       'Roll 40 mm back, towards you.',
     );
     expect(plain(wordsFor(told('roll', 'roll'), 'in16').title)).toBe('Roll 19 11/16 in on, away from you.');
+    const needleLeft = 'low point 1 of row 4';
+    expect(why('unclamp', 'roll')).toMatch(/^Needle up/);
+    expect(why('unclamp', 'roll', { needleLeft })).toMatch(/^The needle stays down in the low point 1 of row 4:/);
+    expect(why('roll', 'roll', { needleLeft })).toMatch(/The head goes along with the cloth/);
     expect(title('clamp', 'clamp')).toMatch(/tension, then put the side clamps on/);
   });
 
@@ -88,7 +93,11 @@ describe('what the Frame screen says', () => {
   it('of the line-up: the piece’s own doubt, and the worst place of the pass against what is wanted', () => {
     const lineUp = doubts(2.3, 1);
     expect(title('load', 'check', { lineUp })).toBe('Row 5 lies on the cloth within 1.1 mm.');
-    expect(why('load', 'check', { lineUp })).toMatch(/^In this pass: Cusp 2 of row 4: ±2\.3 mm \(wanted 0\.8 mm\)\./);
+    expect(why('load', 'check', { lineUp })).toMatch(
+      /^Along the row ±1\.1 mm, up and down ±1 mm\. In this pass: Cusp 2 of row 4: ±2\.3 mm \(wanted 0\.8 mm\)\./,
+    );
+    const block = { ...told('load', 'check').piece, fit: 'corners' as const };
+    expect(why('load', 'check', { lineUp, piece: block })).toMatch(/^In this pass/);
     expect(worstWords({ lineUp: null, targets: [] }, 'mm')).toBe('');
     // Lost, a number would mean nothing.
     expect(worstWords({ lineUp: doubts(300, 1), targets: [{ name: 'a' }, { name: 'b' }] }, 'mm')).toBe('');

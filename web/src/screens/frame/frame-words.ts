@@ -2,6 +2,8 @@ import type { RunAnswer } from '@gorse/contract';
 import {
   type AdvanceState,
   advanceNow,
+  type DoubtEllipse,
+  doubtExtent,
   formatDoubt,
   formatLength,
   type LengthStyle,
@@ -27,6 +29,8 @@ export interface Told {
   /** Names of the targets, as the worker was asked about them. */
   readonly targets: readonly { readonly name: string }[];
   readonly wanted: Landmark | null;
+  /** The stitched point in which the needle was left down. */
+  readonly needleLeft: string | null;
 }
 
 interface Words {
@@ -51,7 +55,7 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
     case 'load':
       return {
         title: `${name} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
-        why: `${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
+        why: `${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
         button: `Load ${name}`,
       };
     case 'goToStart':
@@ -125,11 +129,21 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
   }
 }
 
-/** The largest doubt on the piece at hand, mm. */
-function ownDoubt({ lineUp, targets, piece }: Told): number {
+/** The doubts on the piece at hand. */
+function ownDoubts({ lineUp, targets, piece }: Told): DoubtEllipse[] {
   const own = `of ${inSentence(piece.name)}`;
-  const doubts = lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.name.endsWith(own) ? [doubt.major] : [])) ?? [];
-  return Math.max(0, ...doubts);
+  return lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.name.endsWith(own) ? [doubt] : [])) ?? [];
+}
+
+/** The largest of them, mm. */
+const ownDoubt = (told: Told): number => Math.max(0, ...ownDoubts(told).map(({ major }) => major));
+
+/** A row is never moved sideways by eye: the landmarks fix it, and it is said how well. */
+function waysWords(told: Told, style: LengthStyle): string {
+  const extents = ownDoubts(told).map(doubtExtent);
+  if (told.piece.fit !== 'rows' || extents.length === 0) return '';
+  const most = (of: 'x' | 'y'): string => formatDoubt(Math.max(...extents.map((one) => one[of])), style);
+  return `Along the row ±${most('x')}, up and down ±${most('y')}. `;
 }
 
 /** The worst place of what comes in this pass, where that is another piece's. */
@@ -138,7 +152,7 @@ const coming = (told: Told, style: LengthStyle): string => {
   return worst && worst.doubt > ownDoubt(told) + 0.05 ? `In this pass: ${worstWords(told, style)} ` : '';
 };
 
-function rollWords({ instruction, advances, rolling, passes, piece }: Told, style: LengthStyle): Words {
+function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }: Told, style: LengthStyle): Words {
   const { rolled, pass } = mountedNow(advances);
   const { beyond, seam } = rolling;
   const by = rolling.from - rolled;
@@ -154,13 +168,16 @@ function rollWords({ instruction, advances, rolling, passes, piece }: Told, styl
             : rolling.pass === pass
               ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
               : `Roll ${rolling.pass > pass ? 'on' : 'back'} to pass ${rolling.pass + 1} of ${passes}.`,
-        why: 'Needle up, head to the side, side clamps off. What is lined up now ends here.',
+        why:
+          needleLeft === null
+            ? 'Needle up, head to the side, side clamps off. What is lined up now ends here.'
+            : `The needle stays down in the ${needleLeft}: let the head run free. Side clamps off.`,
         button: 'Clamps are off',
       };
     case 'roll':
       return {
         title: `Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back, towards you' : 'on, away from you'}.`,
-        why: `${shown}A little more or less doesn’t matter: the touches find out.`,
+        why: `${shown}${needleLeft === null ? '' : 'The head goes along with the cloth. '}A little more or less doesn’t matter: the touches find out.`,
         button: 'Rolled',
       };
     default:

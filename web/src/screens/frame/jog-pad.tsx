@@ -1,14 +1,23 @@
-import { MM_PER_INCH } from '@gorse/core';
+import { type LengthStyle, MM_PER_INCH, unitOf } from '@gorse/core';
 import { ActionIcon, Group, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
 import { sayToFrame } from '../../api/frame-socket.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
 
-export const JOG_STEPS = [
-  { value: String(MM_PER_INCH / 64), label: '1/64' },
-  { value: String(MM_PER_INCH / 16), label: '1/16' },
-  { value: String(MM_PER_INCH / 4), label: '1/4' },
-  { value: String(MM_PER_INCH), label: '1 in' },
-] as const;
+interface JogStep {
+  readonly mm: number;
+  readonly label: string;
+}
+const INCHES: readonly JogStep[] = [
+  { mm: MM_PER_INCH / 64, label: '1/64' },
+  { mm: MM_PER_INCH / 16, label: '1/16' },
+  { mm: MM_PER_INCH / 4, label: '1/4' },
+  { mm: MM_PER_INCH, label: '1 in' },
+];
+const METRIC: readonly JogStep[] = [0.5, 2, 5, 25].map((mm) => ({ mm, label: `${mm} mm` }));
+
+/** From fine to coarse, in her units. */
+export const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
 
 const WAYS = [
   { name: 'left', icon: IconArrowLeft, x: -1, y: 0 },
@@ -17,8 +26,10 @@ const WAYS = [
   { name: 'right', icon: IconArrowRight, x: 1, y: 0 },
 ] as const;
 
-/** Moves the head by a step. */
-export function JogPad({ step, onStep }: { readonly step: number; readonly onStep: (mm: number) => void }) {
+/** Moves the head by one of the steps. */
+export function JogPad({ step, onStep }: { readonly step: number; readonly onStep: (step: number) => void }) {
+  const steps = jogSteps(useLengthStyle());
+  const { mm } = steps[step]!;
   return (
     <Group gap="xs" wrap="nowrap">
       {WAYS.map(({ name, icon: Icon, x, y }) => (
@@ -27,14 +38,14 @@ export function JogPad({ step, onStep }: { readonly step: number; readonly onSte
           size={56}
           variant="default"
           aria-label={`Jog ${name}`}
-          onClick={() => sayToFrame({ type: 'jog', dx: x * step, dy: y * step })}
+          onClick={() => sayToFrame({ type: 'jog', dx: x * mm, dy: y * mm })}
         >
           <Icon size={32} />
         </ActionIcon>
       ))}
       <SegmentedControl
         aria-label="Jog step"
-        data={JOG_STEPS.map((one) => ({ ...one }))}
+        data={steps.map(({ label }, i) => ({ label, value: String(i) }))}
         value={String(step)}
         onChange={(value) => onStep(Number(value))}
         styles={{ label: { fontSize: 18, padding: '14px 12px' } }}

@@ -1,10 +1,10 @@
 import { newPlan } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { setLoading, setRunPass } from '../../document/passes.ts';
+import { setRunPass } from '../../document/passes.ts';
 import { newRecipe, placeRecipe, splitPlacement } from '../../document/placing.ts';
 import { newRowSet, setRows } from '../../document/rows.ts';
 import type { PlannedRows } from '../../planning-worker/row-planner.ts';
-import { piecesOf, seamAt } from './pieces.ts';
+import { piecesOf } from './pieces.ts';
 
 // 1.1 m long: two passes of a reach of 580 mm.
 const GRID = { across: 2, down: 5, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
@@ -47,10 +47,5 @@ describe('what can be stitched', () => {
   });
   it('leaves out rows that are no longer in the plan', () => {
     expect(piecesOf(PLAN, planned('gone')).pieces.map((piece) => piece.name)).toEqual(['B4']);
-  });
-  it('names the seam that comes to the roll', () => {
-    expect(seamAt(PLAN, 230)).toEqual({ name: 'A1', before: 250 - 230 + 30 });
-    expect(seamAt(setLoading('turned')(PLAN), 230)).toMatchObject({ before: 250 - 230 + 30 });
-    expect(seamAt(PLAN, 5000)).toBeNull();
   });
 });

@@ -1,5 +1,4 @@
 import {
-  applyToPoint,
   type ClothPoint,
   depthOf,
   type FitKind,
@@ -70,21 +69,4 @@ export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string,
   const last = found.passes.length;
   const order = ({ pass }: Piece): number => (pass < 0 ? last : pass);
   return { pieces: [...patches, ...rows].sort((a, b) => order(a) - order(b)), passes: found.passes };
-}
-
-/** The lower edge of a patch that can be seen when the quilt is rolled to `rolled`, nearest to the roll. */
-export function seamAt(
-  records: PlanRecords,
-  rolled: number,
-): { readonly name: string; readonly before: number } | null {
-  const { loading, grid, machine } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
-  const edges = Object.values(records.regions).flatMap(({ name, kind, ring }) => {
-    const before = Math.max(...ring.map((p) => applyToPoint(lie, p).y)) - rolled + machine.frame.room;
-    return before > 0 && kind !== 'sashing' && kind !== 'cornerstone' ? [{ name, before }] : [];
-  });
-  return edges.reduce<(typeof edges)[number] | null>(
-    (best, one) => (best && best.before <= one.before ? best : one),
-    null,
-  );
 }

@@ -10,9 +10,11 @@ import {
   ringBounds,
   rollToMiddle,
   safeArea,
+  type Seam,
+  seamAt,
 } from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { type Piece, seamAt } from './pieces.ts';
+import type { Piece } from './pieces.ts';
 
 /** Whether the quilt has to be rolled for a piece, and to where. */
 export interface Rolling {
@@ -23,7 +25,7 @@ export interface Rolling {
   /** What will be rolled up then, mm of the loaded quilt. */
   readonly from: number;
   /** The seam that tells when it is there. */
-  readonly seam: { readonly name: string; readonly before: number } | null;
+  readonly seam: Seam | null;
   /** As lined up, what comes lies so much too near the take-up pole (below 0) or too far from it, mm. */
   readonly beyond: number;
 }

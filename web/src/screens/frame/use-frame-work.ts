@@ -3,6 +3,7 @@ import {
   advanceStateOf,
   type AdvanceKind,
   distance,
+  formatDoubt,
   type FramePoint,
   HEAD_ON_POINT,
   isOpen,
@@ -24,7 +25,9 @@ import { KEYS, useRuns } from '../../api/queries.ts';
 import { addLandmark, addTouch, clearTouches, removeTouch } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { planner, usePlanned } from '../../planning-worker/planned-store.ts';
+import { LOST } from '../../planning-worker/requests.ts';
 import { tellError } from '../../ui/notices.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
 import { atHand } from './at-hand.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
@@ -49,6 +52,7 @@ export function useFrameWork() {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
   const client = useQueryClient();
+  const style = useLengthStyle();
   const runs = useRuns(quiltId).data;
   const [chosenId, choose] = useState<string | null>(null);
   const [refusedLandmark, setRefusedLandmark] = useState<string | null>(null);
@@ -239,6 +243,7 @@ export function useFrameWork() {
           lineUp,
           targets,
           wanted: wantedOne,
+          needleLeft: needle.place?.name ?? null,
         }
       : null;
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
@@ -300,8 +305,9 @@ export function useFrameWork() {
       stitched: stitched.filter((line) => line.advance === advance),
       done: new Set(finished),
       seen,
+      worst: lineUp?.worst && lineUp.worst.doubt < LOST ? `±${formatDoubt(lineUp.worst.doubt, style)}` : '',
     }),
-    [loaded, landmarks, lineUp, placementId, asked, stitched, advance, finished, seen],
+    [loaded, landmarks, lineUp, placementId, asked, stitched, advance, finished, seen, style],
   );
   return {
     quiltId,

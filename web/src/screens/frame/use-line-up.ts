@@ -1,7 +1,15 @@
-import { type NamedTarget, type OnPoles, type PlanRecords, quiltOf, safeArea, touchesOf } from '@gorse/core';
+import {
+  designIdsOf,
+  type NamedTarget,
+  type OnPoles,
+  type PlanRecords,
+  quiltOf,
+  safeArea,
+  touchesOf,
+} from '@gorse/core';
 import { useEffect, useState } from 'react';
 import type { LineUpAnswer, StitchedRef } from '../../planning-worker/line-up-planner.ts';
-import { designsOf, planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
+import { planner, planRequests, rowsRequests, teach } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
 import type { Landmark } from './landmarks.ts';
 
@@ -33,7 +41,7 @@ export function useLineUp({ records, mounts, landmarks, candidates, targets, sti
     const rows = rowsRequests(records);
     const { frame } = quiltOf(records).machine;
     const ask = async (): Promise<void> => {
-      await Promise.all(designsOf(records).map(teach));
+      await Promise.all(designIdsOf(records).map(teach));
       const lineUp = await planner().lineUp({
         plan: records,
         mounts,

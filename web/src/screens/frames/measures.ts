@@ -1,12 +1,14 @@
 import type { FrameProfile } from '@gorse/core';
 
-/** One measure of a frame, and how it is taken. Bounds in millimetres. */
+/** One measure of a frame, and how it is taken. Bounds in millimetres, of the frame's own figure. */
 export interface Measure {
   readonly key: Exclude<keyof FrameProfile, 'name'>;
   readonly label: string;
   readonly least: number;
   readonly most: number;
   readonly how: string;
+  /** What is measured is this less the frame's figure, mm; without it the figure itself. */
+  readonly from?: (frame: FrameProfile) => number;
 }
 
 /** The guided check, in the order that hands go. Switch the machine off before measuring inside the throat. */
@@ -19,25 +21,33 @@ export const MEASURES: readonly Measure[] = [
     how: 'Power off. Measure inside the arm, from the wall of the neck to the needle.',
   },
   {
-    key: 'foot',
-    label: 'Foot to front',
-    least: 0,
-    most: 500,
-    how: 'Pull the head to the front until it stops. Measure what is left between the needle and where it could go if the foot did not meet the pole.',
-  },
-  {
-    key: 'clamps',
-    label: 'Clamps and leaders',
-    least: 0,
-    most: 500,
-    how: 'Push the head to the back until the foot meets clamps, leader or roll. Measure from the surface of the take-up pole to the needle, less the room that the foot needs.',
-  },
-  {
     key: 'poleRadius',
     label: 'Half the take-up pole',
     least: 5,
     most: 200,
     how: 'Measure across the bare take-up pole and take half. Or lay a tape round it: a sixth of that, near enough.',
+  },
+  {
+    key: 'foot',
+    label: 'Needle to pole, in front',
+    least: 0,
+    most: 500,
+    how: 'With nothing on the poles pull the head towards you until it stops. Measure from the needle back to the surface of the take-up pole.',
+    from: ({ throat, poleRadius }) => throat - poleRadius,
+  },
+  {
+    key: 'clamps',
+    label: 'Needle to pole, behind',
+    least: 0,
+    most: 500,
+    how: 'Push the head away from you until foot or clamps meet the take-up pole. Measure from the needle to the surface of the pole.',
+  },
+  {
+    key: 'leader',
+    label: 'Leader and pinned edge',
+    least: 0,
+    most: 100,
+    how: 'Wind the leader on until the edge that the quilt is pinned or clamped to lies on the pole. Measure how much farther out its surface is than the bare pole’s.',
   },
   {
     key: 'thickness',
@@ -68,3 +78,16 @@ export const MEASURES: readonly Measure[] = [
     how: 'How far off the quilt may be after you rolled it by hand. More room makes passes smaller and rolling easier.',
   },
 ];
+
+/** What is measured, and its bounds, mm. */
+export function measured({ key, least, most, from }: Measure, frame: FrameProfile) {
+  if (!from) return { value: frame[key], least, most };
+  const whole = from(frame);
+  return { value: whole - frame[key], least: Math.max(0, whole - most), most: whole - least };
+}
+
+/** The frame with a measure taken, mm. */
+export const withMeasure = ({ key, from }: Measure, frame: FrameProfile, mm: number): FrameProfile => ({
+  ...frame,
+  [key]: from ? from(frame) - mm : mm,
+});

@@ -9,7 +9,7 @@ import { Patches } from '../../canvas/patches.tsx';
 import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
-import { RollStrip } from '../roll-strip.tsx';
+import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
 import { DesignDrawer } from './design-drawer.tsx';
 import { PlannedThread } from './planned-thread.tsx';

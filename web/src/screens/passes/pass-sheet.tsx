@@ -80,7 +80,7 @@ export function PassSheet({
                   <li key={id} style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
                     <span style={{ flex: 1 }}>
                       {piece.name}{' '}
-                      <span style={{ color: 'var(--ink-soft)' }}>{formatDuration(piece.totals.seconds)}</span>
+                      <span style={{ color: 'var(--ink-soft)' }}>· {formatDuration(piece.totals.seconds)}</span>
                       {change ? ' · full bobbin first' : ''}
                     </span>
                     <MovePiece id={id} name={piece.name} at={at} records={records} passes={shown.passes.length} />
@@ -96,7 +96,7 @@ export function PassSheet({
                 <li key={place.name}>
                   {place.name}{' '}
                   <span style={{ color: 'var(--ink-soft)' }}>
-                    {formatLength(upper(place.cloth).x, style)} from the left
+                    · {formatLength(upper(place.cloth).x, style)} from the left
                   </span>
                 </li>
               ))}

@@ -9,18 +9,21 @@ import {
   ringBounds,
 } from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
+import { IconFileTypePdf } from '@tabler/icons-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { api } from '../../api/api.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { LandmarkSpot } from '../../canvas/marks.tsx';
 import { outlineOf, Patches } from '../../canvas/patches.tsx';
 import { clearPassRules, setPassStart } from '../../document/passes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { PlannedThread } from '../layout/planned-thread.tsx';
-import { RollStrip } from '../roll-strip.tsx';
+import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { LandmarkTool } from './landmark-tool.tsx';
 import { PassSheet } from './pass-sheet.tsx';
 import { SideView } from './side-view.tsx';
@@ -30,7 +33,9 @@ const Chart = lazy(() => import('../../ui/chart.tsx'));
 
 /** What is stitched in which pass, what it takes, what it is lined up on, and how good that will be. */
 export default function PassesStep() {
+  const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
+  const style = useLengthStyle();
   const { shown, waiting } = usePasses(records);
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<ClothPoint | null>(null);
@@ -117,6 +122,15 @@ export default function PassesStep() {
             {waiting ? ' …' : ''}
           </Text>
           <PassSheet shown={shown} at={at} records={records} upper={(p) => applyToPoint(lie, p)} />
+          <Button
+            component="a"
+            href={api.passSheetsAddress(quiltId, style)}
+            download
+            variant="default"
+            leftSection={<IconFileTypePdf size={18} />}
+          >
+            Print pass sheets (PDF)
+          </Button>
           {byHand && (
             <Button variant="default" onClick={() => edit('passes as worked out', clearPassRules)}>
               All passes as worked out

@@ -1,7 +1,7 @@
-import type { PlanRecords } from '@gorse/core';
+import { designIdsOf, type PlanRecords } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
-import { designsOf, planner, teach } from '../../planning-worker/planned-store.ts';
+import { planner, teach } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
 
 /** The quilt's passes with all they take, worked out in the worker; the last answer stays until the next is there. */
@@ -11,7 +11,7 @@ export function usePasses(records: PlanRecords): { readonly shown: ShownPasses |
   useEffect(() => {
     let stale = false;
     const ask = async (): Promise<void> => {
-      await Promise.all(designsOf(records).map(teach));
+      await Promise.all(designIdsOf(records).map(teach));
       const shown = await planner().passes(records);
       if (!stale) setAnswer({ shown, of: quilts });
     };

@@ -6,7 +6,7 @@ import { Patches } from '../../canvas/patches.tsx';
 import { setGrid } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { RollStrip } from '../roll-strip.tsx';
+import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { GridForm } from './grid-form.tsx';
 
 /** The quilt itself: its patches and measurements. */

@@ -25,7 +25,7 @@ import { changeRow, rowSetOf } from '../../../document/rows.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
-import { RollStrip } from '../../roll-strip.tsx';
+import { RollStrip } from '../../roll-strip/roll-strip.tsx';
 import { ChecksTray } from '../checks-tray.tsx';
 import { DesignDrawer } from '../design-drawer.tsx';
 import { PlannedThread } from '../planned-thread.tsx';

@@ -1,7 +1,6 @@
-import type { PlanRecords } from '@gorse/core';
+import { designIdsOf, type PlanRecords } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import {
-  designsOf,
   densityPlanner,
   planRequests,
   rowsRequests,
@@ -28,7 +27,7 @@ export function useDensity(records: PlanRecords): {
     const ask = async (): Promise<void> => {
       const rows = rowsRequests(records);
       const patches = planRequests(records);
-      await Promise.all(designsOf(records).map(teachDensity));
+      await Promise.all(designIdsOf(records).map(teachDensity));
       const density = await densityPlanner().density(rows, patches, records);
       if (!gone) setFound({ density, of: [quilts, regions, recipes, placements, rowSets] });
     };

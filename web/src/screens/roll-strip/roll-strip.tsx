@@ -1,25 +1,27 @@
 import {
   advanceStateOf,
   applyToPoint,
+  type ClothPoint,
   counted,
   loadedSize,
   loadingMap,
   mountedNow,
   quiltOf,
-  rollRadius,
+  rollGrowth,
   usableReach,
 } from '@gorse/core';
-import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
-import { useFrame } from '../api/frame-socket.ts';
-import { useAdvances, useRuns } from '../api/queries.ts';
-import { usePlan } from '../document/plan-store.ts';
-import { usePlanned } from '../planning-worker/planned-store.ts';
-import { MOORLAND } from '../ui/theme.ts';
-import { piecesOf } from './frame/pieces.ts';
+import { useMemo } from 'react';
+import { useFrame } from '../../api/frame-socket.ts';
+import { useAdvances, useRuns } from '../../api/queries.ts';
+import { usePlan } from '../../document/plan-store.ts';
+import { usePlanned } from '../../planning-worker/planned-store.ts';
+import { MOORLAND } from '../../ui/theme.ts';
+import { Boundary, SIXTEENTH } from './boundary.tsx';
+import { PassLabel } from './pass-label.tsx';
+import { piecesOf } from '../frame/pieces.ts';
 
 const HEIGHT = 640;
 const TOP = 44;
-const SIXTEENTH = 25.4 / 16;
 
 interface Props {
   readonly width?: number;
@@ -27,10 +29,12 @@ interface Props {
   readonly chosen?: number;
   readonly onChoose?: (pass: number) => void;
   readonly onStart?: (pass: number, from: number) => void;
+  /** The place that is asked for at the frame. */
+  readonly mark?: ClothPoint | null;
 }
 
 /** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the passes as bands, the reach now as a bracket. */
-export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Props) {
+export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
   const byRowSet = usePlanned((state) => state.byRowSet);
@@ -49,8 +53,8 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Prop
   const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);
   const rows = Object.values(byRowSet).flatMap((set) => set.rows);
   const wide = WIDTH > 150;
-  const scale = Math.min((WIDTH - (wide ? 122 : 16)) / width, (HEIGHT - 104) / length);
-  const left = wide ? 24 : (WIDTH - width * scale) / 2;
+  const scale = Math.min((WIDTH - (wide ? 56 : 16)) / width, (HEIGHT - 104) / length);
+  const left = (WIDTH - width * scale) / 2;
   const right = left + width * scale;
   const bottom = TOP + length * scale;
   const reach = Math.min(length - rolled, usableReach(machine.frame, rolled));
@@ -63,7 +67,7 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Prop
       ? 'The quilt on the poles; the bracket is the reach'
       : `${counted(passes.length, 'pass')}; the bracket is the reach now`;
   // The roll as thick as it is now, drawn larger than life so that it can be seen growing.
-  const roll = Math.min(20, 7 + (rollRadius(machine.frame, rolled) - machine.frame.poleRadius) / 2.5);
+  const roll = Math.min(20, 7 + rollGrowth(machine.frame, rolled) / 2.5);
   return (
     <aside className="strip" aria-label="The quilt on the poles">
       <svg
@@ -124,13 +128,9 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Prop
               )}
               {wide && (
                 <PassLabel
-                  x={right + 8}
-                  y={(y0 + y1) / 2}
-                  lines={[
-                    `Pass ${i + 1}`,
-                    said(own.map((piece) => piece.name)),
-                    isDone(i) ? '● stitched' : '○ to stitch',
-                  ]}
+                  band={{ x: left, y: y0, width: width * scale, height: y1 - y0 }}
+                  name={`Pass ${i + 1}`}
+                  about={`${isDone(i) ? '● stitched' : '○'} ${said(own.map((piece) => piece.name))}`}
                   chosen={chosen === i}
                   onChoose={onChoose && (() => onChoose(i))}
                 />
@@ -171,6 +171,7 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart }: Prop
           stroke={MOORLAND.gorse}
           strokeWidth={3}
         />
+        {mark && <Asked at={applyToPoint(lie, mark)} left={left} scale={scale} />}
         <text x={(left + right) / 2} y={bottom + 18} textAnchor="middle" fontSize={12} fill={MOORLAND.ink}>
           {passes.length > 0 ? counted(passes.length, 'pass') : 'reach'}
         </text>
@@ -209,131 +210,16 @@ function Pole({
   );
 }
 
-function PassLabel({
-  x,
-  y,
-  lines,
-  chosen,
-  onChoose,
-}: {
-  readonly x: number;
-  readonly y: number;
-  readonly lines: readonly string[];
-  readonly chosen: boolean;
-  readonly onChoose: (() => void) | undefined;
-}) {
+/** The place asked for, on the plan. */
+function Asked({ at, left, scale }: { readonly at: ClothPoint; readonly left: number; readonly scale: number }) {
   return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      onClick={onChoose}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' || event.key === ' ') {
-          event.preventDefault();
-          onChoose?.();
-        }
-      }}
-      style={{ cursor: 'pointer' }}
-    >
-      <rect x={x - 4} y={y - 26} width={96} height={54} fill="transparent" />
-      {lines.map((line, i) => (
-        <text
-          key={i}
-          x={x}
-          y={y - 10 + 16 * i}
-          fontSize={i === 0 ? 14 : 12}
-          fontWeight={i === 0 ? 700 : 400}
-          fill={MOORLAND.ink}
-        >
-          {`${line} `}
-        </text>
-      ))}
-    </g>
-  );
-}
-
-/** Where a pass begins: dragged, or moved with the arrow keys by 1/16 in, Shift 1/2 in. */
-function Boundary({
-  pass,
-  from,
-  pinned,
-  x0,
-  x1,
-  least,
-  most,
-  toY,
-  toMm,
-  height,
-  onStart,
-}: {
-  readonly pass: number;
-  readonly from: number;
-  readonly pinned: boolean;
-  readonly x0: number;
-  readonly x1: number;
-  readonly least: number;
-  readonly most: number;
-  readonly toY: (mm: number) => number;
-  readonly toMm: (y: number) => number;
-  readonly height: number;
-  readonly onStart: (pass: number, from: number) => void;
-}) {
-  const [dragged, setDragged] = useState<number | null>(null);
-  const line = useRef<SVGGElement>(null);
-  const clamped = (mm: number): number => Math.min(most, Math.max(least, mm));
-  const at = (event: PointerEvent): number => {
-    const box = line.current!.ownerSVGElement!.getBoundingClientRect();
-    // The picture keeps its proportions and begins at the top.
-    const unit = Math.min(box.height / height, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
-    return clamped(toMm((event.clientY - box.top) / unit));
-  };
-  const onKey = (event: KeyboardEvent): void => {
-    const way = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
-    if (way === 0) return;
-    event.preventDefault();
-    onStart(pass, clamped(from + way * SIXTEENTH * (event.shiftKey ? 8 : 1)));
-  };
-  const y = toY(dragged ?? from);
-  return (
-    <g
-      ref={line}
-      role="slider"
-      tabIndex={0}
-      aria-label={`Where pass ${pass + 1} begins, millimetres from the upper edge`}
-      aria-orientation="vertical"
-      aria-valuenow={Math.round(dragged ?? from)}
-      aria-valuemin={Math.round(least)}
-      aria-valuemax={Math.round(most)}
-      style={{ cursor: 'ns-resize', touchAction: 'none' }}
-      onKeyDown={onKey}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        setDragged(from);
-      }}
-      onPointerMove={(event) => {
-        if (dragged !== null) setDragged(at(event));
-      }}
-      onPointerUp={() => {
-        if (dragged !== null && Math.abs(dragged - from) > 0.5) onStart(pass, dragged);
-        setDragged(null);
-      }}
-    >
-      <rect x={x0} y={y - 9} width={x1 - x0} height={18} fill="transparent" />
-      <path
-        d={`M${x0} ${y}H${x1}`}
-        stroke={MOORLAND.bracken}
-        strokeWidth={pinned ? 3 : 2}
-        strokeDasharray={pinned ? undefined : '5 3'}
-      />
-      <circle
-        cx={x0}
-        cy={y}
-        r={pinned ? 6 : 4.5}
-        fill={pinned ? MOORLAND.bracken : '#fff'}
-        stroke={MOORLAND.bracken}
-        strokeWidth={2}
-      />
-    </g>
+    <circle
+      cx={left + at.x * scale}
+      cy={TOP + at.y * scale}
+      r={5}
+      fill={MOORLAND.gorse}
+      stroke={MOORLAND.ink}
+      strokeWidth={1.5}
+    />
   );
 }

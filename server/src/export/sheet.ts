@@ -1,0 +1,74 @@
+import {
+  applyToPolyline,
+  loadedSize,
+  loadingMap,
+  type PlanRecords,
+  polyline,
+  type Polyline,
+  quiltOf,
+  simplify,
+} from '@gorse/core';
+import { type Pdf, plain, trace } from './pdf.ts';
+
+/** What the sheets that are printed for a quilt share: A4, millimetres. */
+export const PAPER = { width: 210, height: 297 };
+export const MARGIN = 14;
+/** From one line of text to the next. */
+export const LINE = 5.2;
+export const INK = '#2B2A27';
+export const SLATE = '#3F5666';
+export const ROWAN = '#B3372B';
+export const FAINT = '#B3A88C';
+
+/** One line of text. The standard font has no unbreakable spaces that look right, and no minus. */
+export function write(doc: Pdf, text: string, x: number, y: number): void {
+  doc.text(plain(text.replace(/\u00a0/g, ' ').replace(/−/g, '-')), x, y, { lineBreak: false });
+}
+
+/** The quilt as it is loaded, on paper. */
+export interface DrawnTop {
+  readonly x: number;
+  readonly y: number;
+  /** Millimetres of paper in one of cloth. */
+  readonly scale: number;
+}
+
+/** Where the top is drawn so that it fits a box of paper. */
+export function topIn(records: PlanRecords, x: number, y: number, width: number, height: number): DrawnTop {
+  const { loading, grid } = quiltOf(records);
+  const size = loadedSize(loading, grid);
+  return { x, y, scale: Math.min(width / size.width, height / size.length) };
+}
+
+/** Draws the top's edge, its patches, and lines of the planned cloth on it; `more` draws in millimetres of the loaded cloth. */
+export function drawTop(
+  doc: Pdf,
+  records: PlanRecords,
+  { x, y, scale }: DrawnTop,
+  lines: readonly Polyline[],
+  more: (doc: Pdf, scale: number) => void,
+): void {
+  const { loading, grid } = quiltOf(records);
+  const size = loadedSize(loading, grid);
+  const toLoaded = loadingMap(loading, grid);
+  const stroke = (width: number, colour: string): void =>
+    void doc
+      .lineWidth(width / scale)
+      .strokeColor(colour)
+      .stroke();
+  doc.save().translate(x, y).scale(scale);
+  doc.rect(0, 0, size.width, size.length);
+  stroke(0.4, INK);
+  trace(
+    doc,
+    Object.values(records.regions).map(({ ring }) => applyToPolyline(toLoaded, polyline([...ring, ring[0]]))),
+  );
+  stroke(0.1, FAINT);
+  trace(
+    doc,
+    lines.map((line) => applyToPolyline(toLoaded, simplify(line, 0.2 / scale))),
+  );
+  stroke(0.25, SLATE);
+  more(doc, scale);
+  doc.restore();
+}

@@ -1,0 +1,90 @@
+import { MM_PER_INCH } from '@gorse/core';
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { MOORLAND } from '../../ui/theme.ts';
+
+export const SIXTEENTH = MM_PER_INCH / 16;
+
+/** Where a pass begins: dragged, or moved with the arrow keys by 1/16 in, Shift 1/2 in. */
+export function Boundary({
+  pass,
+  from,
+  pinned,
+  x0,
+  x1,
+  least,
+  most,
+  toY,
+  toMm,
+  height,
+  onStart,
+}: {
+  readonly pass: number;
+  readonly from: number;
+  readonly pinned: boolean;
+  readonly x0: number;
+  readonly x1: number;
+  readonly least: number;
+  readonly most: number;
+  readonly toY: (mm: number) => number;
+  readonly toMm: (y: number) => number;
+  readonly height: number;
+  readonly onStart: (pass: number, from: number) => void;
+}) {
+  const [dragged, setDragged] = useState<number | null>(null);
+  const line = useRef<SVGGElement>(null);
+  const clamped = (mm: number): number => Math.min(most, Math.max(least, mm));
+  const at = (event: PointerEvent): number => {
+    const box = line.current!.ownerSVGElement!.getBoundingClientRect();
+    // The picture keeps its proportions and begins at the top.
+    const unit = Math.min(box.height / height, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
+    return clamped(toMm((event.clientY - box.top) / unit));
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const way = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+    if (way === 0) return;
+    event.preventDefault();
+    onStart(pass, clamped(from + way * SIXTEENTH * (event.shiftKey ? 8 : 1)));
+  };
+  const y = toY(dragged ?? from);
+  return (
+    <g
+      ref={line}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Where pass ${pass + 1} begins, millimetres from the upper edge`}
+      aria-orientation="vertical"
+      aria-valuenow={Math.round(dragged ?? from)}
+      aria-valuemin={Math.round(least)}
+      aria-valuemax={Math.round(most)}
+      style={{ cursor: 'ns-resize', touchAction: 'none' }}
+      onKeyDown={onKey}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        setDragged(from);
+      }}
+      onPointerMove={(event) => {
+        if (dragged !== null) setDragged(at(event));
+      }}
+      onPointerUp={() => {
+        if (dragged !== null && Math.abs(dragged - from) > 0.5) onStart(pass, dragged);
+        setDragged(null);
+      }}
+    >
+      <rect x={x0} y={y - 9} width={x1 - x0} height={18} fill="transparent" />
+      <path
+        d={`M${x0} ${y}H${x1}`}
+        stroke={MOORLAND.bracken}
+        strokeWidth={pinned ? 3 : 2}
+        strokeDasharray={pinned ? undefined : '5 3'}
+      />
+      <circle
+        cx={x0}
+        cy={y}
+        r={pinned ? 6 : 4.5}
+        fill={pinned ? MOORLAND.bracken : '#fff'}
+        stroke={MOORLAND.bracken}
+        strokeWidth={2}
+      />
+    </g>
+  );
+}
