@@ -1,4 +1,5 @@
 import type {
+  AdvanceState,
   AdvanceEvent,
   BlockGrid,
   DesignEdit,
@@ -59,7 +60,8 @@ export interface QuiltSummary {
   readonly stitched: readonly string[];
   /** Whole rows over the top, if there are any; joined rows are one run. */
   readonly rows: { readonly planned: number; readonly runsStitched: number } | null;
-  readonly touches: number;
+  /** How it lies on the poles: for which pass (from 0), what has to be done there next, and how often it was touched since. */
+  readonly poles: { readonly pass: number; readonly step: AdvanceState['step']; readonly touches: number };
   readonly updatedAt: number;
 }
 

@@ -1,8 +1,12 @@
 import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
 import {
+  advanceNow,
+  type AdvanceState,
+  advanceStateOf,
   applyDiff,
   conflictsOf,
   isTooLarge,
+  mountedNow,
   newPlan,
   planFaults,
   type PlanRecords,
@@ -10,6 +14,7 @@ import {
   recordKey,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
+import { listAdvances } from '../store/advance-store.ts';
 import type { Database } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
 import {
@@ -56,7 +61,7 @@ export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
       placed: placements.map((p) => p.regionId),
       stitched: placements.filter((p) => finished.has(p.id)).map((p) => p.regionId),
       rows: rowsOf(plan.records, runs),
-      touches: Object.keys(plan.records.touches).length,
+      poles: polesOf(plan.records, advanceStateOf(await listAdvances(database.read, id))),
       updatedAt: plan.updatedAt,
     });
   }
@@ -72,6 +77,13 @@ function rowsOf({ rowSets }: PlanRecords, runs: readonly RunAnswer[]): QuiltSumm
   const planned = rows - set.exceptions.filter((one) => one.dropped && one.row < rows).length;
   return { planned, runsStitched: new Set(done.map((run) => run.placementId)).size };
 }
+
+/** How a quilt lies on the poles, in short. */
+const polesOf = ({ touches }: PlanRecords, advances: AdvanceState): QuiltSummary['poles'] => ({
+  pass: mountedNow(advances).pass,
+  step: advances.step,
+  touches: Object.values(touches).filter((touch) => touch.advance === advanceNow(advances)).length,
+});
 
 export async function getQuilt(database: Database, id: string): Promise<QuiltAnswer> {
   const { revision, records } = found(await findPlan(database.read, id), 'quilt');

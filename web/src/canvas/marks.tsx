@@ -82,32 +82,34 @@ export function LandmarkSpot({
   );
 }
 
-/** A few words beside a place, on the side where there is more room. */
+/** A few words above or below a place, running from it to the side where there is more room. */
 export function PlaceTag({
   at,
   text,
   colour,
+  above = false,
   leftOf,
   scale,
 }: {
   readonly at: Point;
   readonly text: string;
   readonly colour: string;
+  readonly above?: boolean;
   readonly leftOf: boolean;
   readonly scale: number;
 }) {
   return (
-    <Label x={at.x + ((leftOf ? -1 : 1) * 14) / scale} y={at.y}>
+    <Label x={at.x + ((leftOf ? 1 : -1) * 10) / scale} y={at.y + ((above ? -1 : 1) * 26) / scale}>
       <Tag
         fill="rgba(255, 254, 248, 0.92)"
         stroke={colour}
-        strokeWidth={1.5 / scale}
+        strokeWidth={2 / scale}
         cornerRadius={4 / scale}
         pointerDirection={leftOf ? 'right' : 'left'}
-        pointerWidth={6 / scale}
-        pointerHeight={8 / scale}
+        pointerWidth={0}
+        pointerHeight={0}
       />
-      <Text text={text} fontSize={14 / scale} fontStyle="bold" padding={4 / scale} fill={MOORLAND.ink} />
+      <Text text={text} fontSize={15 / scale} fontStyle="bold" padding={4 / scale} fill={MOORLAND.ink} />
     </Label>
   );
 }

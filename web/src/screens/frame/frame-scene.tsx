@@ -139,7 +139,14 @@ export const FrameScene = memo(function FrameScene({
         />
       ))}
       {usable && !bare && loaded === null && least && worst !== '' && (
-        <PlaceTag at={least.at} text={worst} colour={MOORLAND.heather} leftOf={least.at.x > middle} scale={scale} />
+        <PlaceTag
+          at={least.at}
+          text={worst}
+          colour={MOORLAND.heather}
+          above
+          leftOf={least.at.x > middle}
+          scale={scale}
+        />
       )}
       {!bare && wanted !== null && asked?.doubt && (
         <PlaceTag

@@ -82,7 +82,7 @@ export default function FrameStep() {
   const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring;
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
-      <RollStrip mark={told.wanted?.cloth ?? null} />
+      <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
@@ -97,13 +97,13 @@ export default function FrameStep() {
           >
             {(view) => (
               <>
+                <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
                 <FrameScene
                   {...scene}
                   middle={(bounds.minX + bounds.maxX) / 2}
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
                 />
-                <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
               </>
             )}
           </ClothStage>

@@ -36,6 +36,7 @@ const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}
   lineUp: null,
   targets: [{ name: 'left end of row 5' }, { name: 'cusp 2 of row 4' }],
   wanted: { name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, chalked: false },
+  checks: [],
   needleLeft: null,
   ...change,
 });
@@ -86,6 +87,9 @@ describe('what the Frame screen says', () => {
     expect(why('touch', 'touch', { lineUp: doubts(4, 1.5) })).toMatch(/doubt from 4 mm to 1\.5 mm/);
     expect(why('touch', 'touch', { lineUp: doubts(4, 4) })).toMatch(/before you touch\.$/);
     expect(title('touch', 'check')).toBe('Check: put the needle over the end of row 4.');
+    expect(why('touch', 'check')).toMatch(/^The quilt was loaded anew/);
+    expect(why('touch', 'check', { checks: [0.7] })).toMatch(/^Checked: 0\.7 mm from where the touches before said\./);
+    expect(why('load', 'check', { checks: [0.7, 2] })).toMatch(/^Checked: 0\.7 mm and 2 mm from where/);
     expect(title('touch', 'touch', { wanted: null })).toBe('No landmark of row 5 lies within reach.');
     expect(title(null, 'touch')).toBe('One moment…');
   });

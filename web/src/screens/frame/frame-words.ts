@@ -29,6 +29,8 @@ export interface Told {
   /** Names of the targets, as the worker was asked about them. */
   readonly targets: readonly { readonly name: string }[];
   readonly wanted: Landmark | null;
+  /** Loaded anew: how far each check lay from where the touches before it said, mm. */
+  readonly checks: readonly number[];
   /** The stitched point in which the needle was left down. */
   readonly needleLeft: string | null;
 }
@@ -55,7 +57,7 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
     case 'load':
       return {
         title: `${name} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
-        why: `${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
+        why: `${checkWords(told, style)}${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
         button: `Load ${name}`,
       };
     case 'goToStart':
@@ -138,6 +140,12 @@ function ownDoubts({ lineUp, targets, piece }: Told): DoubtEllipse[] {
 /** The largest of them, mm. */
 const ownDoubt = (told: Told): number => Math.max(0, ...ownDoubts(told).map(({ major }) => major));
 
+/** How well the checks agree with the first two touches. */
+const checkWords = ({ checks }: Told, style: LengthStyle): string =>
+  checks.length === 0
+    ? ''
+    : `Checked: ${checks.map((mm) => formatDoubt(mm, style)).join(' and ')} from where the touches before said. `;
+
 /** A row is never moved sideways by eye: the landmarks fix it, and it is said how well. */
 function waysWords(told: Told, style: LengthStyle): string {
   const extents = ownDoubts(told).map(doubtExtent);
@@ -189,7 +197,8 @@ function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }
   }
 }
 
-function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, style: LengthStyle): Words {
+function touchWords(told: Told, style: LengthStyle): Words {
+  const { instruction, lineUp, wanted, advances, piece } = told;
   const advice = lineUp?.advice;
   if (!wanted) {
     return {
@@ -202,7 +211,7 @@ function touchWords({ instruction, lineUp, wanted, advances, piece }: Told, styl
   if (instruction.bead === 'check') {
     return {
       title: `Check: put the needle over the ${place}.`,
-      why: 'The quilt was loaded anew. Two touches more say whether the first two were the right places.',
+      why: `${checkWords(told, style)}The quilt was loaded anew: two touches more say whether the first two were the right places.`,
       button: 'Touch here',
     };
   }

@@ -61,9 +61,16 @@ export interface Situation {
 const FEWEST = 2;
 const CHECKED = 4;
 
+/** On the poles again after a break: what was touched before says nothing of how it lies. */
+const isAnew = (advances: AdvanceState): boolean => advanceNow(advances) > 0 && mountedNow(advances).anew;
+
 /** After the quilt was loaded anew two touches more are asked for: they say whether the first two were the right places. */
 export const isCheck = ({ advances, touches }: Pick<Situation, 'advances' | 'touches'>): boolean =>
-  touches >= FEWEST && touches < CHECKED && advanceNow(advances) > 0 && mountedNow(advances).anew;
+  touches >= FEWEST && touches < CHECKED && isAnew(advances);
+
+/** Those of an advance's touches that are checks. */
+export const checksOf = <T>(touches: readonly T[], advances: AdvanceState): readonly T[] =>
+  isAnew(advances) ? touches.slice(FEWEST, CHECKED) : [];
 
 /** The one thing to do next. */
 export function nextInstruction(s: Situation): Instruction {

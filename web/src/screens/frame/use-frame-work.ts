@@ -31,7 +31,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { atHand } from './at-hand.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
-import { type FrameAction, type HeadNow, nextInstruction } from './instruction.ts';
+import { checksOf, type FrameAction, type HeadNow, nextInstruction } from './instruction.ts';
 import { type Landmark, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 import { useNeedleLeft } from './needle-left.ts';
 import { type Piece, piecesOf } from './pieces.ts';
@@ -243,6 +243,7 @@ export function useFrameWork() {
           lineUp,
           targets,
           wanted: wantedOne,
+          checks: checksOf(touches, advances).flatMap(({ id }) => lineUp?.misfits[id] ?? []),
           needleLeft: needle.place?.name ?? null,
         }
       : null;

@@ -72,12 +72,15 @@ export function Shelf() {
 function nextThing(quilt: QuiltSummary): { readonly step: string; readonly text: string } {
   if (quilt.placed.length === 0 && !quilt.rows) return { step: 'layout', text: 'Choose designs' };
   if (!quilt.rows && quilt.stitched.length >= quilt.placed.length) return { step: 'log', text: 'Look at the log' };
+  const { pass, step, touches } = quilt.poles;
   const next = quilt.rows ? 'Stitch the next row' : 'Stitch the next block';
-  return { step: 'frame', text: quilt.touches < 2 ? 'Line up and stitch' : next };
+  const text = step === 'roll' ? 'Roll on' : step === 'clamp' || touches < 2 ? `Line up pass ${pass + 1}` : next;
+  return { step: 'frame', text };
 }
 
-function plannedText({ placed, stitched, rows }: QuiltSummary): string {
+function plannedText({ placed, stitched, rows, poles }: QuiltSummary): string {
   const parts = [
+    poles.pass > 0 ? `pass ${poles.pass + 1}` : '',
     placed.length > 0
       ? `${stitched.length} of ${placed.length} ${placed.length === 1 ? 'design' : 'designs'} stitched`
       : '',
