@@ -97,6 +97,8 @@ function LeftRows({ left, setId }: { readonly left: LeftBelow; readonly setId: s
   const style = useLengthStyle();
   const [school, setSchool] = useState<Resettling>('follow');
   const chosen = left.answers.find((one) => one.school === school);
+  // What is spread over many rows is little on each.
+  const fine = style === 'in16' ? 'in32' : style;
   return (
     <Stack gap={4}>
       <Text size="sm">
@@ -124,8 +126,8 @@ function LeftRows({ left, setId }: { readonly left: LeftBelow; readonly setId: s
           <ul style={{ margin: 0, paddingLeft: 18, fontSize: 13 }}>
             {chosen.rows.map(({ row, down, gap, gapAfter }) => (
               <li key={row}>
-                row {row + 1}: {formatLength(Math.abs(down), style)} {down < 0 ? 'up' : 'down'}; box gap{' '}
-                {formatLength(gap, style)} → {formatLength(gapAfter, style)}
+                row {row + 1}: {formatDoubt(Math.abs(down), style)} {down < 0 ? 'up' : 'down'}; box gap{' '}
+                {formatLength(gap, fine)} → {formatLength(gapAfter, fine)}
               </li>
             ))}
           </ul>

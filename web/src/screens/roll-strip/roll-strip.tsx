@@ -130,7 +130,7 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark =
                 <PassLabel
                   band={{ x: left, y: y0, width: width * scale, height: y1 - y0 }}
                   name={`Pass ${i + 1}`}
-                  about={`${isDone(i) ? '● stitched' : '○'} ${said(own.map((piece) => piece.name))}`}
+                  about={isDone(i) ? '● stitched' : `○ ${said(own.map((piece) => piece.name))}`}
                   chosen={chosen === i}
                   onChoose={onChoose && (() => onChoose(i))}
                 />
