@@ -3,7 +3,7 @@ import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
-import { depthOf, MOST_PARTS, partBands, partsNeeded } from '../plan/parts.ts';
+import { depthOf, MOST_PARTS, partBands, partsNeeded, placementRing } from '../plan/parts.ts';
 import type { Resolved } from '../plan/pipeline.ts';
 import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
@@ -67,7 +67,7 @@ export function checkPlacement(
       }),
     );
   }
-  const whole = depthOf(region.ring, lie);
+  const whole = depthOf(placementRing(region, resolved.fitted.frame, lie, frame), lie);
   const reach = usableReach(frame, whole.bottom);
   const deep = Math.max(...partBands(whole, placement.parts).map(({ top, bottom }) => bottom - top)) - reach;
   if (deep > 0) {

@@ -47,7 +47,7 @@ export function forecastPasses(
   const quilt = quiltOf(records);
   const lie = loadingMap(quilt.loading, quilt.grid);
   const corners = cornerLandmarks(records, lie);
-  const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes, tooDeep: [] }, piece.id) === pass));
+  const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes }, piece.id) === pass));
   const changes = bobbinChanges(
     inPass.flat().map((piece) => piece.totals.thread),
     quilt.machine.bobbin,

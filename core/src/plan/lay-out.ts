@@ -1,8 +1,8 @@
-import { type Loading } from '../cloth/loading.ts';
+import { type Loading, loadingMap } from '../cloth/loading.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { boxRing } from '../geometry/polygon.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
-import { partIds, partName, placedParts } from './parts.ts';
+import { partPlaces, placedParts } from './parts.ts';
 import { resolvePlacement } from './pipeline.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 import { passesOf, type QuiltPasses } from './quilt-passes.ts';
@@ -22,34 +22,35 @@ export interface Piece {
 /** The strokes of a design; undefined when there is none any more. */
 export type StrokesOf = (designId: string) => readonly Polyline[] | undefined;
 
+export interface LaidOut {
+  readonly pieces: readonly Piece[];
+  readonly found: QuiltPasses;
+  /** Corners round the fitted designs on the cloth, by placement. */
+  readonly drawn: ReadonlyMap<string, readonly ClothPoint[]>;
+}
+
 /** Everything that is stitched on a quilt, parted into its passes. */
-export function layOut(
-  records: PlanRecords,
-  strokesOf: StrokesOf,
-): { readonly pieces: readonly Piece[]; readonly found: QuiltPasses } {
-  const { loading, machine } = quiltOf(records);
+export function layOut(records: PlanRecords, strokesOf: StrokesOf): LaidOut {
+  const { loading, grid, machine } = quiltOf(records);
+  const lie = loadingMap(loading, grid);
+  const drawn = new Map<string, readonly ClothPoint[]>();
   const patches = Object.values(records.placements).flatMap((placement): Piece[] => {
     const region = records.regions[placement.regionId];
     const recipe = records.recipes[placement.recipeId];
     if (!region || !recipe) return [];
-    const { ring } = region;
     const strokes = strokesOf(recipe.designId);
-    const resolved = strokes && resolvePlacement(strokes, recipe, ring, machine.motion);
-    return resolved
-      ? placedParts(records, placement, region, recipe, resolved).map(({ id, name, runs, totals }) => ({
-          id,
-          name,
-          ring: placement.parts > 1 ? (ringRound(runs) ?? ring) : ring,
-          lines: runs,
-          totals,
-        }))
-      : partIds(placement).map((id, part) => ({
-          id,
-          name: partName(region, placement.parts, part),
-          ring,
-          lines: [],
-          totals: NO_TOTALS,
-        }));
+    const resolved = strokes && resolvePlacement(strokes, recipe, region.ring, machine.motion);
+    if (resolved) drawn.set(placement.id, resolved.fitted.frame);
+    const stitched = resolved && placedParts(records, placement, region, recipe, resolved);
+    return partPlaces(placement, region, resolved?.fitted.frame ?? null, lie, machine.frame).map(
+      ({ id, name, ring }, part) => ({
+        id,
+        name,
+        ring,
+        lines: stitched?.[part]?.runs ?? [],
+        totals: stitched?.[part]?.totals ?? NO_TOTALS,
+      }),
+    );
   });
   const sets = rowsLaid(records, strokesOf, loading);
   const rows = sets.flatMap(({ runs }) =>
@@ -66,15 +67,21 @@ export function layOut(
     found: passesOf(
       records,
       sets.flatMap(({ bands }) => bands),
+      { drawn },
     ),
+    drawn,
   };
 }
 
 /** The passes of a quilt when it is loaded so, to compare. */
-export function passesWhenLoaded(records: PlanRecords, strokesOf: StrokesOf, loading: Loading): QuiltPasses {
-  const { frame } = quiltOf(records).machine;
+export function passesWhenLoaded(
+  records: PlanRecords,
+  strokesOf: StrokesOf,
+  loading: Loading,
+  drawn: LaidOut['drawn'],
+): QuiltPasses {
   const bands = rowsLaid(records, strokesOf, loading).flatMap((set) => set.bands);
-  return passesOf(records, bands, frame, loading);
+  return passesOf(records, bands, { loading, drawn });
 }
 
 const rowsLaid = (records: PlanRecords, strokesOf: StrokesOf, loading: Loading): ResolvedRows[] =>

@@ -3,8 +3,9 @@ import type { Region } from '../cloth/region.ts';
 import { type Affine, applyToPoint, applyToPolyline, inverse } from '../geometry/affine.ts';
 import { clipLine } from '../geometry/clip-line.ts';
 import type { ClothPoint } from '../geometry/point.ts';
-import { boxRing } from '../geometry/polygon.ts';
+import { boxRing, ringBounds } from '../geometry/polygon.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
 import type { Resolved } from './pipeline.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
@@ -30,13 +31,27 @@ export const partIds = ({ id, parts }: PlacementRecord): string[] =>
   parts <= 1 ? [id] : Array.from({ length: parts }, (_, part) => `${id}-part-${part + 1}`);
 
 /** What a part (from 0) is called. */
-export const partName = (region: Region, parts: number, part: number): string =>
+const partName = (region: Region, parts: number, part: number): string =>
   parts <= 1 ? region.name : `${region.name}, part ${part + 1} of ${parts}`;
 
 /** From the upper to the lower edge of a ring on the quilt as loaded, mm. */
 export function depthOf(ring: readonly ClothPoint[], lie: Affine): Band {
   const ys = ring.map((p) => applyToPoint(lie, p).y);
   return { top: Math.min(...ys), bottom: Math.max(...ys) };
+}
+
+/**
+ * The corners of what a placement takes up: its patch, so that it can be touched; of a patch deeper than a pass what is stitched in it.
+ * @param drawn corners round the fitted design on the cloth; null while they aren't known
+ */
+export function placementRing(
+  { ring }: Region,
+  drawn: readonly ClothPoint[] | null,
+  lie: Affine,
+  frame: FrameProfile,
+): readonly ClothPoint[] {
+  const { top, bottom } = depthOf(ring, lie);
+  return drawn && bottom - top > usableReach(frame, top) ? drawn : ring;
 }
 
 /** The bands that the parts of a patch may take up: parted evenly, and a little deeper, since cuts are moved to good places. */
@@ -47,6 +62,39 @@ export function partBands({ top, bottom }: Band, parts: number): Band[] {
     top: part === 0 ? top : top + depth * part - about,
     bottom: part === parts - 1 ? bottom : top + depth * (part + 1) + about,
   }));
+}
+
+/** Where each part of a placement lies, before its lines are worked out. */
+export interface PartPlace extends Band {
+  readonly id: string;
+  readonly name: string;
+  /** Corners of what it takes up, on the cloth. */
+  readonly ring: readonly ClothPoint[];
+}
+
+export function partPlaces(
+  placement: PlacementRecord,
+  region: Region,
+  drawn: readonly ClothPoint[] | null,
+  lie: Affine,
+  frame: FrameProfile,
+): PartPlace[] {
+  const whole = placementRing(region, drawn, lie, frame);
+  const bands = partBands(depthOf(whole, lie), placement.parts);
+  return partIds(placement).map((id, part) => ({
+    ...bands[part]!,
+    id,
+    name: partName(region, placement.parts, part),
+    ring: placement.parts <= 1 ? whole : ringWithin(whole, bands[part]!, lie),
+  }));
+}
+
+/** The corners of the part of a ring's box that lies in a band, on the cloth. */
+function ringWithin(ring: readonly ClothPoint[], { top, bottom }: Band, lie: Affine): ClothPoint[] {
+  const box = ringBounds(ring.map((p) => applyToPoint(lie, p)));
+  const back = inverse(lie);
+  const within = boxRing({ ...box, minY: Math.max(box.minY, top), maxY: Math.min(box.maxY, bottom) });
+  return within.map((p) => applyToPoint(back, p));
 }
 
 /** Parts that a patch is stitched in so that each lies within a reach, mm; Infinity where there is no reach. */
@@ -71,7 +119,8 @@ export function placedParts(
   const lie = loadingMap(loading, grid);
   const back = inverse(lie);
   const loaded = resolved.fitted.strokes.map((stroke) => applyToPolyline(lie, stroke));
-  const cuts = cutsOf(loaded, depthOf(region.ring, lie), placement.parts);
+  const ring = placementRing(region, resolved.fitted.frame, lie, machine.frame);
+  const cuts = cutsOf(loaded, depthOf(ring, lie), placement.parts);
   const box = boundsOf(loaded) ?? { minX: 0, maxX: 0, minY: 0, maxY: 0 };
   return ids.map((id, part) => {
     // The first and the last take what lies outside the patch.

@@ -1,8 +1,9 @@
 import { type Loading, loadingMap } from '../cloth/loading.ts';
 import { applyToPoint } from '../geometry/affine.ts';
+import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import { type Band, planPasses } from '../passes/plan-passes.ts';
-import { depthOf, partBands, partIds } from './parts.ts';
+import { partPlaces } from './parts.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 import { NO_RULES } from './records.ts';
 
@@ -30,20 +31,28 @@ export interface QuiltPasses {
   readonly tooDeep: readonly (RunBand & { readonly reach: number })[];
 }
 
+/** What passes are planned for, where it isn't the quilt's own. */
+interface Laid {
+  readonly frame: FrameProfile;
+  readonly loading: Loading;
+  /** Corners round the fitted designs on the cloth, by placement: known where they are worked out. */
+  readonly drawn: ReadonlyMap<string, readonly ClothPoint[]>;
+}
+
+const NOTHING_DRAWN: Laid['drawn'] = new Map();
+
 /**
  * The fewest passes for everything on a quilt; `rows` are those that were laid, if there are. The room that a pass leaves is parted between
  * both ends, since rolling by hand may be out either way.
  */
-export function passesOf(
-  records: PlanRecords,
-  rows: readonly RunBand[],
-  frame: FrameProfile = quiltOf(records).machine.frame,
-  loading: Loading = quiltOf(records).loading,
-): QuiltPasses {
+export function passesOf(records: PlanRecords, rows: readonly RunBand[], how: Partial<Laid> = {}): QuiltPasses {
   const quilt = quiltOf(records);
+  const { frame, loading, drawn }: Laid = { ...quilt.machine, loading: quilt.loading, drawn: NOTHING_DRAWN, ...how };
   // What was set by hand is for the way it lay then.
   const rules = loading === quilt.loading ? quilt.passes : NO_RULES;
-  const bands = [...patchBands(records, loading), ...rows].sort((a, b) => a.top - b.top || a.bottom - b.bottom);
+  const bands = [...patchBands(records, { frame, loading, drawn }), ...rows].sort(
+    (a, b) => a.top - b.top || a.bottom - b.bottom,
+  );
   const landmarks = [...regionEdges(records, loading), ...bands.flatMap(({ bottom }) => [bottom, bottom])];
   const reachAt = (rolled: number): number => usableReach(frame, rolled);
   const index = new Map(bands.map(({ id }, i) => [id, i]));
@@ -76,16 +85,15 @@ export function passesOf(
 }
 
 /** The number of the pass in which something is stitched; -1 when it is too deep for any. */
-export const passOf = ({ passes }: QuiltPasses, id: string): number =>
+export const passOf = ({ passes }: Pick<QuiltPasses, 'passes'>, id: string): number =>
   passes.findIndex(({ runs }) => runs.includes(id));
 
 /** The patches that hold a design, as the quilt is loaded; one that is stitched in parts is one band a part. */
-export function patchBands(records: PlanRecords, loading: Loading): RunBand[] {
+function patchBands(records: PlanRecords, { frame, loading, drawn }: Laid): RunBand[] {
   const lie = loadingMap(loading, quiltOf(records).grid);
   return Object.values(records.placements).flatMap((placement) => {
     const region = records.regions[placement.regionId];
-    const bands = region ? partBands(depthOf(region.ring, lie), placement.parts) : [];
-    return partIds(placement).flatMap((id, part) => (bands[part] ? [{ id, ...bands[part] }] : []));
+    return region ? partPlaces(placement, region, drawn.get(placement.id) ?? null, lie, frame) : [];
   });
 }
 

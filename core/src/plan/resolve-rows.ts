@@ -122,7 +122,7 @@ function rowPasses(
   frame: FrameProfile,
   loading: Loading | undefined,
 ): ReadonlyMap<string, number> {
-  const found = passesOf(records, bands, frame, loading);
+  const found = passesOf(records, bands, loading === undefined ? { frame } : { frame, loading });
   let beyond = found.passes.length;
   return new Map(
     bands.map(({ id }) => {

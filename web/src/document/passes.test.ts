@@ -1,7 +1,17 @@
 import { GENERIC_MACHINES, newPlan, type PlanRecords, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { clearPassRules, setLineUpRules, setMachine, setPassStart, setRunPass } from './passes.ts';
-import { addLandmark, addTouch, clearTouches, removeLandmark, removeTouch } from './placing.ts';
+import {
+  clearPassRules,
+  setLineUpRules,
+  setLoading,
+  setMachine,
+  setPassStart,
+  setRunPass,
+  shrinkRowsToReach,
+  shrinkToReach,
+} from './passes.ts';
+import { addLandmark, addTouch, clearTouches, newRecipe, placeRecipe, removeLandmark, removeTouch } from './placing.ts';
+import { newRowSet, setRows } from './rows.ts';
 
 const PLAN = newPlan('Harbour Lights', {
   across: 2,
@@ -33,10 +43,31 @@ describe('passes set by hand', () => {
   it('are for one frame: another begins anew', () => {
     const other = setMachine(GENERIC_MACHINES[2]!)(setRunPass('row-4', 1)(PLAN));
     expect(quiltOf(other)).toMatchObject({ machine: GENERIC_MACHINES[2]!, passes: { runs: [] } });
+    const turned = setLoading('turned')(setPassStart(1, 9)(PLAN));
+    expect(quiltOf(turned)).toMatchObject({ loading: 'turned', passes: { starts: [] } });
   });
   it('are lined up as well as is wished, one wish at a time', () => {
     const { joins, ease } = quiltOf(PLAN).lineUpRules;
     expect(quiltOf(setLineUpRules({ elsewhere: 3 })(PLAN)).lineUpRules).toEqual({ joins, ease, elsewhere: 3 });
+  });
+});
+
+describe('what no pass holds', () => {
+  const recipe = { ...newRecipe('kelp'), fit: { kind: 'fill', margin: 10 } } as const;
+  const plan = placeRecipe('block-1-1', recipe.id)({ ...PLAN, recipes: { [recipe.id]: recipe } });
+  const [placement] = Object.values(plan.placements);
+  it('is made smaller by its margin, as far as something of it is left', () => {
+    // 180 mm of a block of 200 are to become 98 of 100.
+    const shrunk = shrinkToReach(plan, placement!, 180, 100)!;
+    expect(shrunk.part).toBeCloseTo(98 / 180, 9);
+    expect(shrunk.edit(plan).recipes[recipe.id]!.fit).toEqual({ kind: 'fill', margin: 10 + 41 });
+    expect(shrinkToReach(plan, placement!, 180, 20)).toBeNull();
+    expect(shrinkToReach(PLAN, placement!, 180, 100)).toBeNull();
+  });
+  it('or rows are, all of them', () => {
+    const set = { ...newRowSet('ripple', 9), numbers: { rows: 3, scale: 2, clearance: 9, margin: 9 } };
+    const { numbers } = shrinkRowsToReach(set, 300, 150)(setRows(set)(PLAN)).rowSets[set.id]!;
+    expect(numbers.scale).toBeCloseTo(0.98, 9);
   });
 });
 

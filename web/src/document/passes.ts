@@ -3,11 +3,16 @@ import {
   type Loading,
   type Machine,
   NO_RULES,
+  type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
   quiltOf,
   type QuiltRecord,
+  ringBounds,
+  type RowSetRecord,
 } from '@gorse/core';
+import { setRecipe } from './placing.ts';
+import { changeRows } from './rows.ts';
 
 /** Edits of passes in the words of the work: pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
@@ -41,6 +46,39 @@ export const setRunPass = (id: string, pass: number | null): Edit =>
     const others = passes.runs.filter((one) => one.id !== id);
     return { passes: { ...passes, runs: pass === null ? others : [...others, { id, pass }] } };
   });
+
+/** What is left of a design that was made smaller must be wider than this, mm. */
+const LEAST_LEFT = 25;
+/** Of a reach that a design is made to fit, so that rounding can't push it out again. */
+const NEARLY = 0.98;
+
+/**
+ * Makes the design in a patch smaller, by its margin, so that a pass holds it; all that share its recipe go along. Null where too little of it
+ * would be left.
+ * @param depth of what is stitched now, and the reach there, mm
+ */
+export function shrinkToReach(
+  { recipes, regions }: PlanRecords,
+  { recipeId, regionId }: PlacementRecord,
+  depth: number,
+  reach: number,
+): { readonly part: number; readonly edit: Edit } | null {
+  const [recipe, region] = [recipes[recipeId], regions[regionId]];
+  if (!recipe || !region) return null;
+  const { minX, maxX, minY, maxY } = ringBounds(region.ring);
+  const margin = recipe.fit.margin + (depth - NEARLY * reach) / 2;
+  if (Math.min(maxX - minX, maxY - minY) - 2 * margin < LEAST_LEFT) return null;
+  return { part: (NEARLY * reach) / depth, edit: setRecipe(recipeId, { fit: { ...recipe.fit, margin } }) };
+}
+
+/** Makes rows smaller so that a pass holds each. */
+export const shrinkRowsToReach =
+  (set: RowSetRecord, depth: number, reach: number): Edit =>
+  (records) =>
+    changeRows(set.id, {
+      numbers: { ...set.numbers, scale: (set.numbers.scale * NEARLY * reach) / depth },
+      exceptions: [],
+    })(records);
 
 /** All passes as they are worked out. */
 export const clearPassRules: Edit = changeQuilt(() => ({ passes: NO_RULES }));

@@ -64,7 +64,7 @@ describe('passes for the screen', () => {
 
   it('say what is too deep, and know that it isn’t the other way round or in parts', () => {
     const { tooDeep, byLoading } = border(WITH_BORDER);
-    expect(tooDeep).toMatchObject([{ id: PLACEMENT.id, name: 'left border', top: 50, bottom: 1250 }]);
+    expect(tooDeep).toMatchObject([{ id: PLACEMENT.id, name: 'left border', top: 55, bottom: 1245 }]);
     expect(byLoading).toEqual({ upright: { passes: 0, tooDeep: 1 }, turned: { passes: 1, tooDeep: 0 } });
     const split = border(splitPlacement(PLACEMENT.id, 3)(WITH_BORDER));
     expect(split.tooDeep).toEqual([]);
@@ -74,6 +74,17 @@ describe('passes for the screen', () => {
     expect(length).toBeCloseTo(whole.length, 3);
     // Each part has its own tie-offs.
     expect(split.pieces.reduce((sum, piece) => sum + piece.totals.stitches, 0)).toBeGreaterThan(whole.stitches);
+  });
+
+  it('count a design by its own depth in a patch that no pass holds', () => {
+    // Contained in 50 × 1200 mm it is 40 mm square, in the middle.
+    const contained = { ...RECIPE, fit: { kind: 'contain', margin: 5 } } as const;
+    const { passes, tooDeep, pieces } = planner.passes({ ...WITH_BORDER, recipes: { [RECIPE.id]: contained } });
+    expect([tooDeep, passes.map((pass) => pass.pieces)]).toEqual([[], [[PLACEMENT.id]]]);
+    expect(pieces[0]).toMatchObject({
+      top: expect.closeTo(630, 6) as number,
+      bottom: expect.closeTo(670, 6) as number,
+    });
   });
 
   it('keep a place for a patch whose design is gone', () => {

@@ -31,15 +31,15 @@ export const passPlanner = (designs: Designs) => ({
   passes(plan: PlanRecords): ShownPasses {
     const strokesOf = (designId: string) => designs.get(designId);
     const { loading, grid } = quiltOf(plan);
-    const { pieces, found } = layOut(plan, strokesOf);
+    const { pieces, found, drawn } = layOut(plan, strokesOf);
     const lie = loadingMap(loading, grid);
     const countOf = (way: Loading) => {
-      const { passes, tooDeep } = way === loading ? found : passesWhenLoaded(plan, strokesOf, way);
+      const { passes, tooDeep } = way === loading ? found : passesWhenLoaded(plan, strokesOf, way, drawn);
       return { passes: passes.length, tooDeep: tooDeep.length };
     };
     return {
       passes: forecastPasses(plan, found, pieces),
-      pieces: pieces.map(({ lines, ...piece }) => ({ ...piece, ...depthOf(piece.ring, lie) })),
+      pieces: pieces.map(({ lines, ...piece }) => ({ ...depthOf(piece.ring, lie), ...piece })),
       tooDeep: found.tooDeep.map((one) => ({ ...one, name: pieces.find(({ id }) => id === one.id)?.name ?? one.id })),
       byLoading: { upright: countOf('upright'), turned: countOf('turned') },
     };

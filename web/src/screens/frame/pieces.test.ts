@@ -28,7 +28,7 @@ const planned = (rowSetId: string): Readonly<Record<string, PlannedRows>> => ({
 
 describe('what can be stitched', () => {
   it('is patches with a design and rows, by pass', () => {
-    const { pieces, passes } = piecesOf(PLAN, planned(SET.id));
+    const { pieces, passes } = piecesOf(PLAN, planned(SET.id), {});
     expect(passes).toHaveLength(2);
     expect(pieces.map(({ name, fit, pass, top, bottom }) => [name, fit, pass, top, bottom])).toEqual([
       ['Rows 1 to 3', 'rows', 0, 10, 60],
@@ -38,14 +38,14 @@ describe('what can be stitched', () => {
   it('is in the pass it is pinned to, and in parts where it is split', () => {
     const { id } = Object.values(PLAN.placements)[0]!;
     const pinned = setRunPass(`${SET.id}-row-1`, 1)(PLAN);
-    expect(piecesOf(pinned, planned(SET.id)).pieces.map((one) => one.pass)).toEqual([0, 1]);
-    const names = piecesOf(splitPlacement(id, 2)(PLAN), {}).pieces.map((one) => [one.name, one.top, one.bottom]);
+    expect(piecesOf(pinned, planned(SET.id), {}).pieces.map((one) => one.pass)).toEqual([0, 1]);
+    const names = piecesOf(splitPlacement(id, 2)(PLAN), {}, {}).pieces.map((one) => [one.name, one.top, one.bottom]);
     expect(names).toEqual([
       ['B4, part 1 of 2', 650, 758],
       ['B4, part 2 of 2', 742, 850],
     ]);
   });
   it('leaves out rows that are no longer in the plan', () => {
-    expect(piecesOf(PLAN, planned('gone')).pieces.map((piece) => piece.name)).toEqual(['B4']);
+    expect(piecesOf(PLAN, planned('gone'), {}).pieces.map((piece) => piece.name)).toEqual(['B4']);
   });
 });

@@ -3,16 +3,15 @@ import {
   depthOf,
   type FitKind,
   loadingMap,
-  partIds,
-  partName,
+  partPlaces,
   passesOf,
   passOf,
-  patchBands,
   type PlanRecords,
   quiltOf,
   type QuiltPass,
   type RunBand,
 } from '@gorse/core';
+import type { Planned } from '../../planning-worker/planning-worker.ts';
 import type { PlannedRows } from '../../planning-worker/row-planner.ts';
 
 /** What can be stitched in one go: a patch with its design, a part of one, or a row (or the joined rows of a pass). */
@@ -33,26 +32,30 @@ export interface PiecesInPasses {
 }
 
 /** The quilt's pieces in the order they are offered: by pass; in each patches first, then rows from the top down. */
-export function piecesOf(records: PlanRecords, byRowSet: Readonly<Record<string, PlannedRows>>): PiecesInPasses {
+export function piecesOf(
+  records: PlanRecords,
+  byRowSet: Readonly<Record<string, PlannedRows>>,
+  byPlacement: Readonly<Record<string, Pick<Planned, 'frame'>>>,
+): PiecesInPasses {
   const sets = Object.values(byRowSet).filter((set) => records.rowSets[set.rowSetId]);
+  const known = Object.entries(byPlacement).filter(([, { frame }]) => frame.length > 0);
+  const drawn = new Map(known.map(([id, { frame }]) => [id, frame]));
   const found = passesOf(
     records,
     sets.flatMap((set) => set.bands),
+    { drawn },
   );
-  const { loading, grid } = quiltOf(records);
+  const { loading, grid, machine } = quiltOf(records);
   const lie = loadingMap(loading, grid);
-  const bands = new Map(patchBands(records, loading).map((band) => [band.id, band]));
   const patches = Object.values(records.placements).flatMap((placement): Piece[] => {
     const region = records.regions[placement.regionId];
     const recipe = records.recipes[placement.recipeId];
     if (!region || !recipe) return [];
-    return partIds(placement).map((id, part) => ({
-      ...bands.get(id)!,
-      name: partName(region, placement.parts, part),
-      pass: passOf(found, id),
+    return partPlaces(placement, region, drawn.get(placement.id) ?? null, lie, machine.frame).map((place) => ({
+      ...place,
+      pass: passOf(found, place.id),
       fit: recipe.fit.kind,
       regionId: region.id,
-      ring: region.ring,
     }));
   });
   const rows = sets.flatMap((set) =>

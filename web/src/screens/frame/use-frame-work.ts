@@ -75,8 +75,9 @@ export function useFrameWork() {
   const advance = advanceNow(advances);
   const mounted = mountedNow(advances);
   const byRowSet = usePlanned((state) => state.byRowSet);
+  const byPlacement = usePlanned((state) => state.byPlacement);
   const waiting = usePlanned((state) => state.waiting > 0);
-  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
+  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet, byPlacement), [records, byRowSet, byPlacement]);
   const known = useMemo(() => {
     const others = (runs ?? []).filter((run) => run.id !== liveRun?.id);
     return liveRun ? [liveRun, ...others] : others;

@@ -1,17 +1,12 @@
 import {
   type ClothPoint,
   counted,
-  depthOf,
   type DoubtAt,
   formatDoubt,
   formatDuration,
   formatLength,
   type LengthStyle,
   type Loading,
-  loadingMap,
-  MOST_PARTS,
-  partIds,
-  partsNeeded,
   type PlanRecords,
   type Point,
   quiltOf,
@@ -20,15 +15,14 @@ import {
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
 import { IconDots, IconPinFilled } from '@tabler/icons-react';
 import { setLineUpRules, setLoading, setPassStart, setRunPass } from '../../document/passes.ts';
-import { splitPlacement } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
-import { changeRows } from '../../document/rows.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { reshapeRows } from '../layout/rows/reshape.ts';
 import { DrawInPanel } from './draw-in-panel.tsx';
 import { FrameChoice } from './frame-choice.tsx';
+import { TooDeep } from './too-deep.tsx';
 
 /** One pass on paper's terms: what is stitched, what it is lined up on, how well, and what it takes. */
 export function PassSheet({
@@ -48,7 +42,7 @@ export function PassSheet({
   const pass = shown.passes[at];
   return (
     <Stack gap="sm">
-      <TooDeep shown={shown} records={records} style={style} />
+      <TooDeep shown={shown} records={records} />
       {pass && (
         <>
           <section aria-label={`Pass ${at + 1}`}>
@@ -215,79 +209,5 @@ function MovePiece({
         {at <= passes && <Menu.Item onClick={() => move(at + 1)}>Move to pass {at + 2}</Menu.Item>}
       </Menu.Dropdown>
     </Menu>
-  );
-}
-
-/** What no pass can hold, and what can be done about it. */
-function TooDeep({
-  shown,
-  records,
-  style,
-}: {
-  readonly shown: ShownPasses;
-  readonly records: PlanRecords;
-  readonly style: LengthStyle;
-}) {
-  if (shown.tooDeep.length === 0) return null;
-  const { loading, grid } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
-  const other: Loading = loading === 'upright' ? 'turned' : 'upright';
-  return (
-    <section
-      aria-label="Too deep"
-      style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}
-    >
-      {shown.tooDeep.map(({ id, name, top, bottom, reach }) => {
-        const placement = Object.values(records.placements).find((one) => partIds(one).includes(id));
-        const set = Object.values(records.rowSets).find((one) => id.startsWith(`${one.id}-row-`));
-        const depth = bottom - top;
-        const ring = placement && records.regions[placement.regionId]?.ring;
-        const parts = ring ? partsNeeded(depthOf(ring, lie), reach) : Infinity;
-        return (
-          <div key={id} role="alert">
-            <Text size="sm" fw={600}>
-              {name} is {formatLength(depth, style)} deep; a pass holds {formatLength(reach, style)}.
-            </Text>
-            <Group gap={6} my={6}>
-              {shown.byLoading[other].tooDeep < shown.tooDeep.length && (
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() => void reshapeRows('loading', setLoading(other))}
-                >
-                  Load the other way
-                </Button>
-              )}
-              {placement && parts <= MOST_PARTS && (
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() => edit('stitched in parts', splitPlacement(placement.id, parts))}
-                >
-                  Split into {parts}, between repeats
-                </Button>
-              )}
-              {set && (
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() =>
-                    edit(
-                      'rows smaller',
-                      changeRows(set.id, {
-                        numbers: { ...set.numbers, scale: (set.numbers.scale * reach * 0.98) / depth },
-                        exceptions: [],
-                      }),
-                    )
-                  }
-                >
-                  Scale to {trimmed((98 * reach) / depth, 0)} %
-                </Button>
-              )}
-            </Group>
-          </div>
-        );
-      })}
-    </section>
   );
 }

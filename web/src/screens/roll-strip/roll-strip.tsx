@@ -38,10 +38,11 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark =
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
   const byRowSet = usePlanned((state) => state.byRowSet);
+  const byPlacement = usePlanned((state) => state.byPlacement);
   const { grid, loading, machine } = quiltOf(records);
   const { width, length } = loadedSize(loading, grid);
   const lie = loadingMap(loading, grid);
-  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet), [records, byRowSet]);
+  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet, byPlacement), [records, byRowSet, byPlacement]);
   const logged = useAdvances(quiltId).data;
   const live = useFrame((state) => state.advances);
   const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
