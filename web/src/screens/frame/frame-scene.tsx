@@ -26,8 +26,9 @@ interface Props {
   readonly seen: boolean;
   /** How sure the line-up is where it is least so, in words; empty when there is nothing to say. */
   readonly worst: string;
-  /** Farther right than this, mm, words stand left of what they tell of. */
-  readonly middle?: number;
+  /** Words stand towards this place, mm, from what they tell of. */
+  readonly middleX?: number;
+  readonly middleY?: number;
   /** How far the plan is being dragged, mm; null while it isn’t. */
   readonly dragged?: Point | null;
   readonly scale: number;
@@ -68,7 +69,8 @@ export const FrameScene = memo(function FrameScene({
   done,
   seen,
   worst,
-  middle = 0,
+  middleX = 0,
+  middleY = 0,
   dragged,
   scale,
   bare = false,
@@ -143,8 +145,8 @@ export const FrameScene = memo(function FrameScene({
           at={least.at}
           text={worst}
           colour={MOORLAND.heather}
-          above
-          leftOf={least.at.x > middle}
+          above={least.at.y <= middleY}
+          leftOf={least.at.x > middleX}
           scale={scale}
         />
       )}
@@ -153,7 +155,8 @@ export const FrameScene = memo(function FrameScene({
           at={asked.at}
           text={landmarks[wanted]!.name}
           colour={MOORLAND.gorse}
-          leftOf={asked.at.x > middle}
+          above={asked.at.y > middleY}
+          leftOf={asked.at.x > middleX}
           scale={scale}
         />
       )}

@@ -79,7 +79,8 @@ export default function FrameStep() {
     maxX: seen?.maxX ?? 1000,
     maxY: Math.min(area.bottom, seen?.maxY ?? area.bottom),
   };
-  const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring;
+  const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
+  const focus = around.length > 0 ? ringBounds(around) : null;
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
       <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
@@ -89,7 +90,7 @@ export default function FrameStep() {
             key={advanceNow(told.advances)}
             bounds={bounds}
             atTop
-            focus={around && around.length > 0 ? ringBounds(around) : null}
+            focus={focus}
             label="The cloth on the frame. Arrow keys jog the head, Z zooms to the piece, F shows all"
             onPress={press}
             ground={(view) => <FrameGround patches={patches} stitched={stitched} scale={view.scale} />}
@@ -100,7 +101,8 @@ export default function FrameStep() {
                 <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
                 <FrameScene
                   {...scene}
-                  middle={(bounds.minX + bounds.maxX) / 2}
+                  middleX={(bounds.minX + bounds.maxX) / 2}
+                  middleY={focus ? (focus.minY + focus.maxY) / 2 : bounds.maxY}
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
                 />

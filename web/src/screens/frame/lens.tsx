@@ -12,7 +12,7 @@ const SCALE = 22;
 interface Props {
   readonly patches: readonly TruePatch[];
   readonly stitched: readonly TrueLine[];
-  readonly scene: Omit<ComponentProps<typeof FrameScene>, 'scale' | 'bare' | 'middle'>;
+  readonly scene: Omit<ComponentProps<typeof FrameScene>, 'scale' | 'bare' | 'middleX' | 'middleY'>;
 }
 
 /** The cloth under the needle, enlarged. */

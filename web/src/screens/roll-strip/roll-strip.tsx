@@ -182,10 +182,13 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark =
   );
 }
 
-/** A few names in one short line. */
+/** As many letters as a label holds. */
+const SHORT = 18;
+
+/** A few names in one short line, or how many they are. */
 function said(names: readonly string[]): string {
-  if (names.length <= 2) return names.join(', ');
-  return `${names[0]!} … ${names.at(-1)!}`;
+  const text = names.length <= 2 ? names.join(', ') : `${names[0]!} … ${names.at(-1)!}`;
+  return text.length <= SHORT || names.length === 1 ? text : counted(names.length, 'piece');
 }
 
 function Pole({
