@@ -131,7 +131,7 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
         {words.title}
       </Text>
       <Text fz={17}>{words.why}</Text>
-      {instruction.action === 'touch' && (
+      {instruction.action === 'touch' && !bad && (
         <Text fz={17} data-testid="worst">
           {worstWords(told, style)}
         </Text>
@@ -146,10 +146,10 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
             say.
           </Text>
           <Group grow mt={6}>
-            <Button h={48} variant="default" onClick={() => ways.onRepeatTouch(bad.id)}>
+            <Button h={56} fz={17} px={8} variant="default" onClick={() => ways.onRepeatTouch(bad.id)}>
               Touch it again
             </Button>
-            <Button h={48} variant="default" onClick={() => ways.onDropTouch(bad.id)}>
+            <Button h={56} fz={17} px={8} variant="default" onClick={() => ways.onDropTouch(bad.id)}>
               Drop it
             </Button>
           </Group>

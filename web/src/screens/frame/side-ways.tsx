@@ -150,13 +150,13 @@ function TouchWays({ ways }: { readonly ways: Ways }) {
           <Button {...SMALL}>Other ways ▾</Button>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item h={48} fz={17} onClick={ways.onDrag}>
+          <Menu.Item h={56} fz={17} onClick={ways.onDrag}>
             {ways.dragging ? 'Stop dragging the plan' : 'Drag the plan onto the cloth'}
           </Menu.Item>
-          <Menu.Item h={48} fz={17} onClick={ways.onChalk}>
+          <Menu.Item h={56} fz={17} onClick={ways.onChalk}>
             Chalk the point under the needle
           </Menu.Item>
-          <Menu.Item h={48} fz={17} onClick={ways.onMoved}>
+          <Menu.Item h={56} fz={17} onClick={ways.onMoved}>
             The quilt or machine was moved: line up anew
           </Menu.Item>
         </Menu.Dropdown>
