@@ -131,4 +131,28 @@ describe('what readings tell of it', () => {
     expect(both.mean(here).x).toBeCloseTo((2 / 9 + 4) / (11 / 9), 12);
     expect(condition(model, [b, a]).mean(here).x).toBeCloseTo(both.mean(here).x, 12);
   });
+
+  it('holds each reading against the others, and against those before it', () => {
+    const both = condition(model, [read(2, 0, 3), read(4, 1, 1)]);
+    // The first alone says 2 · 9/18, unsure by 9·9/18; the second is read with a variance of 1.
+    const second = { off: { x: expect.closeTo(3, 9), y: expect.closeTo(1, 9) }, doubt: { xx: expect.closeTo(5.5, 9) } };
+    expect(both.againstOthers(1)).toMatchObject(second);
+    expect(both.againstEarlier(1)).toMatchObject(second);
+    // The second alone says 4 · 9/10, unsure by 9/10; the first is read with a variance of 9.
+    expect(both.againstOthers(0)).toMatchObject({
+      off: { x: expect.closeTo(2 - 3.6, 9) },
+      doubt: { yy: expect.closeTo(9.9, 9) },
+    });
+    // Before the first there is only what was believed.
+    expect(both.againstEarlier(0)).toMatchObject({
+      off: { x: 2, y: 0 },
+      doubt: { xx: expect.closeTo(18, 9) },
+      logEvidence: 0,
+    });
+    expect(both.againstEarlier(1).logEvidence).toBeCloseTo(condition(model, [read(2, 0, 3)]).logEvidence, 12);
+  });
+
+  it('can’t be taken when two say exactly the same', () => {
+    expect(() => condition(model, [read(1, 1, 0), read(1, 1, 0)])).toThrow(/two readings of one place need noise/);
+  });
 });

@@ -132,7 +132,7 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
       </Text>
       <Text fz={17}>{words.why}</Text>
       {instruction.action === 'touch' && !bad && (
-        <Text fz={17} data-testid="worst">
+        <Text fz={17}>
           {worstWords(told, style)}
         </Text>
       )}
