@@ -54,10 +54,10 @@ export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
-export { applyToPoint, applyToPolyline, inverse } from './geometry/affine.ts';
+export { applyToPoint, applyToPolyline } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
-export { boxRing, cornerMean, distanceToRing, insideRing, ringBounds } from './geometry/polygon.ts';
+export { boxRing, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
 export {
   type Bounds,
   type Polyline,
@@ -69,11 +69,11 @@ export {
   polyline,
   simplify,
 } from './geometry/polyline.ts';
-export { badTouch, type BadTouch, misfitsOf } from './lineup/bad-touch.ts';
+export { badTouch, misfitsOf } from './lineup/bad-touch.ts';
 export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
-export { bound95, type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
+export { type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
 export { type ClothModel, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
 export {
   isWorthTouching,
@@ -105,14 +105,14 @@ export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName
 export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
-export { layOut, passesWhenLoaded, type Piece, type StrokesOf } from './plan/lay-out.ts';
+export { layOut, passesWhenLoaded, type Piece } from './plan/lay-out.ts';
 export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
 export { depthOf, MOST_PARTS, placedParts, partIds, partPlaces, partsNeeded } from './plan/parts.ts';
 export { passesOf, passOf, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
 export { rowLandmarks } from './plan/row-landmarks.ts';
 export { type Seam, seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
-export { NO_TOTALS, type StitchRule, type Totals } from './plan/stitch-lines.ts';
+export { type StitchRule, type Totals } from './plan/stitch-lines.ts';
 export {
   applyDiff,
   type Change,
@@ -179,16 +179,13 @@ export {
   type AdvanceState,
   advanceStateOf,
   lineUpRefusal,
-  type Mounted,
   mountedNow,
   NEWLY_LOADED,
-  nextAdvanceState,
 } from './run/advances.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
   farthestStitch,
   isOpen,
-  NEW_RUN,
   nextRunState,
   type RunEvent,
   type RunEventKind,
@@ -222,7 +219,6 @@ export {
   seeCloth,
   seeLine,
   type TrueCloth,
-  type TrueMount,
 } from './simulate/true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
