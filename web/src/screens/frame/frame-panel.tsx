@@ -131,11 +131,7 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
         {words.title}
       </Text>
       <Text fz={17}>{words.why}</Text>
-      {instruction.action === 'touch' && !bad && (
-        <Text fz={17}>
-          {worstWords(told, style)}
-        </Text>
-      )}
+      {instruction.action === 'touch' && !bad && <Text fz={17}>{worstWords(told, style)}</Text>}
       {instruction.action === 'goOn' && (
         <LengthInput size="lg" label="Back along the line" value={back} least={0} most={500} onLength={onBack} />
       )}
