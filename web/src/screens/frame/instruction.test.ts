@@ -1,7 +1,7 @@
 import type { RunAnswer } from '@gorse/contract';
 import { type AdvanceState, NEWLY_LOADED, type RunState } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { type HeadNow, nextInstruction, type Situation } from './instruction.ts';
+import { checksOf, type HeadNow, nextInstruction, type Situation } from './instruction.ts';
 
 const head: HeadNow = {
   mode: 'idle',
@@ -76,6 +76,9 @@ describe('the one thing to do next at the frame', () => {
     expect(next({ advances: anew, touches: 2, linedUp: true })).toBe('check touch');
     expect(next({ advances: anew, touches: 4 })).toBe('check load');
     expect(next({ advances: second(false), touches: 2 })).toBe('check load');
+    // The third and the fourth are the checks; what is touched beside them isn't.
+    expect(checksOf(['a', 'b', 'c', 'd', 'e'], anew)).toEqual(['c', 'd']);
+    expect([checksOf(['a', 'b'], anew), checksOf(['a', 'b', 'c'], second(false))]).toEqual([[], []]);
   });
   it('then to rehearse, bring up the bobbin thread and stitch, from the first hole', () => {
     const ready = run({});
