@@ -179,6 +179,7 @@ export {
   type AdvanceState,
   advanceStateOf,
   lineUpRefusal,
+  type Mounted,
   mountedNow,
   NEWLY_LOADED,
 } from './run/advances.ts';

@@ -1,6 +1,7 @@
 import {
   applyToPoint,
   cornerLandmarks,
+  distance,
   joinTargets,
   loadingMap,
   type NamedPlace,
@@ -14,6 +15,9 @@ import {
 } from '@gorse/core';
 import type { StitchedRef } from '../../planning-worker/line-up-planner.ts';
 import type { Piece } from './pieces.ts';
+
+/** A landmark within this distance of a patch's corner is that corner, mm. */
+const CORNER_WITHIN = 0.05;
 
 /** A point that can be found on the plan and on the cloth, with the touch made there in this advance. */
 export interface Landmark extends NamedPlace {
@@ -49,6 +53,14 @@ export function landmarksOf(
       .filter(({ since }) => since === null || since.advance !== advance)
       .map((place) => own(place, true)),
   ];
+}
+
+/** Corners of a patch that a fit by corners still wants touched, as indices of landmarks. */
+export function cornersLeftOf(landmarks: readonly Landmark[], piece: Piece | undefined): number[] {
+  if (piece?.fit !== 'corners') return [];
+  const isCorner = ({ cloth, since }: Landmark): boolean =>
+    since === null && piece.ring.some((corner) => distance(corner, cloth) < CORNER_WITHIN);
+  return landmarks.flatMap((one, i) => (!one.touch && isCorner(one) ? [i] : []));
 }
 
 /** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */

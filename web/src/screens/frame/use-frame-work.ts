@@ -1,27 +1,18 @@
+import type { RunAnswer } from '@gorse/contract';
 import {
-  advanceNow,
-  advanceStateOf,
   type AdvanceKind,
-  distance,
   formatDoubt,
   type FramePoint,
-  HEAD_ON_POINT,
-  isOpen,
   MM_PER_INCH,
-  mountedNow,
   type NamedPlace,
-  NEWLY_LOADED,
   quiltOf,
   type TouchMethod,
   touchesOf,
 } from '@gorse/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
-import { type ComponentProps, useEffect, useMemo, useState } from 'react';
-import { useShallow } from 'zustand/react/shallow';
+import { type ComponentProps, useMemo, useState } from 'react';
 import { api } from '../../api/api.ts';
-import { sayToFrame, touchWithFrame, useFrame, watchFrame } from '../../api/frame-socket.ts';
-import { KEYS, useRuns } from '../../api/queries.ts';
+import { sayToFrame, touchWithFrame, useFrame } from '../../api/frame-socket.ts';
 import { addLandmark, addTouch, clearTouches, removeTouch } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { planner, usePlanned } from '../../planning-worker/planned-store.ts';
@@ -31,14 +22,18 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { atHand } from './at-hand.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
-import { checksOf, type FrameAction, type HeadNow, nextInstruction } from './instruction.ts';
-import { type Landmark, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
+import { checksOf, type FrameAction, nextInstruction } from './instruction.ts';
+import { cornersLeftOf, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 import { useNeedleLeft } from './needle-left.ts';
 import { type Piece, piecesOf } from './pieces.ts';
 import { rollingFor } from './rolling.ts';
 import type { Ways } from './side-ways.tsx';
+import { useFrameLog } from './use-frame-log.ts';
 import { useLineUp } from './use-line-up.ts';
+import { useLoaded } from './use-loaded.ts';
+import { useSame } from './use-same.ts';
 import { useFoundAgain, useStitched } from './use-stitched.ts';
+import { useWanted } from './use-wanted.ts';
 
 /** By so many touches at least, and with no more doubt than this, mm, it is known whether all lies in reach. */
 const REACH_TOUCHES = 2;
@@ -51,59 +46,30 @@ const REACH_DOUBT = 10;
 export function useFrameWork() {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
-  const client = useQueryClient();
   const style = useLengthStyle();
-  const runs = useRuns(quiltId).data;
   const [chosenId, choose] = useState<string | null>(null);
-  const [refusedLandmark, setRefusedLandmark] = useState<string | null>(null);
-  const [repeated, setRepeated] = useState<string | null>(null);
   const [linedUp, setLinedUp] = useState<LinedUp | null>(null);
   const [skipRehearsal, setSkipRehearsal] = useState(false);
   const [dragging, setDragging] = useState(false);
   const [back, setBack] = useState(MM_PER_INCH / 2);
 
-  useEffect(() => watchFrame(quiltId), [quiltId]);
-  const liveRun = useFrame(({ run }) => (run?.quiltId === quiltId ? run : null));
-  const status = liveRun?.state.status;
-  useEffect(() => {
-    void client.invalidateQueries({ queryKey: KEYS.runs(quiltId) });
-  }, [client, quiltId, liveRun?.id, status]);
-
-  const logged = useFrame((state) => state.advances);
-  const advances = useMemo(() => (logged ? advanceStateOf(logged) : NEWLY_LOADED), [logged]);
-  const mounts = useSame(advances.mounts);
-  const advance = advanceNow(advances);
-  const mounted = mountedNow(advances);
+  const { advances, advance, mounts, mounted, live, runs } = useFrameLog(quiltId);
   const byRowSet = usePlanned((state) => state.byRowSet);
   const byPlacement = usePlanned((state) => state.byPlacement);
   const waiting = usePlanned((state) => state.waiting > 0);
   const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet, byPlacement), [records, byRowSet, byPlacement]);
-  const known = useMemo(() => {
-    const others = (runs ?? []).filter((run) => run.id !== liveRun?.id);
-    return liveRun ? [liveRun, ...others] : others;
-  }, [runs, liveRun]);
   const isInReach = (one: Piece): boolean => rollingFor(records, one, passes, advances, null).within;
-  const { piece, run, done, next } = atHand(pieces, known, chosenId, liveRun, isInReach);
+  const { piece, run, done, next } = atHand(pieces, runs, chosenId, live, isInReach);
   const finished = useSame([...done]);
 
-  const stitched = useStitched(known);
-  const resting = useSame(stitched.filter((line) => line.id !== liveRun?.id || status !== 'stitching'));
+  const stitched = useStitched(runs);
+  const resting = useSame(stitched.filter((line) => line.id !== live?.id || live.state.status !== 'stitching'));
   const again = useFoundAgain(resting, quiltOf(records));
   const coming = useSame(pieces.filter((one) => one.pass === piece?.pass && (!done.has(one.id) || one === piece)));
   const regionId = piece?.regionId ?? null;
   const landmarks = useMemo(() => landmarksOf(records, again, advance, regionId), [records, again, advance, regionId]);
   const targets = useMemo(() => targetsOf(records, coming, again, advance), [records, coming, again, advance]);
-  const cornersLeft = useMemo(
-    () =>
-      piece?.fit === 'corners'
-        ? landmarks.flatMap((one, i) =>
-            !one.touch && one.since === null && piece.ring.some((corner) => distance(corner, one.cloth) < 0.05)
-              ? [i]
-              : [],
-          )
-        : [],
-    [landmarks, piece],
-  );
+  const cornersLeft = useMemo(() => cornersLeftOf(landmarks, piece), [landmarks, piece]);
   const { lineUp, settled } = useLineUp({
     records,
     mounts,
@@ -114,29 +80,15 @@ export function useFrameWork() {
     pieces: useSame(coming.map((one) => one.id)),
   });
 
-  const points =
-    useQuery({
-      queryKey: KEYS.runPoints(run?.id ?? ''),
-      queryFn: () => api.runPoints(run!.id),
-      enabled: run !== null,
-      staleTime: Infinity,
-    }).data ?? null;
-  const loaded = run && isOpen(run.state.status) && run.advance === advance ? points : null;
-  const start = loaded && run ? holeAt(loaded, run.state.stitch) : null;
-  const head = useFrame(
-    useShallow(({ state }): HeadNow | null => {
-      if (!state) return null;
-      const { mode, needle, fault, bobbinThreadUp } = state;
-      const onStart = start !== null && distance(state, start) <= HEAD_ON_POINT;
-      return { mode, needle, fault, bobbinThreadUp, run: state.run?.id ?? null, onStart };
-    }),
-  );
+  const wanted = useWanted(landmarks, lineUp, settled, cornersLeft);
+  const wantedOne = wanted.index === null ? null : landmarks[wanted.index]!;
+  const { strokes: loaded, start, head } = useLoaded(run, advance);
   const touches = useMemo(() => touchesOf(records).filter((touch) => touch.advance === advance), [records, advance]);
   // Rows of a pass are lined up together; a patch that is fitted by its corners by itself.
   const lined = piece?.fit === 'corners' ? piece.id : null;
   const said = linedUp?.advance === advance && linedUp.piece === lined ? linedUp.enough : null;
   // What was good enough for the first row of a pass is for the others: she is asked for no more touches between rows.
-  const begun = known.some((one) => one.advance === advance);
+  const begun = runs.some((one) => one.advance === advance);
   const enough = said ?? (lined === null && begun ? true : null);
   const isKnown = touches.length >= REACH_TOUCHES && (lineUp?.worst?.doubt ?? Infinity) < REACH_DOUBT;
   // Once something of the pass was loaded, what comes after is rolled to only when it is its turn.
@@ -161,22 +113,6 @@ export function useFrameWork() {
       skipRehearsal,
     });
 
-  const wanted = wantedLandmark();
-  /** The landmark that is best touched next; the person may pass one over. Never changed under her hands. */
-  function wantedLandmark(): number | null {
-    if (!settled || !lineUp) return null;
-    const may = landmarks.flatMap((one, i) =>
-      lineUp.landmarks[i]?.doubt && !one.touch && one.name !== refusedLandmark ? [i] : [],
-    );
-    const anew = may.find((i) => landmarks[i]!.name === repeated);
-    if (anew !== undefined) return anew;
-    const advised = lineUp.advice?.landmark;
-    if (advised !== undefined && may.includes(advised)) return advised;
-    const corners = cornersLeft.filter((i) => may.includes(i));
-    return corners[0] ?? may[0] ?? null;
-  }
-  const wantedOne: Landmark | null = wanted === null ? null : landmarks[wanted]!;
-
   const add = (place: NamedPlace, at: FramePoint, method: TouchMethod): void => {
     const { name, cloth, since } = place;
     edit('touch', addTouch({ id: nanoid(10), name, cloth, since, frame: at, advance, method, at: Date.now() }));
@@ -186,14 +122,13 @@ export function useFrameWork() {
     const at = await touchWithFrame();
     if (!at) return;
     add(wantedOne, at, wantedOne.chalked ? 'chalk' : 'head');
-    setRefusedLandmark(null);
-    setRepeated(null);
+    wanted.touched();
   };
   const needle = useNeedleLeft(quiltId, advances, add);
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
-  const take = (asked: Promise<NonNullable<typeof liveRun>>): void => {
+  const take = (asked: Promise<RunAnswer>): void => {
     asked.then((made) => useFrame.setState({ run: made })).catch(tellError);
   };
   const act = (action: FrameAction): void => {
@@ -265,17 +200,17 @@ export function useFrameWork() {
   };
   const ways: Ways = {
     touches,
-    expected: wanted !== null && lineUp ? lineUp.landmarks[wanted]!.at : null,
+    expected: wanted.index !== null && lineUp ? lineUp.landmarks[wanted.index]!.at : null,
     leave: needle.place ?? leavable,
     left: needle.place !== null,
     dragging,
     nameOfTouch,
-    onPassOver: () => setRefusedLandmark(wantedOne?.name ?? null),
+    onPassOver: wanted.passOver,
     onGoodEnough: () => more(true),
     onTouchMore: () => more(false),
     onDropTouch: drop,
     onRepeatTouch: (id) => {
-      setRepeated(nameOfTouch(id));
+      wanted.askAgain(nameOfTouch(id));
       more(false);
       drop(id);
     },
@@ -294,7 +229,7 @@ export function useFrameWork() {
     onMoved: () => tellAdvance('loaded'),
   };
   const seen = useFrame((state) => state.stitched.length > 0);
-  const asked = instruction?.action === 'touch' ? wanted : null;
+  const asked = instruction?.action === 'touch' ? wanted.index : null;
   const placementId = piece?.id ?? null;
   const scene = useMemo(
     (): Omit<ComponentProps<typeof FrameScene>, 'scale'> => ({
@@ -337,22 +272,4 @@ interface LinedUp {
   readonly advance: number;
   readonly piece: string | null;
   readonly enough: boolean;
-}
-
-/** The same object as last time while its content is the same. */
-function useSame<T>(value: T): T {
-  const key = JSON.stringify(value, (_, part: unknown) => (ArrayBuffer.isView(part) ? part.byteLength : part));
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
-  return useMemo(() => value, [key]);
-}
-
-/** A hole counted over all strokes; the last hole of a stroke belongs to it. */
-function holeAt(strokes: readonly Float64Array[], stitch: number): FramePoint | null {
-  let hole = stitch;
-  for (const stroke of strokes) {
-    const count = stroke.length / 2;
-    if (hole < count) return { x: stroke[2 * hole]!, y: stroke[2 * hole + 1]! };
-    hole -= count;
-  }
-  return null;
 }
