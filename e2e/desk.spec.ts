@@ -1,12 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
-import { makeDemo } from '../demo/make-demo.mjs';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { removeFolder, startDemo, type TestServer } from './server.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
-  await makeDemo(server.address);
-  await makeDemo(server.address); // Once is enough: nothing is there twice.
+  server = await startDemo();
 });
 test.afterAll(async () => {
   await server.kill();

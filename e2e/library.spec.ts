@@ -2,14 +2,12 @@ import { expect, type Page, test } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { makeDemo } from '../demo/make-demo.mjs';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { removeFolder, startDemo, type TestServer } from './server.ts';
 import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
-  await makeDemo(server.address);
+  server = await startDemo();
 });
 test.afterAll(async () => {
   await server.kill();

@@ -1,16 +1,14 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { QuiltAnswer, QuiltSummary } from '@gorse/contract';
 import { distance, type Point } from '@gorse/core';
-import { makeDemo } from '../demo/make-demo.mjs';
 import { expectAccessible } from './accessible.ts';
 import { bringHead, lineUp, stitchRow, viewOf } from './frame-hands.ts';
 import { ask, eyeOf, type Stitched } from './quilt-eye.ts';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { removeFolder, startDemo, startServer, type TestServer } from './server.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer({ speed: 60 });
-  await makeDemo(server.address);
+  server = await startDemo({ speed: 60 });
 });
 test.afterAll(async () => {
   await server.kill();

@@ -2,8 +2,10 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './demo-folder.ts',
   timeout: 180_000,
-  workers: 1,
+  // Each file has a server and a folder of its own.
+  workers: 2,
   expect: { timeout: 15_000 },
   reporter: [['list']],
   outputDir: '../test-results',

@@ -1,12 +1,10 @@
 import { expect, type Page, test } from '@playwright/test';
-import { makeDemo } from '../demo/make-demo.mjs';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { removeFolder, startDemo, type TestServer } from './server.ts';
 import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer({ speed: 10 });
-  await makeDemo(server.address);
+  server = await startDemo({ speed: 10 });
 });
 test.afterAll(async () => {
   await server.kill();

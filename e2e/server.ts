@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -10,11 +10,16 @@ const MAIN = fileURLToPath(new URL('../server/dist/main.js', import.meta.url));
 /** Every cloth in a test lies the same way each time. */
 export const CLOTH_SEED = 11;
 
+/** Names the folder with the demo data to the tests. */
+export const DEMO_FOLDER = 'GORSE_TEST_DEMO';
+
 export interface TestServer {
   readonly address: string;
   readonly folder: string;
   /** As a power cut would: no chance to tidy up. */
   kill(): Promise<void>;
+  /** As one who is asked to end. */
+  end(): Promise<void>;
 }
 
 /** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
@@ -30,14 +35,18 @@ export async function startServer(
     });
     child.on('exit', (code) => reject(new Error(`the server ended with ${String(code)}`)));
   });
-  return {
-    address,
-    folder,
-    async kill() {
-      child.kill('SIGKILL');
-      await once(child, 'exit');
-    },
+  const gone = async (signal: NodeJS.Signals): Promise<void> => {
+    child.kill(signal);
+    await once(child, 'exit');
   };
+  return { address, folder, kill: () => gone('SIGKILL'), end: () => gone('SIGTERM') };
+}
+
+/** A server with the demo quilts and designs, on a copy of the folder that `demo-folder.ts` made. */
+export function startDemo(options: { readonly speed?: number } = {}): Promise<TestServer> {
+  const folder = mkdtempSync(join(tmpdir(), 'gorse-'));
+  cpSync(process.env[DEMO_FOLDER]!, folder, { recursive: true });
+  return startServer({ ...options, folder });
 }
 
 /** A server that is expected to refuse: what it says and how it ends. */

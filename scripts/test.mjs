@@ -14,7 +14,9 @@ let failed = 0;
 
 const step = (name, work) => {
   console.log(`\n— ${name}`);
+  const began = Date.now();
   const good = work();
+  console.log(`  ${Math.round((Date.now() - began) / 1000)} s`);
   if (good) passed += 1;
   else failed += 1;
   return good;
