@@ -73,11 +73,12 @@ const wave = polyline(
 
 describe('the seam that tells how far a quilt is rolled', () => {
   it('is the lower edge of a patch, nearest to the roll', () => {
-    // 30 mm of room lie between the roll and what is rolled to.
-    expect(seamAt(PLAN, 230)).toEqual({ name: 'A1', before: 250 - 230 + 30 });
-    expect(seamAt(PLAN, 600)).toMatchObject({ before: 750 - 600 + 30 });
+    // The needle comes no nearer to the roll than 44 mm, and 30 mm of room are kept free there.
+    expect(seamAt(PLAN, 230)).toMatchObject({ name: 'A1', before: 250 - 230 + 30 + 44 });
+    expect(seamAt(PLAN, 600)).toMatchObject({ before: 750 - 600 + 30 + 44 });
     const turned = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' as const } } };
-    expect(seamAt(turned, 100)).toMatchObject({ before: 250 - 100 + 30 });
+    expect(seamAt(turned, 100)).toMatchObject({ before: 250 - 100 + 30 + 44 });
+    expect(seamAt(turned, 100)!.ends.map(({ x }) => x)).toEqual([250, 250]);
     expect(seamAt(PLAN, 5000)).toBeNull();
   });
 });

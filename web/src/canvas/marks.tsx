@@ -1,5 +1,5 @@
 import type { DoubtEllipse, Point, Polyline } from '@gorse/core';
-import { Circle, Ellipse, Group, Label, Line, Shape, Tag, Text } from 'react-konva';
+import { Arrow, Circle, Ellipse, Group, Label, Line, Shape, Tag, Text } from 'react-konva';
 import { MOORLAND } from '../ui/theme.ts';
 import { trace } from './patches.tsx';
 
@@ -111,6 +111,39 @@ export function PlaceTag({
       />
       <Text text={text} fontSize={15 / scale} fontStyle="bold" padding={4 / scale} fill={MOORLAND.ink} />
     </Label>
+  );
+}
+
+/** An edge, and the way across the poles that it has to come, mm. */
+export function EdgeWay({
+  edge,
+  by,
+  text,
+  scale,
+}: {
+  readonly edge: readonly [Point, Point];
+  readonly by: number;
+  readonly text: string;
+  readonly scale: number;
+}) {
+  const there = edge.map(({ x, y }) => ({ x, y: y + by }));
+  const [a, b] = edge;
+  const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+  const tip = { x: middle.x, y: middle.y + by };
+  const stroke = { stroke: MOORLAND.bracken, strokeWidth: 4 / scale };
+  return (
+    <Group>
+      <Line points={flat(edge)} {...stroke} />
+      <Line points={flat(there)} {...stroke} dash={[10 / scale, 6 / scale]} />
+      <Arrow
+        points={flat([middle, tip])}
+        {...stroke}
+        fill={MOORLAND.bracken}
+        pointerLength={16 / scale}
+        pointerWidth={16 / scale}
+      />
+      <PlaceTag at={middle} text={text} colour={MOORLAND.bracken} leftOf={false} scale={scale} />
+    </Group>
   );
 }
 

@@ -14,7 +14,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage, type Gesture } from '../../canvas/cloth-stage.tsx';
-import { HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
@@ -81,6 +81,8 @@ export default function FrameStep() {
   };
   const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
   const focus = around.length > 0 ? ringBounds(around) : null;
+  // Nothing is looked at through the lens before the quilt is where it will be stitched.
+  const underWay = told.instruction.bead === 'roll' || told.instruction.bead === 'clamp';
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
       <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
@@ -106,10 +108,18 @@ export default function FrameStep() {
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
                 />
+                {work.seamWay && (
+                  <EdgeWay
+                    edge={work.seamWay.edge}
+                    by={work.seamWay.by}
+                    text={`lower edge of ${work.seamWay.name}`}
+                    scale={view.scale}
+                  />
+                )}
               </>
             )}
           </ClothStage>
-          {answers && <Lens patches={patches} stitched={stitched} scene={scene} />}
+          {answers && !underWay && <Lens patches={patches} stitched={stitched} scene={scene} />}
         </div>
         <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
           <JogPad step={step} onStep={setStep} />

@@ -7,7 +7,7 @@ import type { Bead, FrameAction, HeadNow } from './instruction.ts';
 import type { Rolling } from './rolling.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
-const ROLLING: Rolling = { within: false, pass: 1, from: 500, seam: { name: 'A3', before: 60 }, beyond: 0 };
+const ROLLING: Rolling = { within: false, pass: 1, from: 500, seam: { name: 'A3', before: 60, ends: [] }, beyond: 0 };
 const SECOND: AdvanceState = {
   mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 480, anew: true }],
   step: 'ready',

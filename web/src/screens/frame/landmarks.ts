@@ -17,7 +17,7 @@ import type { StitchedRef } from '../../planning-worker/line-up-planner.ts';
 import type { Piece } from './pieces.ts';
 
 /** A landmark within this distance of a patch's corner is that corner, mm. */
-const CORNER_WITHIN = 0.05;
+export const SAME_CORNER = 0.05;
 
 /** A point that can be found on the plan and on the cloth, with the touch made there in this advance. */
 export interface Landmark extends NamedPlace {
@@ -59,7 +59,7 @@ export function landmarksOf(
 export function cornersLeftOf(landmarks: readonly Landmark[], piece: Piece | undefined): number[] {
   if (piece?.fit !== 'corners') return [];
   const isCorner = ({ cloth, since }: Landmark): boolean =>
-    since === null && piece.ring.some((corner) => distance(corner, cloth) < CORNER_WITHIN);
+    since === null && piece.ring.some((corner) => distance(corner, cloth) < SAME_CORNER);
   return landmarks.flatMap((one, i) => (!one.touch && isCorner(one) ? [i] : []));
 }
 

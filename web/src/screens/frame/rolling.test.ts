@@ -1,8 +1,9 @@
 import { type AdvanceState, mountedAt, newPlan, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import type { PlannedOnFrame } from '../../planning-worker/line-up-planner.ts';
+import type { LineUpAnswer, PlannedOnFrame } from '../../planning-worker/line-up-planner.ts';
+import type { Landmark } from './landmarks.ts';
 import type { Piece } from './pieces.ts';
-import { rollingFor } from './rolling.ts';
+import { rollingFor, seamWayOf } from './rolling.ts';
 
 // A reach of 640 mm less the roll, 30 mm of room before and behind.
 const PLAN = newPlan('Harbour Lights', {
@@ -47,11 +48,11 @@ describe('rolling for a piece', () => {
   const [first, fifth, eighth] = [row('1', 0, 10), row('5', 1, 600), row('8', 1, 1030)];
   it('is to its pass, by the seam that comes to the roll, until it is in reach', () => {
     expect(rollingFor(PLAN, first, PASSES, rolled(), null)).toMatchObject({ within: true, beyond: 0 });
-    expect(rollingFor(PLAN, fifth, PASSES, rolled(), null)).toEqual({
+    expect(rollingFor(PLAN, fifth, PASSES, rolled(), null)).toMatchObject({
       within: false,
       pass: 1,
       from: 590,
-      seam: { name: 'A3', before: 190 },
+      seam: { name: 'A3', before: 234 },
       beyond: 0,
     });
     expect(rollingFor(PLAN, fifth, PASSES, rolled(590), null).within).toBe(true);
@@ -92,5 +93,25 @@ describe('rolling for a piece', () => {
       within: true,
       beyond: 0,
     });
+  });
+});
+
+describe('the way of the seam that is rolled by', () => {
+  const rolling = rollingFor(PLAN, row('5', 1, 600), PASSES, rolled(), null);
+  const corner = (x: number): Landmark => {
+    const cloth = { x, y: 750 };
+    return { name: 'corner of A3', cloth, since: null, touch: undefined, chalked: false };
+  };
+  const at = (x: number): LineUpAnswer['landmarks'][number] => ({ at: { x: x + 140, y: 790 }, doubt: null });
+  const lineUp = { landmarks: [at(250), at(0)] } as unknown as LineUpAnswer;
+  it('is from where its corners lie to where they come, the roll being thicker by then', () => {
+    // A roll of 38 mm grows by √(38² + 3 · 590 / π) − 38 = 6.8 mm.
+    const way = seamWayOf(rolling, frame, 0, [corner(250), corner(0)], lineUp)!;
+    expect(way.edge.map(({ x }) => x).toSorted((a, b) => a - b)).toEqual([140, 390]);
+    expect(way.by).toBeCloseTo(-590 + 6.8, 1);
+  });
+  it('is not told while no line-up is worked out, or where no seam tells it', () => {
+    expect(seamWayOf(rolling, frame, 0, [corner(250), corner(0)], null)).toBeNull();
+    expect(seamWayOf({ ...rolling, seam: null }, frame, 0, [corner(250), corner(0)], lineUp)).toBeNull();
   });
 });

@@ -2,6 +2,10 @@ import {
   type AdvanceState,
   beyondArea,
   boxRing,
+  distance,
+  type FramePoint,
+  type FrameProfile,
+  mountedAt,
   mountedNow,
   type PlanRecords,
   quiltOf,
@@ -14,6 +18,7 @@ import {
   seamAt,
 } from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
+import { type Landmark, SAME_CORNER } from './landmarks.ts';
 import type { Piece } from './pieces.ts';
 
 /** Whether the quilt has to be rolled for a piece, and to where. */
@@ -28,6 +33,30 @@ export interface Rolling {
   readonly seam: Seam | null;
   /** As lined up, what comes lies so much too near the take-up pole (below 0) or too far from it, mm. */
   readonly beyond: number;
+}
+
+/** Where the seam lies that tells how far the quilt is rolled, and how far it has to come, mm: towards the roll below 0. */
+export interface SeamWay {
+  readonly name: string;
+  readonly edge: readonly [FramePoint, FramePoint];
+  readonly by: number;
+}
+
+/** Where the line-up, however unsure, sees the seam's corners now. */
+export function seamWayOf(
+  { seam, from }: Rolling,
+  frame: FrameProfile,
+  rolled: number,
+  landmarks: readonly Landmark[],
+  lineUp: LineUpAnswer | null,
+): SeamWay | null {
+  const edge = (seam?.ends ?? []).flatMap((end) => {
+    const i = landmarks.findIndex(({ cloth, since }) => since === null && distance(cloth, end) < SAME_CORNER);
+    return lineUp?.landmarks[i]?.at ?? [];
+  });
+  const [left, right] = edge;
+  if (!seam || !left || !right) return null;
+  return { name: seam.name, edge: [left, right], by: mountedAt(frame, from).y - mountedAt(frame, rolled).y };
 }
 
 /** Rolled for its own pass, a quilt is off by less than so many times the room kept free: touches tell whether it must be rolled again. */

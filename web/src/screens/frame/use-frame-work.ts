@@ -26,7 +26,7 @@ import { checksOf, type FrameAction, nextInstruction } from './instruction.ts';
 import { cornersLeftOf, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 import { useNeedleLeft } from './needle-left.ts';
 import { type Piece, piecesOf } from './pieces.ts';
-import { rollingFor } from './rolling.ts';
+import { rollingFor, seamWayOf } from './rolling.ts';
 import type { Ways } from './side-ways.tsx';
 import { useFrameLog } from './use-frame-log.ts';
 import { useLineUp } from './use-line-up.ts';
@@ -264,6 +264,11 @@ export function useFrameWork() {
       setDragging(false);
     },
     scene,
+    /** The seam to roll by, while there is to roll. */
+    seamWay:
+      rolling && instruction?.bead === 'roll'
+        ? seamWayOf(rolling, quiltOf(records).machine.frame, mounted.rolled, landmarks, lineUp)
+        : null,
   };
 }
 
