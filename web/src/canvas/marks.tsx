@@ -114,16 +114,18 @@ export function PlaceTag({
   );
 }
 
-/** An edge, and the way across the poles that it has to come, mm. */
+/** An edge, and the way across the poles that it has to come, mm, with a few words at both. */
 export function EdgeWay({
   edge,
   by,
-  text,
+  what,
+  whereto,
   scale,
 }: {
   readonly edge: readonly [Point, Point];
   readonly by: number;
-  readonly text: string;
+  readonly what: string;
+  readonly whereto: string;
   readonly scale: number;
 }) {
   const there = edge.map(({ x, y }) => ({ x, y: y + by }));
@@ -142,7 +144,8 @@ export function EdgeWay({
         pointerLength={16 / scale}
         pointerWidth={16 / scale}
       />
-      <PlaceTag at={middle} text={text} colour={MOORLAND.bracken} leftOf={false} scale={scale} />
+      <PlaceTag at={middle} text={what} colour={MOORLAND.bracken} above={by > 0} leftOf={false} scale={scale} />
+      <PlaceTag at={tip} text={whereto} colour={MOORLAND.bracken} above={by <= 0} leftOf={false} scale={scale} />
     </Group>
   );
 }

@@ -2,6 +2,7 @@ import {
   advanceNow,
   boundsOf,
   distance,
+  formatLength,
   mountedNow,
   type Point,
   quiltOf,
@@ -112,7 +113,8 @@ export default function FrameStep() {
                   <EdgeWay
                     edge={work.seamWay.edge}
                     by={work.seamWay.by}
-                    text={`lower edge of ${work.seamWay.name}`}
+                    what={`lower edge of ${work.seamWay.name}`}
+                    whereto={`comes here, ${formatLength(work.seamWay.before, style)} before the roll`}
                     scale={view.scale}
                   />
                 )}

@@ -36,8 +36,7 @@ export interface Rolling {
 }
 
 /** Where the seam lies that tells how far the quilt is rolled, and how far it has to come, mm: towards the roll below 0. */
-export interface SeamWay {
-  readonly name: string;
+export interface SeamWay extends Omit<Seam, 'ends'> {
   readonly edge: readonly [FramePoint, FramePoint];
   readonly by: number;
 }
@@ -56,7 +55,8 @@ export function seamWayOf(
   });
   const [left, right] = edge;
   if (!seam || !left || !right) return null;
-  return { name: seam.name, edge: [left, right], by: mountedAt(frame, from).y - mountedAt(frame, rolled).y };
+  const { name, before } = seam;
+  return { name, before, edge: [left, right], by: mountedAt(frame, from).y - mountedAt(frame, rolled).y };
 }
 
 /** Rolled for its own pass, a quilt is off by less than so many times the room kept free: touches tell whether it must be rolled again. */
