@@ -82,8 +82,8 @@ export default function FrameStep() {
   };
   const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
   const focus = around.length > 0 ? ringBounds(around) : null;
-  // Nothing is looked at through the lens before the quilt is where it will be stitched.
-  const underWay = told.instruction.bead === 'roll' || told.instruction.bead === 'clamp';
+  // With the clamps off nothing is looked at closely, and the lens would hide what is rolled.
+  const isSet = told.advances.step === 'ready';
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
       <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
@@ -121,7 +121,7 @@ export default function FrameStep() {
               </>
             )}
           </ClothStage>
-          {answers && !underWay && <Lens patches={patches} stitched={stitched} scene={scene} />}
+          {answers && isSet && <Lens patches={patches} stitched={stitched} scene={scene} />}
         </div>
         <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
           <JogPad step={step} onStep={setStep} />
