@@ -33,7 +33,7 @@ export function heatMap({ field, widest: found }: Density, allowed: number): Hea
   for (let y = 0, i = 0; y < rows; y++) {
     for (let x = 0; x < columns; x++, i++) {
       const gap = 2 * distance[i]!;
-      const part = gap / widest;
+      const part = gap === 0 ? 0 : gap / widest;
       const hatched = gap > allowed && (x + y) % (2 * HATCH) < HATCH;
       const [r, g, b] = hatched ? [43, 42, 39] : table[Math.min(256, Math.floor(part * 256))]!;
       pixels[4 * i] = r;
