@@ -183,6 +183,7 @@ export {
   mountedNow,
   NEWLY_LOADED,
 } from './run/advances.ts';
+export { holeAt, holesBefore } from './run/holes.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
   farthestStitch,

@@ -74,7 +74,14 @@ const wave = polyline(
 describe('the seam that tells how far a quilt is rolled', () => {
   it('is the lower edge of a patch, nearest to the roll', () => {
     // The needle comes no nearer to the roll than 44 mm, and 30 mm of room are kept free there.
-    expect(seamAt(PLAN, 230)).toMatchObject({ name: 'A1', before: 250 - 230 + 30 + 44 });
+    expect(seamAt(PLAN, 230)).toEqual({
+      name: 'A1',
+      before: 250 - 230 + 30 + 44,
+      ends: [
+        { x: 250, y: 250 },
+        { x: 0, y: 250 },
+      ],
+    });
     expect(seamAt(PLAN, 600)).toMatchObject({ before: 750 - 600 + 30 + 44 });
     const turned = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' as const } } };
     expect(seamAt(turned, 100)).toMatchObject({ before: 250 - 100 + 30 + 44 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { polyline } from '../geometry/polyline.ts';
+import { holeAt, holesBefore } from './holes.ts';
 import { resumePoint } from './resume-point.ts';
 import { isOpen, type RunEventKind, runStateOf } from './run-state.ts';
 
@@ -62,5 +63,19 @@ describe('where to go on', () => {
       { x: 4, y: 8 },
     ]);
     expect(resumePoint(bent, 6, 3)).toBe(2);
+  });
+});
+
+describe('the hole of a stitch', () => {
+  it('is counted over all strokes, the last of a stroke belonging to it', () => {
+    expect([0, 1, 2].map((stroke) => holesBefore([5, 3], stroke))).toEqual([0, 5, 8]);
+    expect(holeAt([5, 3], 0)).toEqual({ stroke: 0, hole: 0 });
+    expect(holeAt([5, 3], 5)).toEqual({ stroke: 1, hole: 0 });
+    expect(holeAt([5, 3], 6)).toEqual({ stroke: 1, hole: 1 });
+  });
+  it('leaves a stitch to make, at the end of a stroke and of the run', () => {
+    expect(holeAt([5, 3], 4)).toEqual({ stroke: 0, hole: 3 });
+    expect(holeAt([5, 3], 7)).toEqual({ stroke: 1, hole: 1 });
+    expect(holeAt([5, 3], 8)).toEqual({ stroke: 1, hole: 1 });
   });
 });

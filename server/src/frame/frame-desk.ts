@@ -11,6 +11,8 @@ import {
   type FrameEventKind,
   type FrameReply,
   type FrameState,
+  holeAt,
+  holesBefore,
   isOpen,
   lineUpRefusal,
   mountedNow,
@@ -191,10 +193,10 @@ export class FrameDesk {
         throw new Refusal('refused', 'This run is over. Start a new one on the Frame screen.');
       const quilt = await this.mount(run.quiltId);
       const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
-      const { stroke, hole } = locate(run.holes, run.state.stitch);
+      const { stroke, hole } = holeAt(run.holes, run.state.stitch);
       const from = resumePoint(strokes[stroke]!, hole, back);
       return run.advance === advanceNow(this.advances.state)
-        ? this.take(runId, offsetOf(run.holes, stroke) + from)
+        ? this.take(runId, holesBefore(run.holes, stroke) + from)
         : this.continueAnew(run, stroke, from, quilt);
     });
   }
@@ -241,7 +243,7 @@ export class FrameDesk {
     let run = found(await findRun(this.database.read, runId), 'run');
     const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
     if (run.state.status !== 'ready') run = await this.write(run, 'takenUp', stitch);
-    const { stroke, hole } = locate(run.holes, stitch);
+    const { stroke, hole } = holeAt(run.holes, stitch);
     this.current = { run, strokes, stroke, progressAt: 0 };
     this.load(hole);
     this.tellScreens({ type: 'run', run });
@@ -312,7 +314,7 @@ export class FrameDesk {
   private async progress(state: FrameState): Promise<void> {
     const { current } = this;
     if (!current || state.run?.id !== current.run.id || Date.now() - current.progressAt < PROGRESS_EVERY) return;
-    const stitch = offsetOf(current.run.holes, current.stroke) + state.run.stitch;
+    const stitch = holesBefore(current.run.holes, current.stroke) + state.run.stitch;
     if (current.run.state.status !== 'stitching' || stitch <= current.run.state.stitch) return;
     current.progressAt = Date.now();
     current.run = await this.write(current.run, 'progress', stitch);
@@ -322,7 +324,7 @@ export class FrameDesk {
   private async happened(kind: FrameEventKind, runId: string | null, hole: number): Promise<void> {
     const { current } = this;
     if (!current || current.run.id !== runId) return;
-    const stitch = offsetOf(current.run.holes, current.stroke) + hole;
+    const stitch = holesBefore(current.run.holes, current.stroke) + hole;
     const logged = LOGGED[kind];
     if (kind === 'finished') await this.finishStroke(current, stitch);
     else if (logged && (kind !== 'stopped' || isUnderWay(current.run)))
@@ -336,7 +338,7 @@ export class FrameDesk {
       return;
     }
     current.stroke += 1;
-    current.run = await this.write(current.run, 'cut', offsetOf(current.run.holes, current.stroke));
+    current.run = await this.write(current.run, 'cut', holesBefore(current.run.holes, current.stroke));
     this.load(0);
   }
 
@@ -379,14 +381,3 @@ export class FrameDesk {
 }
 
 const isUnderWay = ({ state }: RunAnswer): boolean => state.status === 'stitching' || state.status === 'paused';
-
-/** Holes before a stroke. */
-const offsetOf = (holes: readonly number[], stroke: number): number =>
-  holes.slice(0, stroke).reduce((sum, n) => sum + n, 0);
-
-function locate(holes: readonly number[], stitch: number): { readonly stroke: number; readonly hole: number } {
-  let hole = stitch;
-  let stroke = 0;
-  while (stroke < holes.length - 1 && hole >= holes[stroke]!) hole -= holes[stroke++]!;
-  return { stroke, hole: Math.min(hole, holes[stroke]! - 2) };
-}

@@ -1,4 +1,4 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import { api } from './api.ts';
 
 export const queryClient = new QueryClient({
@@ -10,8 +10,6 @@ export const KEYS = {
   designs: ['designs'] as const,
   strokes: (id: string) => ['strokes', id] as const,
   runs: (quiltId: string) => ['runs', quiltId] as const,
-  runPoints: (id: string) => ['runPoints', id] as const,
-  runCloth: (id: string) => ['runCloth', id] as const,
   frames: ['frames'] as const,
   advances: (quiltId: string) => ['advances', quiltId] as const,
 };
@@ -23,6 +21,11 @@ export const useDesignStrokes = (id: string) =>
   useQuery({ queryKey: KEYS.strokes(id), queryFn: () => api.designStrokes(id), staleTime: Infinity });
 export const useRuns = (quiltId: string) =>
   useQuery({ queryKey: KEYS.runs(quiltId), queryFn: () => api.runs(quiltId), staleTime: 0 });
+/** A run's needle points, on the frame and on the planned cloth, never change. */
+export const runPoints = (id: string) =>
+  queryOptions({ queryKey: ['runPoints', id], queryFn: () => api.runPoints(id), staleTime: Infinity });
+export const runCloth = (id: string) =>
+  queryOptions({ queryKey: ['runCloth', id], queryFn: () => api.runCloth(id), staleTime: Infinity });
 export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
 export const useAdvances = (quiltId: string) =>
   useQuery({ queryKey: KEYS.advances(quiltId), queryFn: () => api.advances(quiltId), staleTime: 0 });

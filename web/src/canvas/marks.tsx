@@ -114,18 +114,19 @@ export function PlaceTag({
   );
 }
 
-/** An edge, and the way across the poles that it has to come, mm, with a few words at both. */
+/** An edge, and the way across the poles that it has to come, mm, with a few words where it comes. */
 export function EdgeWay({
   edge,
   by,
-  what,
-  whereto,
+  text,
+  middleX,
   scale,
 }: {
   readonly edge: readonly [Point, Point];
   readonly by: number;
-  readonly what: string;
-  readonly whereto: string;
+  readonly text: string;
+  /** The words stand towards this place, mm. */
+  readonly middleX: number;
   readonly scale: number;
 }) {
   const there = edge.map(({ x, y }) => ({ x, y: y + by }));
@@ -144,8 +145,7 @@ export function EdgeWay({
         pointerLength={16 / scale}
         pointerWidth={16 / scale}
       />
-      <PlaceTag at={middle} text={what} colour={MOORLAND.bracken} above={by > 0} leftOf={false} scale={scale} />
-      <PlaceTag at={tip} text={whereto} colour={MOORLAND.bracken} above={by <= 0} leftOf={false} scale={scale} />
+      <PlaceTag at={tip} text={text} colour={MOORLAND.bracken} above={by <= 0} leftOf={tip.x > middleX} scale={scale} />
     </Group>
   );
 }

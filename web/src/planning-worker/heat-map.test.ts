@@ -4,38 +4,33 @@ import { HEAT, heatMap } from './heat-map.ts';
 
 /** A strip of cells, so far each from the nearest stitch, mm. */
 const strip = (...distance: readonly number[]): Density => ({
-  field: { cell: 2, columns: distance.length, rows: 1, distance: Float32Array.from(distance) },
+  field: { cell: 5, columns: distance.length, rows: 1, distance: Float32Array.from(distance) },
   widest: { centre: { x: 0, y: 0 }, diameter: 2 * Math.max(...distance) },
-  spacing: 10,
+  spacing: 1,
   patches: [],
 });
-const colours = (density: Density, allowed: number): number[][] => {
-  const { pixels } = heatMap(density, allowed);
-  return Array.from({ length: pixels.length / 4 }, (_, i) => [...pixels.subarray(4 * i, 4 * i + 3)]);
-};
-const INK = [43, 42, 39];
-const [DENSE, WIDEST] = [HEAT[0]!.rgb, HEAT.at(-1)!.rgb];
+const colour = (pixels: Uint8ClampedArray, i: number): number[] => [...pixels.subarray(4 * i, 4 * i + 3)];
 
 describe('the picture of density', () => {
-  it('goes from the colour of a stitch to that of the widest gap, through those between', () => {
-    const seen = colours(strip(0, 4, 10), 100);
-    expect(seen[0]).toEqual([...DENSE]);
-    expect(seen[2]).toEqual([...WIDEST]);
-    // 4 of 10 mm: the third colour of the scale, but for the table's step.
-    HEAT[2]!.rgb.forEach((part, k) => expect(Math.abs(seen[1]![k]! - part)).toBeLessThan(2));
+  const density = strip(0, 10, 20, 60, 60, 60, 60, 60, 60, 60, 60, 60);
+  it('goes from the first colour to the last at the widest gap, through those between', () => {
+    const { widest, pixels } = heatMap(density, 200);
+    expect(widest).toBe(120);
+    expect(colour(pixels, 0)).toEqual(HEAT[0]!.rgb);
+    expect(colour(pixels, 3)).toEqual(HEAT.at(-1)!.rgb);
+    // 4 of 10 mm are the third colour of the scale, but for the step of the table.
+    const between = colour(heatMap(strip(4, 10), 200).pixels, 0);
+    HEAT[2]!.rgb.forEach((part, k) => expect(Math.abs(between[k]! - part)).toBeLessThan(2));
   });
-  it('has its last colour where the batting allows no more, and hatches what is wider', () => {
-    const density = strip(5, 8, 8, 8, 8, 8, 8, 0);
-    expect(heatMap(density, 10).widest).toBe(10);
-    const seen = colours(density, 10);
-    expect(seen[0]).toEqual([...WIDEST]);
-    expect(seen.slice(1, 5)).toEqual(Array(4).fill(INK));
-    expect(seen[5]).toEqual([...WIDEST]);
-    expect(seen[7]).toEqual([...DENSE]);
-    // Where the batting allows it, nothing is hatched.
-    expect(colours(density, 20)).not.toContainEqual(INK);
+  it('is hatched beyond what is allowed', () => {
+    const { widest, pixels } = heatMap(density, 40);
+    expect(widest).toBe(40);
+    expect(colour(pixels, 2)).toEqual(HEAT.at(-1)!.rgb);
+    expect(colour(pixels, 4)).toEqual([43, 42, 39]);
+    expect(colour(pixels, 6)).toEqual(HEAT.at(-1)!.rgb);
   });
-  it('is of one colour where nothing is farther from a stitch than a stitch', () => {
-    expect(colours(strip(0, 0), 10)).toEqual([[...DENSE], [...DENSE]]);
+  it('is of the first colour all over where there is no gap at all', () => {
+    const { pixels } = heatMap(strip(0, 0), 10);
+    expect([colour(pixels, 0), colour(pixels, 1)]).toEqual([HEAT[0]!.rgb, HEAT[0]!.rgb]);
   });
 });

@@ -1,7 +1,6 @@
 import { newPlan, type PlanRecords, polyline, QUILT_ID, quiltOf, type RowSetRecord } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { newRowSet } from '../document/rows.ts';
-import { HEAT, heatMap } from './heat-map.ts';
 import { levelsOf } from './levels.ts';
 import type { RowsRequest } from './requests.ts';
 import { rowPlanner } from './row-planner.ts';
@@ -107,21 +106,6 @@ describe('the density picture', () => {
     expect(density.problems[0]!.code).toBe('wideGap');
     expect(density.map.pixels).toHaveLength(4 * density.map.columns * density.map.rows);
     expect(planner.density([], [], PLAN)).toBeNull();
-  });
-  it('goes from the first colour to the last at the widest gap, and is hatched beyond what is allowed', () => {
-    const distance = Float32Array.of(0, 10, 20, 60, 60, 60, 60, 60, 60, 60, 60, 60);
-    const field = { cell: 5, columns: 12, rows: 1, distance };
-    const density = { field, widest: { centre: { x: 0, y: 0 }, diameter: 120 }, spacing: 1, patches: [] };
-    const colour = (pixels: Uint8ClampedArray, i: number): number[] => [...pixels.subarray(4 * i, 4 * i + 3)];
-    const wide = heatMap(density, 200);
-    expect(wide.widest).toBe(120);
-    expect(colour(wide.pixels, 0)).toEqual(HEAT[0]!.rgb);
-    expect(colour(wide.pixels, 3)).toEqual(HEAT.at(-1)!.rgb);
-    const narrow = heatMap(density, 40);
-    expect(narrow.widest).toBe(40);
-    expect(colour(narrow.pixels, 2)).toEqual(HEAT.at(-1)!.rgb);
-    expect(colour(narrow.pixels, 4)).toEqual([43, 42, 39]);
-    expect(colour(narrow.pixels, 6)).toEqual(HEAT.at(-1)!.rgb);
   });
   it('and the levels of a line keep within what they say', () => {
     const [fine, middle, coarse] = levelsOf([WAVE]);

@@ -2,7 +2,6 @@ import {
   advanceNow,
   boundsOf,
   distance,
-  formatLength,
   mountedNow,
   type Point,
   quiltOf,
@@ -80,6 +79,7 @@ export default function FrameStep() {
     maxX: seen?.maxX ?? 1000,
     maxY: Math.min(area.bottom, seen?.maxY ?? area.bottom),
   };
+  const middleX = (bounds.minX + bounds.maxX) / 2;
   const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
   const focus = around.length > 0 ? ringBounds(around) : null;
   // With the clamps off nothing is looked at closely, and the lens would hide what is rolled.
@@ -104,7 +104,7 @@ export default function FrameStep() {
                 <OutsideReach width={area.width} reach={area.bottom} top={area.top} />
                 <FrameScene
                   {...scene}
-                  middleX={(bounds.minX + bounds.maxX) / 2}
+                  middleX={middleX}
                   middleY={focus ? (focus.minY + focus.maxY) / 2 : bounds.maxY}
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
@@ -113,8 +113,8 @@ export default function FrameStep() {
                   <EdgeWay
                     edge={work.seamWay.edge}
                     by={work.seamWay.by}
-                    what={`lower edge of ${work.seamWay.name}`}
-                    whereto={`comes here, ${formatLength(work.seamWay.before, style)} before the roll`}
+                    text={`lower edge of ${work.seamWay.name} comes here`}
+                    middleX={middleX}
                     scale={view.scale}
                   />
                 )}

@@ -48,11 +48,18 @@ describe('rolling for a piece', () => {
   const [first, fifth, eighth] = [row('1', 0, 10), row('5', 1, 600), row('8', 1, 1030)];
   it('is to its pass, by the seam that comes to the roll, until it is in reach', () => {
     expect(rollingFor(PLAN, first, PASSES, rolled(), null)).toMatchObject({ within: true, beyond: 0 });
-    expect(rollingFor(PLAN, fifth, PASSES, rolled(), null)).toMatchObject({
+    expect(rollingFor(PLAN, fifth, PASSES, rolled(), null)).toEqual({
       within: false,
       pass: 1,
       from: 590,
-      seam: { name: 'A3', before: 234 },
+      seam: {
+        name: 'A3',
+        before: 234,
+        ends: [
+          { x: 250, y: 750 },
+          { x: 0, y: 750 },
+        ],
+      },
       beyond: 0,
     });
     expect(rollingFor(PLAN, fifth, PASSES, rolled(590), null).within).toBe(true);

@@ -36,7 +36,7 @@ export interface Rolling {
 }
 
 /** Where the seam lies that tells how far the quilt is rolled, and how far it has to come, mm: towards the roll below 0. */
-export interface SeamWay extends Omit<Seam, 'ends'> {
+export interface SeamWay extends Pick<Seam, 'name'> {
   readonly edge: readonly [FramePoint, FramePoint];
   readonly by: number;
 }
@@ -53,10 +53,9 @@ export function seamWayOf(
     const i = landmarks.findIndex(({ cloth, since }) => since === null && distance(cloth, end) < SAME_CORNER);
     return lineUp?.landmarks[i]?.at ?? [];
   });
-  const [left, right] = edge;
-  if (!seam || !left || !right) return null;
-  const { name, before } = seam;
-  return { name, before, edge: [left, right], by: mountedAt(frame, from).y - mountedAt(frame, rolled).y };
+  const [a, b] = edge;
+  if (!seam || !a || !b) return null;
+  return { name: seam.name, edge: [a, b], by: mountedAt(frame, from).y - mountedAt(frame, rolled).y };
 }
 
 /** Rolled for its own pass, a quilt is off by less than so many times the room kept free: touches tell whether it must be rolled again. */

@@ -1,10 +1,9 @@
 import type { RunAnswer } from '@gorse/contract';
-import { distance, type FramePoint, HEAD_ON_POINT, isOpen } from '@gorse/core';
+import { distance, type FramePoint, HEAD_ON_POINT, holeAt, isOpen, pointOf } from '@gorse/core';
 import { useQuery } from '@tanstack/react-query';
 import { useShallow } from 'zustand/react/shallow';
-import { api } from '../../api/api.ts';
 import { useFrame } from '../../api/frame-socket.ts';
-import { KEYS } from '../../api/queries.ts';
+import { runPoints } from '../../api/queries.ts';
 import type { HeadNow } from './instruction.ts';
 
 export interface Loaded {
@@ -17,14 +16,9 @@ export interface Loaded {
 
 /** The line of a run, loaded in this advance, and the head as it stands to it. */
 export function useLoaded(run: RunAnswer | null, advance: number): Loaded {
-  const points = useQuery({
-    queryKey: KEYS.runPoints(run?.id ?? ''),
-    queryFn: () => api.runPoints(run!.id),
-    enabled: run !== null,
-    staleTime: Infinity,
-  }).data;
+  const points = useQuery({ ...runPoints(run?.id ?? ''), enabled: run !== null }).data;
   const strokes = (run && isOpen(run.state.status) && run.advance === advance && points) || null;
-  const start = run && strokes && holeAt(strokes, run.state.stitch);
+  const start = run && strokes && startOf(strokes, run);
   const head = useFrame(
     useShallow(({ state }): HeadNow | null => {
       if (!state) return null;
@@ -36,13 +30,7 @@ export function useLoaded(run: RunAnswer | null, advance: number): Loaded {
   return { strokes, start, head };
 }
 
-/** A hole counted over all strokes; the last hole of a stroke belongs to it. */
-function holeAt(strokes: readonly Float64Array[], stitch: number): FramePoint | null {
-  let hole = stitch;
-  for (const stroke of strokes) {
-    const count = stroke.length / 2;
-    if (hole < count) return { x: stroke[2 * hole]!, y: stroke[2 * hole + 1]! };
-    hole -= count;
-  }
-  return null;
+function startOf(strokes: readonly Float64Array[], { holes, state }: RunAnswer): FramePoint {
+  const { stroke, hole } = holeAt(holes, state.stitch);
+  return pointOf(strokes[stroke]!, hole);
 }

@@ -2,8 +2,7 @@ import type { RunAnswer } from '@gorse/contract';
 import { farthestStitch, type QuiltRecord, type StitchedRun } from '@gorse/core';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { api } from '../../api/api.ts';
-import { KEYS } from '../../api/queries.ts';
+import { runCloth, runPoints } from '../../api/queries.ts';
 import { planner } from '../../planning-worker/planned-store.ts';
 import { tellError } from '../../ui/notices.ts';
 import type { FoundAgain } from './landmarks.ts';
@@ -17,20 +16,8 @@ export interface StitchedLine extends StitchedRun {
 /** What lies stitched on the cloth. */
 export function useStitched(runs: readonly RunAnswer[]): readonly StitchedLine[] {
   const begun = runs.filter((run) => run.state.stitch > 0);
-  const points = useQueries({
-    queries: begun.map((run) => ({
-      queryKey: KEYS.runPoints(run.id),
-      queryFn: () => api.runPoints(run.id),
-      staleTime: Infinity,
-    })),
-  });
-  const cloths = useQueries({
-    queries: begun.map((run) => ({
-      queryKey: KEYS.runCloth(run.id),
-      queryFn: () => api.runCloth(run.id),
-      staleTime: Infinity,
-    })),
-  });
+  const points = useQueries({ queries: begun.map(({ id }) => runPoints(id)) });
+  const cloths = useQueries({ queries: begun.map(({ id }) => runCloth(id)) });
   const key = begun
     .map(
       (run, i) =>
