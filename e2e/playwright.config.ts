@@ -4,8 +4,7 @@ export default defineConfig({
   testDir: '.',
   globalSetup: './demo-folder.ts',
   timeout: 180_000,
-  // Each file has a server and a folder of its own.
-  workers: 2,
+  workers: 1,
   expect: { timeout: 15_000 },
   reporter: [['list']],
   outputDir: '../test-results',
