@@ -1,11 +1,12 @@
 import {
-  fitStrokes,
   GENERIC_MOTION,
+  layInPatch,
   polyline,
   readSvg,
+  polygonShape,
   type RecipeRecord,
-  resolvePlacement,
   stitchClock,
+  stitchStrokes,
 } from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
 
@@ -27,12 +28,12 @@ export const svgOf = (line: Float64Array): string => {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="300mm" height="300mm" viewBox="0 0 300 300"><path d="${path}"/></svg>`;
 };
 
-const RING = [
+const SHAPE = polygonShape([
   { x: 0, y: 0 },
   { x: 300, y: 4 },
   { x: 296, y: 303 },
   { x: -3, y: 299 },
-] as const;
+]);
 
 const RECIPE: RecipeRecord = {
   id: 'r',
@@ -44,19 +45,11 @@ const RECIPE: RecipeRecord = {
 
 export function benchCore(): void {
   const strokes = [longLine(20_000)];
-  printFigure(
-    'fit.corners_ms',
-    medianMs(() => fitStrokes(strokes, RECIPE.orient, RECIPE.fit, RING)),
-    'ms, 20,000 points',
-    null,
-  );
-  printFigure(
-    'plan.resolve_ms',
-    medianMs(() => resolvePlacement(strokes, RECIPE, RING)),
-    'ms, 20,000 points, stitches included',
-    null,
-  );
-  const [run] = resolvePlacement(strokes, RECIPE, RING)!.runs;
+  const laid = () => layInPatch(strokes, RECIPE, SHAPE)!;
+  const stitched = () => stitchStrokes(laid().strokes, RECIPE.stitch, GENERIC_MOTION);
+  printFigure('fit.corners_ms', medianMs(laid), 'ms, 20,000 points', null);
+  printFigure('plan.resolve_ms', medianMs(stitched), 'ms, 20,000 points, stitches included', null);
+  const [run] = stitched().needle;
   printFigure(
     'stitch.clock_ms',
     medianMs(() => stitchClock(run!, GENERIC_MOTION)),

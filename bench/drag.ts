@@ -4,7 +4,10 @@ import { removeFolder, startServer } from '../e2e/server.ts';
 import { longLine, svgOf } from './core.ts';
 import { printFigure, quantile } from './figures.ts';
 
-const GRID = { across: 1, down: 1, blockWidth: 400, blockHeight: 400, sashing: 0, border: 50 };
+const TOP = {
+  setting: { kind: 'grid', across: 1, down: 1, blockWidth: 400, blockHeight: 400, sashing: 0 },
+  borders: [{ width: 50 }],
+};
 
 /** Runs in the page; as text, since what builds this file would add helpers that the page doesn't have. */
 export const MEASURE = `
@@ -25,7 +28,7 @@ export async function benchDrag(): Promise<void> {
     await fetch(`${server.address}/api/quilts`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ name: 'Drag', grid: GRID }),
+      body: JSON.stringify({ name: 'Drag', ...TOP }),
     })
   ).json()) as { id: string };
   await fetch(`${server.address}/api/designs?file=Long.svg`, { method: 'POST', body: svgOf(longLine(20_000)) });

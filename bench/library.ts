@@ -28,7 +28,7 @@ const SCROLL = `
 
 /** Reading, analysing, and a library of thousands in the real browser. */
 export async function benchLibrary(): Promise<void> {
-  const dxf = writeDxf(designSheet('Long', [longLine(50_000)]));
+  const dxf = writeDxf(designSheet('Long', [longLine(50_000)], 1000));
   printFigure('import.dxf_mb_per_s', dxf.length / 1e6 / (medianMs(() => readDxf(dxf), 5) / 1000), 'MB/s', null);
   const line = [longLine(100_000)];
   printFigure(

@@ -1,10 +1,10 @@
 import { chromium } from '@playwright/test';
-import { newPlan, resolveRows, rowChoices } from '@gorse/core';
+import { askedRows, resolvedRows, rowChoices } from '@gorse/core';
 import config from '../e2e/playwright.config.ts';
 import { removeFolder, startServer } from '../e2e/server.ts';
 import { MEASURE } from './drag.ts';
 import { printFigure, quantile } from './figures.ts';
-import { KING, kingDesign, kingRows } from './rows.ts';
+import { KING, kingDesign, kingPlan, kingRows } from './rows.ts';
 
 /** Panning a king with half a million stitches: frames while the pointer moves, zoomed to the whole and to a block. */
 export async function benchPan(): Promise<void> {
@@ -22,12 +22,14 @@ export async function benchPan(): Promise<void> {
     path += `${i === 0 ? 'M' : 'L'}${line[i]!.toFixed(3)} ${line[i + 1]!.toFixed(3)}`;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="600mm" height="300mm" viewBox="-100 0 500 300"><path d="${path}"/></svg>`;
   const design = await post<{ id: string }>('/designs?file=King.svg', svg);
-  const { id } = await post<{ id: string }>('/quilts', JSON.stringify({ name: 'King', grid: KING }));
-  const plan = newPlan('King', KING);
+  const { id } = await post<{ id: string }>(
+    '/quilts',
+    JSON.stringify({ name: 'King', setting: KING.setting, borders: KING.borders }),
+  );
   const wished = { ...kingRows(design.id, 18), wish: { matters: 'clearance', clearance: 0, margin: 12 } as const };
-  const [best] = rowChoices([line], wished, plan);
+  const [best] = rowChoices(kingPlan(line, wished), askedRows(wished), 'upright');
   const after = { ...wished, numbers: best!.numbers };
-  const { stitches } = resolveRows([line], after, plan)!.totals;
+  const { stitches } = kingPlan(line, after).get(resolvedRows, after.id)!.totals;
   const diff = [{ kind: 'rowSets', id: after.id, before: null, after }];
   await post(`/quilts/${id}/edits`, JSON.stringify({ editId: 'king-rows', baseRevision: 0, mark: 'rows', diff }));
 

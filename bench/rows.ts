@@ -6,7 +6,8 @@ import {
   contactGap,
   densityOf,
   GENERIC_MACHINE,
-  gridSize,
+  makeEvaluator,
+  makeMap,
   newHead,
   newPlan,
   type PassPlan,
@@ -16,8 +17,11 @@ import {
   polyline,
   randomFrom,
   reachAfter,
-  resolveRows,
+  type Piece,
+  piecesOf,
+  resolvedRows,
   rowChoices,
+  askedRows,
   type RowSetRecord,
   standInProfile,
 } from '@gorse/core';
@@ -70,14 +74,14 @@ function gapBySampling(upper: Float64Array, lower: Float64Array): number {
 
 const INCH = 25.4;
 /** A king: 110 × 110 in. */
-export const KING = {
-  across: 10,
-  down: 10,
-  blockWidth: 10 * INCH,
-  blockHeight: 10 * INCH,
-  sashing: 0,
-  border: 5 * INCH,
-};
+export const KING = makeMap(
+  { kind: 'grid', across: 10, down: 10, blockWidth: 10 * INCH, blockHeight: 10 * INCH, sashing: 0 },
+  [{ width: 5 * INCH }],
+);
+
+/** Its rows, worked out afresh at each call. */
+export const kingPlan = (design: Float64Array, set: RowSetRecord) =>
+  makeEvaluator(() => [design]).at({ ...newPlan('King', KING), rowSets: { [set.id]: set } });
 
 /** An edge-to-edge design of 4,000 points: curls that wind in and out, 9 in high. */
 export function kingDesign(): Float64Array {
@@ -112,28 +116,28 @@ export const kingRows = (designId: string, stitchesPerInch = 11): RowSetRecord =
 });
 
 function benchKing(): void {
-  const plan = newPlan('King', KING);
-  const strokes = [kingDesign()];
   const set = kingRows('d');
-  const resolved = resolveRows(strokes, set, plan)!;
-  const ms = medianMs(() => resolveRows(strokes, set, plan), 5);
-  printFigure('rows.plan_king_ms', ms, `ms, 12 rows, ${resolved.totals.stitches} stitches`, null);
-  const answers = medianMs(() => rowChoices(strokes, set, plan), 3);
+  const design = kingDesign();
+  const pieces = piecesOf(kingPlan(design, set));
+  const { totals } = kingPlan(design, set).get(resolvedRows, set.id)!;
+  const ms = medianMs(() => piecesOf(kingPlan(design, set)), 5);
+  printFigure('rows.plan_king_ms', ms, `ms, 12 rows, ${totals.stitches} stitches`, null);
+  const answers = medianMs(() => rowChoices(kingPlan(design, set), askedRows(set), 'upright'), 3);
   printFigure('rows.answers_king_ms', answers, 'ms, up to six ranked answers with their stitches', null);
-  const lines = resolved.runs.flatMap((run) => run.runs);
+  const lines = pieces.flatMap(({ needle }) => needle);
   printFigure(
     'density.ms_king',
-    medianMs(() => densityOf(lines, gridSize(KING), []), 3),
+    medianMs(() => densityOf(lines, KING.size, []), 3),
     'ms',
     null,
   );
-  benchModel(resolved.runs[0]!);
+  benchModel(pieces[0]!);
   benchPasses();
 }
 
 /** Time and thread as planned against what the stand-in takes for the same row, drawn in and turned a little on its cloth. */
-function benchModel(run: NonNullable<ReturnType<typeof resolveRows>>['runs'][number]): void {
-  const points = applyToPolyline([0.99, 0.003, -0.003, 0.988, 200, 60], run.runs[0]!);
+function benchModel(piece: Piece): void {
+  const points = applyToPolyline([0.99, 0.003, -0.003, 0.988, 200, 60], piece.needle[0]!);
   const profile = standInProfile(() => 0);
   let head = { ...newHead(), at: pointOf(points, 0), bobbin: 1e9 };
   for (const command of [
@@ -147,14 +151,14 @@ function benchModel(run: NonNullable<ReturnType<typeof resolveRows>>['runs'][num
   if (head.stroke?.stitch !== pointCount(points) - 1) throw new Error('the stand-in did not finish the row');
   printFigure(
     'time.model_error',
-    seconds / run.totals.seconds - 1,
+    seconds / piece.totals.seconds - 1,
     'of the planned time, one row of the king',
     '< 0.05',
   );
   const used = 1e9 - head.bobbin;
   printFigure(
     'thread.model_error',
-    used / run.totals.thread - 1,
+    used / piece.totals.thread - 1,
     `of the planned thread, ${(used / BOBBIN_LENGTH).toFixed(2)} bobbins`,
     '< 0.03',
   );

@@ -3,7 +3,10 @@ import { removeFolder, startServer } from '../e2e/server.ts';
 import { printFigure, quantile } from './figures.ts';
 
 const EDITS = 200;
-const GRID = { across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30, border: 80 };
+const TOP = {
+  setting: { kind: 'grid', across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30 },
+  borders: [{ width: 80 }],
+};
 
 /** The real server on an embedded database on disk: one record an edit, acknowledged only when it is synced. */
 export async function benchServer(): Promise<void> {
@@ -18,12 +21,12 @@ export async function benchServer(): Promise<void> {
     if (!response.ok) throw new Error(await response.text());
     return (await response.json()) as T;
   };
-  const { id } = await ask<{ id: string }>('/quilts', { name: 'Bench', grid: GRID });
+  const { id } = await ask<{ id: string }>('/quilts', { name: 'Bench', ...TOP });
   const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
   const before = records.regions['block-1-1']!;
   const times: number[] = [];
   for (let revision = 0; revision < EDITS; revision++) {
-    const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `A${revision}` } }];
+    const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
     const start = performance.now();
     await ask(`/quilts/${id}/edits`, { editId: `bench-edit-${revision}`, baseRevision: revision, mark: 'bench', diff });
     times.push(performance.now() - start);

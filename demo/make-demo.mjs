@@ -8,13 +8,15 @@ const INCH = 25.4;
 /** A runner for the mess table of the ferry Guillemot: measured, nothing placed yet. */
 const TIDE_TABLE = {
   name: 'Tide Table',
-  grid: { across: 4, down: 2, blockWidth: 8 * INCH, blockHeight: 8 * INCH, sashing: 1.5 * INCH, border: 2 * INCH },
+  setting: { kind: 'grid', across: 4, down: 2, blockWidth: 8 * INCH, blockHeight: 8 * INCH, sashing: 1.5 * INCH },
+  borders: [{ width: 2 * INCH }],
 };
 
 /** For the crew's quarters: planned edge to edge, ready to stitch. */
 export const HARBOUR_LIGHTS = {
   name: 'Harbour Lights',
-  grid: { across: 5, down: 6, blockWidth: 9 * INCH, blockHeight: 9 * INCH, sashing: 0, border: 5 * INCH },
+  setting: { kind: 'grid', across: 5, down: 6, blockWidth: 9 * INCH, blockHeight: 9 * INCH, sashing: 0 },
+  borders: [{ width: 5 * INCH }],
 };
 
 /** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */

@@ -6,9 +6,9 @@ import {
   cornerLandmarks,
   decodeStrokes,
   type FramePoint,
-  gridSize,
   loadingMap,
   makeTrueQuilt,
+  mapGraph,
   mountedAt,
   PIECED_CLOTH,
   type Point,
@@ -36,8 +36,9 @@ const linesOf = async (address: string, path: string): Promise<Float64Array[]> =
 export async function eyeOf(address: string, quiltId: string) {
   const { records } = await ask<QuiltAnswer>(address, `/quilts/${quiltId}`);
   const quilt = quiltOf(records);
-  const size = gridSize(quilt.grid);
-  const lie = loadingMap(quilt.loading, quilt.grid);
+  const { size } = quilt.map;
+  const lie = loadingMap(quilt.loading, size);
+  const regions = Object.values(records.regions);
   const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, { x: size.width / 2, y: size.length / 2 });
   const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(address, `/quilts/${quiltId}/advances`));
   const truths = mounts.map(({ rolled, front }, advance) =>
@@ -62,10 +63,10 @@ export async function eyeOf(address: string, quiltId: string) {
     /** Where a landmark asked for by name lies on the frame now. */
     place(name: string): FramePoint {
       const now = truths.at(-1)!;
-      const corner = cornerLandmarks(records, lie).find((one) => one.name === name);
+      const corner = cornerLandmarks(mapGraph(regions), regions, lie).find((one) => one.name === name);
       if (corner) return now(corner.cloth);
       const known = stitched.flatMap(({ run, cloth, frame }) =>
-        stitchedLandmarks(run.name.split(' · ')[0]!, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
+        stitchedLandmarks(run, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
       );
       const { since } = known.find((one) => one.name === name)!;
       return now(clothUnder(truths[since!.advance]!, since!.frame));

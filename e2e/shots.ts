@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { type PlanDiff, type RecipeRecord } from '@gorse/core';
+import { controlId, type PlanDiff, type RecipeRecord } from '@gorse/core';
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -71,8 +71,9 @@ const diff: PlanDiff = [
     before: null,
     after: {
       id: `t${i}`,
+      on: controlId(a1.id, a1.shape[i]!.id),
       name: 'corner of A1',
-      cloth: a1.ring[i]!,
+      cloth: a1.shape[i]!.at,
       since: null,
       frame,
       advance: 0,
@@ -163,8 +164,9 @@ await ask(`/quilts/${id}/edits`, {
       before: null,
       after: {
         id: 't3',
+        on: controlId(a1.id, a1.shape[3]!.id),
         name: 'corner of A1',
-        cloth: a1.ring[3],
+        cloth: a1.shape[3]!.at,
         since: null,
         frame: last,
         advance: 0,

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { RunAnswer } from '@gorse/contract';
-import { CORNER_NAMES, distance, type FramePoint, readSvg } from '@gorse/core';
+import { distance, type FramePoint, readSvg } from '@gorse/core';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { seeCorners } from './frame-eye.ts';
@@ -10,6 +10,8 @@ import { expectAccessible } from './accessible.ts';
 
 const KELP = fileURLToPath(new URL('../demo/designs/Kelp.svg', import.meta.url));
 const INCH = 25.4;
+/** As they are seen, in the order that they are touched in. */
+const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'];
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -37,7 +39,7 @@ function listen(page: Page): void {
 async function touchNext(page: Page, corners: readonly FramePoint[]): Promise<void> {
   await expect(page.getByText(/^Put the needle over/)).toBeVisible();
   const title = (await page.getByText(/^Put the needle over/).textContent())!;
-  const corner = CORNER_NAMES.findIndex((name) => title.includes(name));
+  const corner = CORNERS.findIndex((name) => title.includes(name));
   await bringHead(page, corners[corner]!);
   await page.getByRole('button', { name: 'Touch here' }).click();
   await expect(page.getByText(title, { exact: true })).toBeHidden();

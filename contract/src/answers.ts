@@ -1,7 +1,6 @@
 import type {
   AdvanceState,
   AdvanceEvent,
-  BlockGrid,
   DesignEdit,
   DesignFacts,
   DesignKind,
@@ -10,6 +9,7 @@ import type {
   Machine,
   PlanDiff,
   PlanRecords,
+  QuiltMap,
   RunEvent,
   RunState,
   UnnamedTable,
@@ -54,7 +54,7 @@ export interface HealthAnswer {
 export interface QuiltSummary {
   readonly id: string;
   readonly name: string;
-  readonly grid: BlockGrid;
+  readonly map: QuiltMap;
   /** Ids of the patches that hold a design, and of those among them that are stitched. */
   readonly placed: readonly string[];
   readonly stitched: readonly string[];
@@ -115,11 +115,14 @@ export interface FrameAnswer {
 export interface RunAnswer {
   readonly id: string;
   readonly quiltId: string;
-  readonly placementId: string;
+  readonly pieceId: string;
   /** The advance that it was lined up in. */
   readonly advance: number;
-  /** The patch and the design: `B2 · Kelp`. */
+  /** What is stitched, in the middle of a sentence, and of which design. */
   readonly name: string;
+  readonly design: string;
+  /** It goes on with what another run had left. */
+  readonly continued: boolean;
   /** Hash of everything the stitches were computed from. */
   readonly planHash: string;
   /** Holes of each stroke. */

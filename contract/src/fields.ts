@@ -1,5 +1,5 @@
 import { type ClassConstructor, Type } from 'class-transformer';
-import { IsNumber, IsObject, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { IsIn, IsNumber, IsObject, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
 
 const all =
   (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
@@ -14,6 +14,21 @@ export const IsFiniteNumber = (least: number, most: number): PropertyDecorator =
 /** A part that must be there and keep its own class; `ValidateNested` alone lets a missing one pass. */
 export const Nested = (type: () => ClassConstructor<object>): PropertyDecorator =>
   all(Type(type), IsObject(), ValidateNested());
+
+/** A part of one of several kinds, told by its `kind`; each has a class of its own. */
+export function NestedKind(kinds: Readonly<Record<string, ClassConstructor<object>>>): PropertyDecorator {
+  /** Stands for what is of none of them. */
+  class OfNoKind {
+    kind!: string;
+  }
+  IsIn(Object.keys(kinds))(OfNoKind.prototype, 'kind');
+  const subTypes = Object.entries(kinds).map(([name, value]) => ({ name, value }));
+  return all(
+    Type(() => OfNoKind, { discriminator: { property: 'kind', subTypes }, keepDiscriminatorProperty: true }),
+    IsObject(),
+    ValidateNested(),
+  );
+}
 
 /** The same, or null. */
 export const NestedOrNull = (type: () => ClassConstructor<object>): PropertyDecorator =>

@@ -1,28 +1,34 @@
 import {
   type Alternate,
   type Batting,
-  type BlockGrid,
+  type Border,
   type ClothPoint,
-  type FitKind,
+  type Control,
   type FitRule,
   type FrameProfile,
   type Fibre,
   FIBRES,
   type FramePoint,
+  type GridSetting,
   type JoinRule,
   LAST_ROWS,
   type LandmarkRecord,
   type LastRow,
   type LineUpRules,
   type Loading,
+  LOADINGS,
   type Machine,
   MOST_PARTS,
   type MotionProfile,
   type Orient,
+  type Origin,
+  ORIGINS,
   type PassRules,
   type PlacementRecord,
+  type QuiltMap,
   type QuiltRecord,
   type RecipeRecord,
+  REGION_KINDS,
   type RegionKind,
   type RegionRecord,
   ROW_NUMBERS,
@@ -35,6 +41,8 @@ import {
   type RowSchool,
   type RowSet,
   type RowSetRecord,
+  type Setting,
+  type Size,
   type RowWish,
   type StitchRule,
   type TieOff,
@@ -42,7 +50,7 @@ import {
   type TouchMethod,
   type TouchRecord,
 } from '@gorse/core';
-import { Type } from 'class-transformer';
+import { type ClassConstructor, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -59,7 +67,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { IsFiniteNumber, Nested, NestedOrNull } from './fields.ts';
+import { IsFiniteNumber, Nested, NestedKind, NestedOrNull } from './fields.ts';
 
 /** Farther than any quilt or frame, in mm. */
 const FAR = 20_000;
@@ -70,6 +78,13 @@ const IdOrNull = (): PropertyDecorator => (target, property) => {
   ValidateIf((_, value) => value !== null)(target, property);
   Id()(target, property);
 };
+/** An id made of several by the core's codec. */
+export const PieceId = (): PropertyDecorator =>
+  Matches(/^[A-Za-z]+\.[\w-]{1,64}\.\d{1,4}$/, { message: '$property must be the id of a piece' });
+const LandmarkIdOrNull = (): PropertyDecorator => (target, property) => {
+  ValidateIf((_, value) => value !== null)(target, property);
+  Matches(/^[A-Za-z]+(\.[\w-]{1,64}){1,3}$/, { message: '$property must be the id of a landmark' })(target, property);
+};
 const NameText = (): PropertyDecorator => Length(1, 120, { message: '$property must have 1 to 120 characters' });
 
 export class PointBody {
@@ -77,13 +92,38 @@ export class PointBody {
   @IsFiniteNumber(-FAR, FAR) y!: number;
 }
 
-export class BlockGridBody implements BlockGrid {
+class GridSettingBody implements GridSetting {
+  @Equals('grid') kind!: 'grid';
   @IsInt() @Min(1) @Max(60) across!: number;
   @IsInt() @Min(1) @Max(60) down!: number;
   @IsFiniteNumber(20, 3000) blockWidth!: number;
   @IsFiniteNumber(20, 3000) blockHeight!: number;
   @IsFiniteNumber(0, 600) sashing!: number;
-  @IsFiniteNumber(0, 1000) border!: number;
+}
+
+const SETTINGS: Readonly<Record<Setting['kind'], ClassConstructor<Setting>>> = { grid: GridSettingBody };
+
+class BorderBody implements Border {
+  @IsFiniteNumber(0, 1000) width!: number;
+}
+
+/** A setting with borders round it. */
+export class MapParts {
+  @NestedKind(SETTINGS) setting!: Setting;
+  @Type(() => BorderBody)
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  borders!: BorderBody[];
+}
+
+class SizeBody implements Size {
+  @IsFiniteNumber(0, FAR) width!: number;
+  @IsFiniteNumber(0, FAR) length!: number;
+}
+
+class QuiltMapBody extends MapParts implements QuiltMap {
+  @Nested(() => SizeBody) size!: SizeBody;
 }
 
 class BattingBody implements Batting {
@@ -131,8 +171,8 @@ class PinnedStartBody {
   @IsFiniteNumber(-1000, 6000) from!: number;
 }
 
-class PinnedRunBody {
-  @Id() id!: string;
+class PinnedPieceBody {
+  @PieceId() id!: string;
   @IsInt() @Min(0) @Max(MOST_PASSES) pass!: number;
 }
 
@@ -142,34 +182,43 @@ class PassRulesBody implements PassRules {
   @ArrayMaxSize(MOST_PASSES)
   @ValidateNested({ each: true })
   starts!: PinnedStartBody[];
-  @Type(() => PinnedRunBody)
+  @Type(() => PinnedPieceBody)
   @IsArray()
   @ArrayMaxSize(2000)
   @ValidateNested({ each: true })
-  runs!: PinnedRunBody[];
+  pieces!: PinnedPieceBody[];
 }
 
 export class QuiltBody implements QuiltRecord {
   @Equals('quilt') id!: string;
   @IsString() @NameText() name!: string;
-  @Nested(() => BlockGridBody) grid!: BlockGridBody;
-  @IsIn(['upright', 'turned']) loading!: Loading;
+  @Nested(() => QuiltMapBody) map!: QuiltMapBody;
+  @IsIn(LOADINGS) loading!: Loading;
   @Nested(() => BattingBody) batting!: BattingBody;
   @Nested(() => MachineBody) machine!: MachineBody;
   @Nested(() => LineUpRulesBody) lineUpRules!: LineUpRulesBody;
   @Nested(() => PassRulesBody) passes!: PassRulesBody;
 }
 
+class ControlBody implements Control {
+  @Id() id!: string;
+  @Nested(() => PointBody) at!: ClothPoint;
+  @IsBoolean() corner!: boolean;
+}
+
 export class RegionBody implements RegionRecord {
   @Id() id!: string;
-  @IsIn(['block', 'sashing', 'cornerstone', 'border']) kind!: RegionKind;
+  @IsIn(REGION_KINDS) kind!: RegionKind;
   @IsString() @NameText() name!: string;
-  @Type(() => PointBody)
+  @IsIn(ORIGINS) origin!: Origin;
+  @Id() family!: string;
+  @IsInt() @Min(0) @Max(99) print!: number;
+  @Type(() => ControlBody)
   @IsArray()
-  @ArrayMinSize(4)
-  @ArrayMaxSize(4)
+  @ArrayMinSize(3)
+  @ArrayMaxSize(1000)
   @ValidateNested({ each: true })
-  ring!: [ClothPoint, ClothPoint, ClothPoint, ClothPoint];
+  shape!: ControlBody[];
 }
 
 class OrientBody implements Orient {
@@ -177,10 +226,25 @@ class OrientBody implements Orient {
   @IsBoolean() mirror!: boolean;
 }
 
-class FitRuleBody implements FitRule {
-  @IsIn(['contain', 'fill', 'corners']) kind!: FitKind;
+/** What the fits have that keep a margin. */
+class MarginBody {
   @IsFiniteNumber(-200, 1000) margin!: number;
 }
+class ContainBody extends MarginBody {
+  @Equals('contain') kind!: 'contain';
+}
+class FillBody extends MarginBody {
+  @Equals('fill') kind!: 'fill';
+}
+class CornersBody extends MarginBody {
+  @Equals('corners') kind!: 'corners';
+}
+
+const FITS: { readonly [K in FitRule['kind']]: ClassConstructor<Extract<FitRule, { kind: K }>> } = {
+  contain: ContainBody,
+  fill: FillBody,
+  corners: CornersBody,
+};
 
 class StitchBody implements StitchRule {
   @IsFiniteNumber(4, 18) stitchesPerInch!: number;
@@ -191,7 +255,7 @@ export class RecipeBody implements RecipeRecord {
   @Id() id!: string;
   @Id() designId!: string;
   @Nested(() => OrientBody) orient!: OrientBody;
-  @Nested(() => FitRuleBody) fit!: FitRuleBody;
+  @NestedKind(FITS) fit!: FitRule;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }
 
@@ -283,6 +347,7 @@ export class LandmarkBody implements LandmarkRecord {
 
 export class TouchBody implements TouchRecord {
   @Id() id!: string;
+  @LandmarkIdOrNull() on!: string | null;
   @IsString() @NameText() name!: string;
   @Nested(() => PointBody) cloth!: ClothPoint;
   @NestedOrNull(() => SinceBody) since!: SinceBody | null;

@@ -12,15 +12,15 @@ import {
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
-import { BlockGridBody, MachineBody } from './records.ts';
+import { MachineBody, MapParts, PieceId } from './records.ts';
 
-export class NewQuiltRequest {
+/** A quilt's name, and what its top is made of. */
+export class NewQuiltRequest extends MapParts {
   @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name!: string;
-  @Nested(() => BlockGridBody) grid!: BlockGridBody;
 }
 
 export class NewRunRequest {
-  @Matches(/^[\w-]{1,64}$/, { message: 'placementId must be an id' }) placementId!: string;
+  @PieceId() pieceId!: string;
 }
 
 const ADVANCE_KINDS: readonly AdvanceKind[] = ['unclamped', 'rolled', 'loaded', 'clamped'];
@@ -89,8 +89,10 @@ export type ExportFormat = (typeof EXPORT_FORMATS)[number];
 
 export class ExportQuery {
   @IsIn(EXPORT_FORMATS, { message: `format must be one of ${EXPORT_FORMATS.join(', ')}` }) format!: ExportFormat;
-  /** One placement only; the whole quilt when left out. */
-  @IsOptional() @Matches(/^[\w-]{1,64}$/, { message: 'placement must be an id' }) placement?: string;
+  /** One piece only, or all of one record; the whole quilt when left out. */
+  @IsOptional()
+  @Matches(/^[A-Za-z]+\.[\w-]{1,64}(\.\d{1,4})?$/, { message: 'of must be the id of a piece' })
+  of?: string;
 }
 
 /** What is printed says its lengths in these units. */

@@ -1,8 +1,13 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './cloth/batting.ts';
-export { type BlockGrid, gridRegions, gridSize, isTooLarge } from './cloth/block-grid.ts';
-export { loadedSize, type Loading, loadingMap } from './cloth/loading.ts';
-export { CORNER_NAMES, type Region, type RegionKind } from './cloth/region.ts';
+export { loadedSize, type Loading, loadingMap, LOADINGS } from './cloth/loading.ts';
+export { controlId, type MapGraph, mapGraph, type Vertex } from './cloth/map-graph.ts';
+export { type Border, borderDepth, isTooLarge, makeMap, mapPatches, type QuiltMap } from './cloth/quilt-map.ts';
+export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './cloth/region.ts';
+export type { GridSetting } from './cloth/settings/grid.ts';
+export type { Setting } from './cloth/settings/settings.ts';
+export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './cloth/shape.ts';
+export type { Size } from './cloth/size.ts';
 export { checkPlacement } from './checks/check-placement.ts';
 export { checkDensity, checkRows } from './checks/check-rows.ts';
 export { type Density, densityOf } from './density/density.ts';
@@ -23,8 +28,10 @@ export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
 export { LEAST_ADVANCE, type RowJoin } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
-export type { Distortion } from './fit/distortion.ts';
-export { type FitKind, type FitRule, type Fitted, fitStrokes, type Orient } from './fit/fit.ts';
+export { type Distortion, distortionOf } from './fit/distortion.ts';
+export { FIT_KINDS, type FitKind, type FitRule, fitTakes } from './fit/fits.ts';
+export type { Orient } from './fit/orient.ts';
+export type { Warp } from './fit/warp.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {
   type Drawing,
@@ -84,7 +91,8 @@ export {
   type WorstDoubt,
   worstDoubt,
 } from './lineup/next-touch.ts';
-export { onTop, type Place, type Touch, touchAt, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
+export { lately, type Lately } from './lately.ts';
+export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
   type FrameProfile,
   fullReach,
@@ -99,20 +107,37 @@ export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { clothOnFrame, type OnPoles } from './plan/cloth-on-frame.ts';
-export { measuredRing, resolvePlacement, type Resolved } from './plan/pipeline.ts';
-export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
-export { type ResolvedRow, type ResolvedRows, resolveRows, type RowRun, rowsName } from './plan/resolve-rows.ts';
-export { pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
-export { rowBed } from './plan/row-bed.ts';
+export { type Maker, makersOf, passesOf, passesWhenLoaded } from './plan/bands.ts';
+export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
-export { layOut, passesWhenLoaded, type Piece } from './plan/lay-out.ts';
-export { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './plan/line-up-plan.ts';
-export { depthOf, MOST_PARTS, placedParts, partIds, partPlaces, partsNeeded } from './plan/parts.ts';
-export { passesOf, passOf, type QuiltPass, type QuiltPasses, type RunBand } from './plan/quilt-passes.ts';
-export { rowLandmarks } from './plan/row-landmarks.ts';
+export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
+export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
+export {
+  cornerLandmarks,
+  graphOf,
+  markId,
+  markLandmark,
+  measuredShape,
+  type NamedPlace,
+  touchOf,
+} from './plan/landmarks.ts';
+export type { PieceBand } from './plan/piece-band.ts';
+export type { Piece } from './plan/piece.ts';
+export { pieceId, type PieceRef, pieceRef, recordId } from './plan/piece-ref.ts';
+export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
+export { layInPatch } from './plan/pipeline.ts';
+export { linesOf } from './plan/stroke.ts';
+export { laidPlacement, lieOf, placementPieceIds } from './plan/placement-bands.ts';
+export { passOf, type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
+export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
+export { type ResolvedRow, type ResolvedRows, rowLines, rowPieceId, rowsName } from './plan/resolve-rows.ts';
+export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
+export { rowBed } from './plan/row-bed.ts';
+export { resolvedRows } from './plan/row-pieces.ts';
 export { type Seam, seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
-export { type StitchRule, type Totals } from './plan/stitch-lines.ts';
+export { joinTargets, type NamedTarget, pieceTargets } from './plan/targets.ts';
+export { NO_TOTALS, stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
 export {
   applyDiff,
   type Change,
@@ -183,6 +208,7 @@ export {
   mountedNow,
   NEWLY_LOADED,
 } from './run/advances.ts';
+export { finishedPieces, type RunOfPiece } from './run/finished.ts';
 export { holeAt, holesBefore } from './run/holes.ts';
 export { resumePoint } from './run/resume-point.ts';
 export {
@@ -207,7 +233,7 @@ export {
   type TruePatch,
   type FrameReply,
   type FrameState,
-} from './simulate/frame-messages.ts';
+} from './frame/frame-link.ts';
 export { commandHead, headState, standInProfile } from './simulate/head.ts';
 export { type Head, type HeadProfile, newHead } from './simulate/head-model.ts';
 export { advanceHead, mountHead } from './simulate/head-motion.ts';
@@ -223,12 +249,28 @@ export {
   type TrueCloth,
 } from './simulate/true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
+export { type FrameRun } from './frame/at-hand.ts';
+export { BEADS, type Bead, checksOf, type FrameAction, type HeadNow, type Instruction } from './frame/instruction.ts';
+export { type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
+export type { LineUpView } from './frame/line-up-view.ts';
+export { type FramePiece, piecesInPasses } from './frame/pieces-in-passes.ts';
+export { type Rolling, seamWayOf, type SeamWay } from './frame/rolling.ts';
+export {
+  lineUpTask,
+  type OnFrame,
+  type Said,
+  type Situation,
+  situationAt,
+  type Task,
+  taskAt,
+} from './frame/situation.ts';
+export { NO_WISHES, type Wishes } from './frame/wanted.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
 export type { BobbinChange } from './stitch/bobbins.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
-export { HEAD_ON_POINT } from './tolerances.ts';
+export { HEAD_ON_POINT, LOST } from './tolerances.ts';
 export {
   counted,
   formatDoubt,

@@ -6,6 +6,7 @@ export interface PlanProblem {
   readonly code:
     | 'outsideRegion'
     | 'foldedFit'
+    | 'unsuitedFit'
     | 'tooSharp'
     | 'outOfReach'
     | 'missingDesign'
@@ -36,7 +37,7 @@ export type ProblemSubject =
 
 export type Remedy =
   | { readonly kind: 'margin'; readonly margin: number }
-  | { readonly kind: 'fit'; readonly fit: 'contain' | 'fill' | 'corners' }
+  | { readonly kind: 'fit'; readonly fit: 'contain' }
   | { readonly kind: 'stitchesPerInch'; readonly stitchesPerInch: number }
   | { readonly kind: 'resetRow'; readonly row: number }
   | { readonly kind: 'bridge' }

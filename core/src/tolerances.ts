@@ -63,5 +63,8 @@ export const ROW_JOIN = 0.5;
 /** Rows may be nearer or run farther over than wished by so little: a needle's width. */
 export const ROW_CLEARANCE = 0.05;
 
+/** With more doubt than this a place may be anywhere: what is said of it would mislead. */
+export const LOST = 60;
+
 /** Two places on the map this near are one landmark: a needle can't tell them apart. */
 export const SAME_LANDMARK = 0.05;

@@ -3,7 +3,7 @@ import { pointsOf, quiltOf, type QuiltRecord, readSvg } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, GRID, recipeFor, SQUARE, startApp, TOUCHES } from './test/harness.ts';
+import { added, apiOf, TOP, recipeFor, SQUARE, startApp, TOUCHES } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -16,7 +16,7 @@ beforeAll(async () => {
 afterAll(() => app.close());
 
 const newQuilt = async (): Promise<QuiltAnswer> => {
-  const { body } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', grid: GRID });
+  const { body } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', ...TOP });
   return (await api<QuiltAnswer>('GET', `/quilts/${body.id}`)).body;
 };
 const newDesign = async (): Promise<DesignAnswer> =>
@@ -56,17 +56,16 @@ describe('quilts', () => {
   it('refuse measurements that make no sense, naming each', async () => {
     const { status, body } = await api<ErrorAnswer>('POST', '/quilts', {
       name: '',
-      grid: { ...GRID, across: 1.5, border: 'wide', corners: 4 },
+      setting: { ...TOP.setting, across: 1.5, corners: 4 },
+      borders: [{ width: 'wide' }],
     });
     expect(status).toBe(400);
     expect(body.code).toBe('badInput');
     expect(body.details.map((d) => d.path)).toEqual(
-      expect.arrayContaining(['name', 'grid.across', 'grid.border', 'grid.corners']),
+      expect.arrayContaining(['name', 'setting.across', 'borders.0.width', 'setting.corners']),
     );
-    expect(
-      (await api<ErrorAnswer>('POST', '/quilts', { name: 'x', grid: { ...GRID, across: 60, blockWidth: 3000 } })).body
-        .message,
-    ).toMatch(/up to 6 m/);
+    const wide = { ...TOP, name: 'x', setting: { ...TOP.setting, across: 60, blockWidth: 3000 } };
+    expect((await api<ErrorAnswer>('POST', '/quilts', wide)).body.message).toMatch(/up to 6 m/);
   });
 });
 
@@ -143,8 +142,12 @@ describe('edits', () => {
     ],
     ['machine.bobbin', (quilt) => ({ ...quilt, machine: { ...quilt.machine, bobbin: Infinity } })],
     ['lineUpRules.joins', (quilt) => ({ ...quilt, lineUpRules: { ...quilt.lineUpRules, joins: 0 } })],
-    ['passes.starts.0.from', (quilt) => ({ ...quilt, passes: { starts: [{ pass: 1, from: 1e9 }], runs: [] } })],
-    ['passes.runs.0.pass', (quilt) => ({ ...quilt, passes: { starts: [], runs: [{ id: 'row-1', pass: 1.5 }] } })],
+    ['passes.starts.0.from', (quilt) => ({ ...quilt, passes: { starts: [{ pass: 1, from: 1e9 }], pieces: [] } })],
+    [
+      'passes.pieces.0.pass',
+      (quilt) => ({ ...quilt, passes: { starts: [], pieces: [{ id: 'rowSets.w.1', pass: 1.5 }] } }),
+    ],
+    ['passes.pieces.0.id', (quilt) => ({ ...quilt, passes: { starts: [], pieces: [{ id: 'row-1', pass: 1 }] } })],
   ] as const satisfies readonly (readonly [string, (quilt: QuiltRecord) => QuiltRecord])[])(
     'with nonsense in %s are refused',
     async (path, change) => {
@@ -200,7 +203,7 @@ describe('export', () => {
     await place(quilt, (await newDesign()).id);
     const svg = (await api<string>('GET', `/quilts/${quilt.id}/export?format=svg`)).body;
     expect(svg).toContain('width="380.000mm" height="380.000mm"');
-    const one = readSvg((await api<string>('GET', `/quilts/${quilt.id}/export?format=svg&placement=p1`)).body);
+    const one = readSvg((await api<string>('GET', `/quilts/${quilt.id}/export?format=svg&of=placements.p1`)).body);
     // The patch's outline, then the design bent to its corners 5 mm inside: from 35 to 175.
     expect(pointsOf(one.strokes[1]!).map((p) => [p.x, p.y].map((v) => Math.round(v * 1000) / 1000))).toEqual([
       [35, 35],

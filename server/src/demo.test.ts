@@ -1,7 +1,10 @@
 import {
   analyseDesign,
+  askedRows,
   DESIGN_KINDS,
   type DesignFacts,
+  makeEvaluator,
+  makeMap,
   newPlan,
   type Polyline,
   readDrawing,
@@ -55,9 +58,10 @@ describe('the demo designs', () => {
 
 describe('Harbour Lights', () => {
   it('is laid as the best answer to its question says, in three passes', () => {
-    const plan = newPlan(HARBOUR_LIGHTS.name, HARBOUR_LIGHTS.grid);
+    const { name, setting, borders } = HARBOUR_LIGHTS;
+    const plan = makeEvaluator(() => lines.get('Ripple')).at(newPlan(name, makeMap(setting, borders)));
     const set = harbourRows('ripple');
-    const [best] = rowChoices(lines.get('Ripple')!, set, plan);
+    const [best] = rowChoices(plan, askedRows(set), 'upright');
     for (const number of ['rows', 'scale', 'clearance', 'margin'] as const)
       expect(set.numbers[number], number).toBeCloseTo(best!.numbers[number], 3);
     expect(best!.resolved.passes).toBe(3);

@@ -2,7 +2,7 @@ import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/c
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, CLAMPED, GRID, openScreen, startApp, TOUCHES } from './test/harness.ts';
+import { added, apiOf, CLAMPED, TOP, openScreen, startApp, TOUCHES } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -35,7 +35,7 @@ const rowSet = (designId: string): RowSetRecord => ({
 /** A quilt in rows, touched at the corners of A1. */
 async function quiltInRows(change: Partial<RowSetRecord> = {}): Promise<string> {
   const { body: design } = await api<{ id: string }>('POST', '/designs?file=wave.svg', WAVE);
-  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Harbour Lights', grid: GRID });
+  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Harbour Lights', ...TOP });
   const diff = [
     added('rowSets', { ...rowSet(design.id), ...change }),
     ...TOUCHES.map((touch) => added('touches', touch)),
@@ -47,14 +47,14 @@ async function quiltInRows(change: Partial<RowSetRecord> = {}): Promise<string> 
 }
 
 describe('rows', () => {
-  it('are stitched one by one, each the placement that the rows generate', async () => {
+  it('are stitched one by one, each a piece that the rows make', async () => {
     const quiltId = await quiltInRows();
     const summary = async (): Promise<QuiltSummary['rows']> =>
       (await api<QuiltSummary[]>('GET', '/quilts')).body.find((one) => one.id === quiltId)!.rows;
     expect(await summary()).toEqual({ planned: 4, runsStitched: 0 });
-    expect((await api('POST', `/quilts/${quiltId}/runs`, { placementId: 'w-row-9' })).status).toBe(404);
-    const { status, body: run } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'w-row-2' });
-    expect([status, run.name]).toEqual([201, 'row 2 · wave']);
+    expect((await api('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.9' })).status).toBe(404);
+    const { status, body: run } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.2' });
+    expect([status, run.name, run.design]).toEqual([201, 'row 2', 'wave']);
     const screen = await openScreen(app, quiltId);
     const [points] = decodeStrokes(
       new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/points`)).arrayBuffer()),
@@ -71,8 +71,8 @@ describe('rows', () => {
 
   it('that are joined are one run', async () => {
     const quiltId = await quiltInRows({ sewing: { backAndForth: true, joined: true } });
-    const { body } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'w-row-1' });
-    expect(body.name).toBe('rows 1 to 4 · wave');
+    const { body } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.1' });
+    expect(body.name).toBe('rows 1 to 4');
     expect(body.holes).toHaveLength(1);
   });
 
@@ -80,7 +80,7 @@ describe('rows', () => {
     const quiltId = await quiltInRows();
     const svg = (await api<string>('GET', `/quilts/${quiltId}/export?format=svg`)).body;
     expect([...svg.matchAll(/row \d/g)].length).toBeGreaterThanOrEqual(4);
-    const one = await api<string>('GET', `/quilts/${quiltId}/export?format=svg&placement=w-row-3`);
+    const one = await api<string>('GET', `/quilts/${quiltId}/export?format=svg&of=rowSets.w.3`);
     expect(one.body).toContain('row 3');
     expect(one.body).not.toContain('row 2');
     const sheet = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${quiltId}/row-sheet?units=cm`);
@@ -108,7 +108,7 @@ describe('rows', () => {
   });
 
   it('that aren’t there, can’t be laid or have no design are refused with what to do', async () => {
-    const { body: bare } = await api<{ id: string }>('POST', '/quilts', { name: 'Bare', grid: GRID });
+    const { body: bare } = await api<{ id: string }>('POST', '/quilts', { name: 'Bare', ...TOP });
     const { status, body } = await api<ErrorAnswer>('GET', `/quilts/${bare.id}/row-sheet`);
     expect([status, body.message]).toEqual([409, expect.stringContaining('Lay them on Layout first')]);
     expect((await api<ErrorAnswer>('GET', `/quilts/${bare.id}/pass-sheets`)).body.message).toContain(

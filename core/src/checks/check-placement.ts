@@ -1,57 +1,50 @@
-import type { Region } from '../cloth/region.ts';
-import { type Affine, IDENTITY } from '../geometry/affine.ts';
-import type { ClothPoint } from '../geometry/point.ts';
+import { outlineOf } from '../cloth/shape.ts';
+import { distortionOf } from '../fit/distortion.ts';
+import { fitTakes } from '../fit/fits.ts';
+import { type ClothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
-import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
-import { depthOf, MOST_PARTS, partBands, partsNeeded, placementRing } from '../plan/parts.ts';
-import type { Resolved } from '../plan/pipeline.ts';
-import type { PlacementRecord, RecipeRecord } from '../plan/records.ts';
+import { usableReach } from '../passes/frame-profile.ts';
+import type { Plan } from '../plan/evaluate.ts';
+import { MOST_PARTS, partBands, partsNeeded } from '../plan/in-parts.ts';
+import type { Piece } from '../plan/piece.ts';
+import { piecesOfRecord, totalsOf } from '../plan/pieces.ts';
+import { laidPlacement, lieOf, parted, placedOf } from '../plan/placement-bands.ts';
+import { quiltOf } from '../plan/plan-document.ts';
 import type { PlanProblem } from '../problems.ts';
-import { tooSharp } from './too-sharp.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
+import { tooSharp } from './too-sharp.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
 const SAFE_MARGIN = 6.35;
-/** What is wrong or risky about one placement; worst first. `resolved` is null when nothing could be fitted, undefined when the design is missing. */
-export function checkPlacement(
-  placement: PlacementRecord,
-  recipe: RecipeRecord,
-  region: Region,
-  resolved: Resolved | null | undefined,
-  frame: FrameProfile,
-  lie: Affine = IDENTITY,
-): PlanProblem[] {
-  const subject = { kind: 'placement', id: placement.id } as const;
-  const problem = (rest: Omit<PlanProblem, 'subject'>): PlanProblem => ({ subject, ...rest });
-  const middle = cornerMean(region.ring);
-  if (resolved === undefined) {
-    return [problem({ code: 'missingDesign', severity: 'mend', at: middle, amount: 1, remedy: { kind: 'remove' } })];
-  }
-  if (resolved === null) {
-    return [
-      problem({
-        code: 'smallPatch',
-        severity: 'mend',
-        at: middle,
-        amount: recipe.fit.margin,
-        remedy: { kind: 'margin', margin: 0 },
-      }),
-    ];
-  }
+
+/** What is wrong or risky about one placement; worst first. */
+export function checkPlacement(plan: Plan, id: string): PlanProblem[] {
+  const placed = placedOf(plan, id);
+  if (!placed) return [];
+  const { placement, recipe, region } = placed;
+  const { fit } = recipe;
+  const problem = (rest: Omit<PlanProblem, 'subject'>): PlanProblem => ({
+    subject: { kind: 'placement', id },
+    ...rest,
+  });
+  const ring = outlineOf(region.shape);
+  const middle = cornerMean(ring);
+  const mend = (rest: Pick<PlanProblem, 'code' | 'amount' | 'remedy'>): PlanProblem =>
+    problem({ ...rest, severity: 'mend', at: middle });
+  const laid = plan.get(laidPlacement, id);
+  if (laid === undefined) return [mend({ code: 'missingDesign', amount: 1, remedy: { kind: 'remove' } })];
+  if (!fitTakes(fit.kind, region.shape))
+    return [mend({ code: 'unsuitedFit', amount: 1, remedy: { kind: 'fit', fit: 'contain' } })];
+  if (laid === null) return [mend({ code: 'smallPatch', amount: fit.margin, remedy: { kind: 'margin', margin: 0 } })];
+  const pieces = plan.get(piecesOfRecord, { source: 'placements', record: id });
   const problems: PlanProblem[] = [];
-  if (resolved.fitted.distortion.folded) {
-    problems.push(
-      problem({ code: 'foldedFit', severity: 'mend', at: middle, amount: 1, remedy: { kind: 'fit', fit: 'contain' } }),
-    );
-  }
-  if (resolved.totals.stitches === 0) {
-    problems.push(
-      problem({ code: 'nothingToStitch', severity: 'mend', at: middle, amount: 0, remedy: { kind: 'remove' } }),
-    );
-  }
-  const outside = farthestOutside(region, resolved);
+  if (distortionOf(laid.warp).folded)
+    problems.push(mend({ code: 'foldedFit', amount: 1, remedy: { kind: 'fit', fit: 'contain' } }));
+  if (totalsOf(pieces).stitches === 0)
+    problems.push(mend({ code: 'nothingToStitch', amount: 0, remedy: { kind: 'remove' } }));
+  const outside = farthestOutside(ring, pieces);
   if (outside && outside.distance > OUTSIDE_REGION) {
-    const onPurpose = recipe.fit.margin < 0 && outside.distance <= -2 * recipe.fit.margin;
+    const onPurpose = fit.margin < 0 && outside.distance <= -2 * fit.margin;
     problems.push(
       problem({
         code: 'outsideRegion',
@@ -59,46 +52,39 @@ export function checkPlacement(
         at: outside.at,
         amount: outside.distance,
         remedy:
-          recipe.fit.margin < 0
+          fit.margin < 0
             ? { kind: 'margin', margin: 0 }
-            : recipe.fit.kind === 'contain'
-              ? { kind: 'margin', margin: recipe.fit.margin + SAFE_MARGIN }
+            : fit.kind === 'contain'
+              ? { kind: 'margin', margin: fit.margin + SAFE_MARGIN }
               : { kind: 'fit', fit: 'contain' },
       }),
     );
   }
-  const whole = depthOf(placementRing(region, resolved.fitted.frame, lie, frame), lie);
-  const reach = usableReach(frame, whole.bottom);
+  const { loading, machine } = quiltOf(plan.records);
+  const { whole } = parted(placed, laid, lieOf(plan, loading), machine.frame);
+  const reach = usableReach(machine.frame, whole.bottom);
   const deep = Math.max(...partBands(whole, placement.parts).map(({ top, bottom }) => bottom - top)) - reach;
   if (deep > 0) {
     const parts = partsNeeded(whole, reach);
-    problems.push(
-      problem({
-        code: 'outOfReach',
-        severity: 'mend',
-        at: middle,
-        amount: deep,
-        remedy: parts <= MOST_PARTS ? { kind: 'split', parts } : null,
-      }),
-    );
+    const remedy = parts <= MOST_PARTS ? ({ kind: 'split', parts } as const) : null;
+    problems.push(mend({ code: 'outOfReach', amount: deep, remedy }));
   }
-  if (resolved.sharp.length > 0) {
-    problems.push(problem(tooSharp(resolved.sharp, recipe.stitch)));
-  }
+  const sharp = pieces.flatMap((piece) => piece.sharp);
+  if (sharp.length > 0) problems.push(problem(tooSharp(sharp, recipe.stitch)));
   return problems;
 }
 
 function farthestOutside(
-  region: Region,
-  resolved: Resolved,
+  ring: readonly ClothPoint[],
+  pieces: readonly Piece[],
 ): { readonly at: ClothPoint; readonly distance: number } | null {
   let farthest: { at: ClothPoint; distance: number } | null = null;
-  for (const run of resolved.runs) {
-    for (let i = 0; i < run.length; i += 2) {
-      const x = run[i]!;
-      const y = run[i + 1]!;
-      if (insideRing(region.ring, x, y)) continue;
-      const distance = distanceToRing(region.ring, x, y);
+  for (const line of pieces.flatMap(({ needle }) => needle)) {
+    for (let i = 0; i < line.length; i += 2) {
+      const x = line[i]!;
+      const y = line[i + 1]!;
+      if (insideRing(ring, x, y)) continue;
+      const distance = distanceToRing(ring, x, y);
       if (!farthest || distance > farthest.distance) farthest = { at: { x, y }, distance };
     }
   }

@@ -1,38 +1,36 @@
+import { outlineOf } from '../cloth/shape.ts';
+import type { Batting } from '../cloth/batting.ts';
 import type { Density } from '../density/density.ts';
 import { applyToPoint, inverse } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { cornerMean, ringBounds } from '../geometry/polygon.ts';
-import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
+import { usableReach } from '../passes/frame-profile.ts';
+import type { Plan } from '../plan/evaluate.ts';
+import { piecesOfRecord } from '../plan/pieces.ts';
+import { quiltOf } from '../plan/plan-document.ts';
 import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
-import type { RowSetRecord } from '../plan/records.ts';
-import type { Batting } from '../cloth/batting.ts';
-import type { Region } from '../cloth/region.ts';
+import { resolvedRows } from '../plan/row-pieces.ts';
 import type { PlanProblem } from '../problems.ts';
 import { ROW_CLEARANCE } from '../tolerances.ts';
 import { tooSharp } from './too-sharp.ts';
 
-/**
- * What is wrong or risky about a set of rows. `resolved` is null when they can't be laid, undefined when the design is missing.
- * @param filled patches that hold a design of their own
- */
-export function checkRows(
-  set: RowSetRecord,
-  resolved: ResolvedRows | null | undefined,
-  middle: ClothPoint,
-  frame: FrameProfile,
-  filled: readonly Region[] = [],
-): PlanProblem[] {
-  const about = (row: number | null) => ({ kind: 'rowSet', id: set.id, row }) as const;
-  const whole = (rest: Pick<PlanProblem, 'code' | 'remedy'> & Partial<PlanProblem>): PlanProblem => ({
+/** What is wrong or risky about a set of rows. */
+export function checkRows(plan: Plan, id: string): PlanProblem[] {
+  const set = plan.records.rowSets[id];
+  if (!set) return [];
+  const { map, machine } = quiltOf(plan.records);
+  const about = (row: number | null) => ({ kind: 'rowSet', id, row }) as const;
+  const whole = (rest: Pick<PlanProblem, 'code' | 'remedy'>): PlanProblem => ({
     subject: about(null),
     severity: 'mend',
-    at: middle,
+    at: { x: map.size.width / 2, y: map.size.length / 2 },
     amount: 1,
     ...rest,
   });
+  const resolved = plan.get(resolvedRows, id);
   if (resolved === undefined) return [whole({ code: 'missingDesign', remedy: { kind: 'remove' } })];
   if (resolved === null) return [whole({ code: 'cannotRepeat', remedy: { kind: 'bridge' } })];
-  const { rows, placed, runs } = resolved;
+  const { rows, placed } = resolved;
   if (resolved.totals.stitches === 0) return [whole({ code: 'nothingToStitch', remedy: { kind: 'remove' } })];
   const placeOf = (row: ResolvedRow): ClothPoint =>
     applyToPoint(placed.toCloth, { x: placed.bed.width / 2, y: row.top + row.height / 2 });
@@ -53,17 +51,20 @@ export function checkRows(
     const over = Math.max(-row.top, row.odd === 'cut' ? 0 : row.top + row.height - placed.bed.length);
     if (over > ROW_CLEARANCE && !placed.bed.stops)
       problems.push({ ...own, code: 'overEdge', severity: 'know', amount: over, remedy: reset });
-    const deep = row.height * placed.loose - usableReach(frame, (placed.top + row.top) * placed.loose);
+    const deep = row.height * placed.loose - usableReach(machine.frame, (placed.top + row.top) * placed.loose);
     if (deep > 0) problems.push({ ...own, code: 'outOfReach', severity: 'mend', amount: deep, remedy: null });
   });
-  const under = filled.filter(({ id, ring }) => !set.area.leaveOut.includes(id) && isCrossed(ring, resolved));
+  const filled = Object.values(plan.records.placements).flatMap(({ regionId }) => plan.records.regions[regionId] ?? []);
+  const under = filled.filter(
+    ({ id: regionId, shape }) => !set.area.leaveOut.includes(regionId) && isCrossed(outlineOf(shape), resolved),
+  );
   if (under[0]) {
     const regionIds = under.map((region) => region.id);
-    const at = cornerMean(under[0].ring);
+    const at = cornerMean(outlineOf(under[0].shape));
     const remedy = { kind: 'leaveOut', regionIds } as const;
     problems.push({ subject: about(null), code: 'rowsOverPatch', severity: 'know', at, amount: under.length, remedy });
   }
-  const sharp = runs.flatMap((run) => run.sharp);
+  const sharp = plan.get(piecesOfRecord, { source: 'rowSets', record: id }).flatMap((piece) => piece.sharp);
   if (sharp.length > 0) problems.push({ subject: about(null), ...tooSharp(sharp, set.stitch) });
   return problems;
 }

@@ -1,5 +1,5 @@
 import type { ClothPoint } from '../geometry/point.ts';
-import type { StitchRule } from '../plan/stitch-lines.ts';
+import type { StitchRule } from '../plan/stitch-strokes.ts';
 import type { PlanProblem } from '../problems.ts';
 
 const MOST_STITCHES_PER_INCH = 18;

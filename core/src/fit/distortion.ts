@@ -1,6 +1,5 @@
-import type { Affine } from '../geometry/affine.ts';
-import { type Bilinear, bilinearJacobian } from '../geometry/bilinear.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Warp } from './warp.ts';
 
 /** What a fit does to a design; every part is the one farthest from none over the patch. */
 export interface Distortion {
@@ -16,17 +15,11 @@ export interface Distortion {
 }
 
 const SAMPLES = 5;
+const GRID = Array.from({ length: SAMPLES }, (_, i) => i / (SAMPLES - 1));
 
-export const affineDistortion = (m: Affine): Distortion =>
-  distortionOf([{ across: { x: m[0], y: m[1] }, down: { x: m[2], y: m[3] } }]);
-
-/** Derivatives of a bilinear map are linear along each edge, so a grid with the corners in it finds the extremes. */
-export function bilinearDistortion(warp: Bilinear): Distortion {
-  const grid = Array.from({ length: SAMPLES }, (_, i) => i / (SAMPLES - 1));
-  return distortionOf(grid.flatMap((u) => grid.map((v) => bilinearJacobian(warp, u, v))));
-}
-
-function distortionOf(jacobians: readonly { readonly across: Point; readonly down: Point }[]): Distortion {
+/** Told from a grid over the box with its corners in it, where a bilinear map has its extremes. */
+export function distortionOf(warp: Warp): Distortion {
+  const jacobians = GRID.flatMap((u) => GRID.map((v) => warp.jacobian(u, v)));
   const areas = jacobians.map(({ across, down }) => across.x * down.y - across.y * down.x);
   const scale = Math.sqrt(areas.reduce((sum, a) => sum + Math.abs(a), 0) / areas.length);
   const largest = (values: readonly number[]): number =>

@@ -1,9 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, lengthOf, pointOf, polyline } from '../geometry/polyline.ts';
+import { distanceToRing, insideRing } from '../geometry/polygon.ts';
+import { boundsOf, lengthOf, pointOf, pointsOf, polyline } from '../geometry/polyline.ts';
 import { toRadians } from '../units.ts';
-import { fitStrokes } from './fit.ts';
+import { polygonShape } from '../cloth/shape.ts';
+import { layInPatch } from '../plan/pipeline.ts';
+import { linesOf } from '../plan/stroke.ts';
+import { distortionOf } from './distortion.ts';
+import { type FitRule, fitTakes } from './fits.ts';
+import type { Orient } from './orient.ts';
 
 const rect = (x: number, y: number, w: number, h: number): [Point, Point, Point, Point] => [
   { x, y },
@@ -20,6 +26,12 @@ const ell = [
   ]),
 ];
 const upright = { angle: 0, mirror: false };
+/** A recipe's stages up to the cloth. */
+function fitStrokes(strokes: readonly Float64Array[], orient: Orient, fit: FitRule, ring: readonly Point[]) {
+  const recipe = { id: 'r', designId: 'd', orient, fit, stitch: { stitchesPerInch: 10, tieOff: 'none' } as const };
+  const laid = layInPatch(strokes, recipe, polygonShape(ring));
+  return laid && { ...laid, strokes: linesOf(laid.strokes), distortion: distortionOf(laid.warp) };
+}
 const box = (strokes: readonly Float64Array[]): number[] => {
   const b = boundsOf(strokes)!;
   return [b.minX, b.minY, b.maxX, b.maxY].map((v) => Math.round(v * 1e9) / 1e9);
@@ -147,5 +159,39 @@ describe('fitting', () => {
       rect(0, 0, 100, 60),
     )!;
     expect(box(flat.strokes)).toEqual([0, 30, 100, 30]);
+  });
+
+  it('maps points and lines alike, and says which corners it is exact at', () => {
+    const { warp } = fitStrokes(ell, upright, { kind: 'corners', margin: 0 }, rect(0, 0, 100, 60))!;
+    expect(warp.mapPoint({ x: 10, y: 10 })).toEqual({ x: 50, y: 60 });
+    expect(warp.exactAt).toEqual(['c1', 'c2', 'c3', 'c4']);
+    expect(fitStrokes(ell, upright, { kind: 'fill', margin: 0 }, rect(0, 0, 100, 60))!.warp.exactAt).toEqual([]);
+  });
+
+  it('takes no patch for one of four corners that isn’t', () => {
+    const triangle = [rect(0, 0, 100, 100)[0], rect(0, 0, 100, 100)[1], { x: 50, y: 100 }];
+    const pentagon = [...rect(0, 0, 100, 100), { x: -40, y: 50 }];
+    for (const ring of [triangle, pentagon]) {
+      for (const kind of ['fill', 'corners'] as const) {
+        expect(fitTakes(kind, polygonShape(ring))).toBe(false);
+        expect(fitStrokes(ell, upright, { kind, margin: 0 }, ring)).toBeNull();
+      }
+      // What it takes lies inside: as large as the edges let it about the middle.
+      const [line] = fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, ring)!.strokes;
+      const inside = pointsOf(line!).map(({ x, y }) => insideRing(ring, x, y) || distanceToRing(ring, x, y) < 1e-9);
+      expect(inside).not.toContain(false);
+    }
+    // About the centroid, 33 1/3 down, where 10 s + 2.5 s = 33 1/3 leaves the box's lower corners on the sides: s = 2 2/3.
+    expect(box(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, triangle)!.strokes)).toEqual([
+      23.333333333, 20, 76.666666667, 46.666666667,
+    ]);
+  });
+
+  it('leaves a design of one point where it is, in the middle', () => {
+    const dot = [polyline([{ x: 3, y: 4 }])];
+    for (const kind of ['contain', 'fill', 'corners'] as const)
+      expect(box(fitStrokes(dot, upright, { kind, margin: 0 }, rect(0, 0, 100, 60))!.strokes)).toEqual([
+        50, 30, 50, 30,
+      ]);
   });
 });

@@ -10,9 +10,11 @@ export interface UprightBox {
   readonly height: number;
 }
 
-/** The angle is the mean of the four edges', each turned to the horizontal; exact for every rectangle. */
-export function uprightBox(quad: readonly [Point, Point, Point, Point]): UprightBox {
+/** The angle is the mean of the four edges', each turned to the horizontal; exact for every rectangle. Throws on other than four corners. */
+export function uprightBox(quad: readonly Point[]): UprightBox {
   const [tl, tr, br, bl] = quad;
+  if (!tl || !tr || !br || !bl || quad.length !== 4)
+    throw new RangeError(`a quad has four corners, not ${quad.length}`);
   const across = [minus(tr, tl), minus(br, bl)] as const;
   const down = [minus(bl, tl), minus(br, tr)] as const;
   const direction = [...across, ...down.map((d) => ({ x: d.y, y: -d.x }))].reduce(

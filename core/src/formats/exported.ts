@@ -16,8 +16,10 @@ export interface ExportPlacement {
   readonly name: string;
   /** The fitted lines. */
   readonly strokes: readonly Polyline[];
-  /** The needle points of each run. */
+  /** The needle points of each stroke. */
   readonly needlePoints: readonly Polyline[];
+  /** How fast it is stitched where it runs straight, mm a minute. */
+  readonly feed: number;
 }
 
 /** A millionth of a metre is finer than any machine. */
@@ -26,8 +28,8 @@ export const coordinate = (value: number): string => {
   return text === '-0.000' ? '0.000' : text;
 };
 
-/** A sheet that just holds a design, for writing it by itself: no stitches, only its lines. */
-export function designSheet(name: string, strokes: readonly Polyline[]): ExportSheet {
+/** A sheet that just holds a design, for writing it by itself: no stitches, only its lines. `feed` in mm a minute. */
+export function designSheet(name: string, strokes: readonly Polyline[], feed: number): ExportSheet {
   const lines = normalisedStrokes(strokes);
   const { maxX, maxY } = designBounds(lines);
   return {
@@ -36,6 +38,6 @@ export function designSheet(name: string, strokes: readonly Polyline[]): ExportS
     width: Math.max(1, maxX),
     height: Math.max(1, maxY),
     patches: [],
-    placements: [{ name, strokes: lines, needlePoints: lines }],
+    placements: [{ name, strokes: lines, needlePoints: lines, feed }],
   };
 }

@@ -2,21 +2,21 @@ import { pointCount } from '../geometry/polyline.ts';
 import { type ExportSheet, coordinate } from './exported.ts';
 
 /**
- * Plain G-code in millimetres, y up: G0 travels with the needle up, M3 and M5 start and stop stitching, each G1 ends at a needle point.
+ * Plain G-code in millimetres, y up: G0 travels with the needle up, M3 and M5 start and stop stitching, each G1 ends at a needle point, F
+ * says how fast each placement is stitched.
  * The origin is the sheet's lower-left corner.
  */
-export function writeGcode(sheet: ExportSheet, millimetresPerMinute: number): string {
+export function writeGcode(sheet: ExportSheet): string {
   const title = (text: string): string => `(${text.replace(/[()\r\n]/g, ' ')})`;
   const out = [
     title(sheet.title),
     title(`sheet ${coordinate(sheet.width)} x ${coordinate(sheet.height)} mm`),
     'G21',
     'G90',
-    `F${Math.round(millimetresPerMinute)}`,
     'M5',
   ];
   for (const placement of sheet.placements) {
-    out.push(title(placement.name));
+    out.push(title(placement.name), `F${Math.round(placement.feed)}`);
     for (const run of placement.needlePoints) {
       for (let i = 0; i < pointCount(run); i++) {
         out.push(`${i === 0 ? 'G0' : 'G1'} X${coordinate(run[2 * i]!)} Y${coordinate(sheet.height - run[2 * i + 1]!)}`);

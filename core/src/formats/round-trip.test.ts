@@ -14,7 +14,7 @@ import { writeSvg } from './svg-write.ts';
 const WRITERS: Readonly<Record<string, (sheet: ExportSheet, strokes: readonly Polyline[]) => string>> = {
   svg: writeSvg,
   dxf: writeDxf,
-  gcode: (sheet) => writeGcode(sheet, 3000),
+  gcode: (sheet) => writeGcode(sheet),
   hpgl: writeHpgl,
   csv: writeCsv,
   json: (sheet, strokes) => writeGorseDocument({ name: sheet.title, kind: null, tags: [] }, strokes),
@@ -40,7 +40,7 @@ describe.each(Object.keys(WRITERS))('a design written as %s', (ending) => {
   it('reads back as the same strokes', () => {
     fc.assert(
       fc.property(drawing, (strokes) => {
-        const text = WRITERS[ending]!(designSheet('Kelp', strokes), strokes);
+        const text = WRITERS[ending]!(designSheet('Kelp', strokes, 3000), strokes);
         const read = readDrawing(`Kelp.${ending}`, new TextEncoder().encode(text));
         const box = boundsOf(strokes)!;
         expect(read.unit.stated).toBe(true);

@@ -26,7 +26,7 @@ const sheet: ExportSheet = {
       ],
     },
   ],
-  placements: [{ name: 'A1 (kelp)', strokes: [line], needlePoints: [line] }],
+  placements: [{ name: 'A1 (kelp)', strokes: [line], needlePoints: [line], feed: 3810 }],
 };
 
 describe('writing', () => {
@@ -51,19 +51,24 @@ describe('writing', () => {
   });
 
   it('G-code travels with the needle up and stitches hole by hole', () => {
-    expect(writeGcode(sheet, 3810).split('\n')).toEqual([
+    // Each at its own feed.
+    const [placement] = sheet.placements;
+    const slower = { name: 'B2', strokes: [], needlePoints: [], feed: 1000 };
+    expect(writeGcode({ ...sheet, placements: [placement!, slower] }).split('\n')).toEqual([
       '(Tide & <Table>)',
       '(sheet 200.000 x 100.000 mm)',
       'G21',
       'G90',
-      'F3810',
       'M5',
       '(A1  kelp )',
+      'F3810',
       'G0 X10.000 Y80.000',
       'M3',
       'G1 X30.500 Y80.000',
       'G1 X30.500 Y54.750',
       'M5',
+      '(B2)',
+      'F1000',
       'M2',
       '',
     ]);

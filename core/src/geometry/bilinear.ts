@@ -32,6 +32,14 @@ export function bilinearJacobian(
   };
 }
 
+export function bilinearPoint({ box, quad: [tl, tr, br, bl] }: Bilinear, p: Point): Point {
+  const u = (p.x - box.minX) / (box.maxX - box.minX);
+  const v = (p.y - box.minY) / (box.maxY - box.minY);
+  const at = (a: number, b: number, c: number, d: number): number =>
+    a + u * (b - a) + v * (d - a) + u * v * (a - b + c - d);
+  return { x: at(tl.x, tr.x, br.x, bl.x), y: at(tl.y, tr.y, br.y, bl.y) };
+}
+
 /**
  * Maps a polyline. A slanting segment becomes a parabola, so it is cut into as many parts as keep the chord error within
  * `WARP_CHORD`: the error over a parameter step is |Δu·Δv·K|/4 with K = TL − TR + BR − BL.

@@ -4,7 +4,7 @@ import { applyToPoint, applyToPolyline, compose, IDENTITY, rotation, scaling, tr
 import { applyBilinear, bilinearJacobian } from './bilinear.ts';
 import { flattenArcInto, flattenCubicInto, flattenQuadraticInto } from './flatten.ts';
 import { distance, type Point } from './point.ts';
-import { cornerMean, distanceToRing, insetQuad, insideRing, signedArea } from './polygon.ts';
+import { centroid, cornerMean, distanceToRing, insideRing, signedArea } from './polygon.ts';
 import {
   boundsOf,
   cumulativeLength,
@@ -117,6 +117,12 @@ describe('polygons', () => {
     expect(signedArea([...SQUARE].reverse())).toBe(-100);
     expect(cornerMean(SQUARE)).toEqual(p(5, 5));
   });
+  it('have a centroid, by their area and not by their corners', () => {
+    // Two unit squares beside each other and one below: (0.5 + 1.5 + 0.5) / 3 each way.
+    const ell = [p(0, 0), p(1, 0), p(2, 0), p(2, 1), p(1, 1), p(1, 2), p(0, 2)];
+    expect(centroid(ell)).toEqual(p(expect.closeTo(5 / 6, 12) as number, expect.closeTo(5 / 6, 12) as number));
+    expect(centroid([p(0, 0), p(2, 2), p(4, 4)])).toEqual(p(2, 2));
+  });
   it('tell inside from outside, hollows too', () => {
     const hollow = [p(0, 0), p(10, 0), p(10, 10), p(5, 2), p(0, 10)];
     expect(insideRing(hollow, 5, 1)).toBe(true);
@@ -124,30 +130,6 @@ describe('polygons', () => {
     expect(insideRing(hollow, -1, 5)).toBe(false);
     expect(distanceToRing(SQUARE, 5, 12)).toBe(2);
     expect(distanceToRing(SQUARE, 5, 4)).toBe(4);
-  });
-  it('inset moves every edge by the margin, whatever the quad', () => {
-    expect(insetQuad(SQUARE, 2)).toEqual([p(2, 2), p(8, 2), p(8, 8), p(2, 8)]);
-    expect(insetQuad(SQUARE, -1)).toEqual([p(-1, -1), p(11, -1), p(11, 11), p(-1, 11)]);
-    const offsets = fc.array(fc.integer({ min: -20, max: 20 }), { minLength: 8, maxLength: 8 });
-    fc.assert(
-      fc.property(offsets, (o) => {
-        const quad = [p(0, 0), p(100, 0), p(100, 100), p(0, 100)].map((c, i) =>
-          p(c.x + o[2 * i]!, c.y + o[2 * i + 1]!),
-        );
-        const inner = insetQuad(quad, 5)!;
-        inner.forEach((corner, i) => {
-          for (const edge of [i, (i + 3) % 4]) {
-            const [a, b] = [quad[edge]!, quad[(edge + 1) % 4]!];
-            const off = ((b.x - a.x) * (corner.y - a.y) - (b.y - a.y) * (corner.x - a.x)) / distance(a, b);
-            expect(off).toBeCloseTo(5, 6);
-          }
-        });
-      }),
-    );
-  });
-  it('inset has no answer where edges are parallel or have no length', () => {
-    expect(insetQuad([p(0, 0), p(5, 0), p(10, 0), p(5, 5)], 1)).toBeNull();
-    expect(insetQuad([p(0, 0), p(0, 0), p(10, 10), p(0, 10)], 1)).toBeNull();
   });
 });
 

@@ -32,6 +32,20 @@ export function cornerMean(ring: readonly Point[]): Point {
   return { x: sum.x / ring.length, y: sum.y / ring.length };
 }
 
+/** Centroid of the area; of a ring without any, the mean of its corners. */
+export function centroid(ring: readonly Point[]): Point {
+  const area = signedArea(ring);
+  if (Math.abs(area) < 1e-12) return cornerMean(ring);
+  const sum = { x: 0, y: 0 };
+  ring.forEach((a, i) => {
+    const b = ring[(i + 1) % ring.length]!;
+    const cross = a.x * b.y - b.x * a.y;
+    sum.x += (a.x + b.x) * cross;
+    sum.y += (a.y + b.y) * cross;
+  });
+  return { x: sum.x / (6 * area), y: sum.y / (6 * area) };
+}
+
 /** Even–odd rule; points exactly on an edge may fall either way, so compare with `distanceToRing` where it matters. */
 export function insideRing(ring: readonly Point[], x: number, y: number): boolean {
   let inside = false;
@@ -52,24 +66,28 @@ export function distanceToRing(ring: readonly Point[], x: number, y: number): nu
 }
 
 /**
- * The quad whose edges lie `margin` inside (negative: outside) those of a clockwise quad. Exact for each edge; corners are
- * where neighbouring shifted edges meet. Returns null when neighbouring edges are parallel or an edge has no length.
+ * The ring whose edges lie `margins` (one for each, from its point to the next) inside those of a clockwise ring, outside where negative.
+ * Exact for each edge; corners are where neighbouring shifted edges meet. Null when an edge has no length, or neighbours that are parallel
+ * are shifted apart.
  */
-export function insetQuad(ring: readonly Point[], margin: number): Point[] | null {
+export function insetRing(ring: readonly Point[], margins: readonly number[]): Point[] | null {
   const lines = ring.map((a, i) => {
     const b = ring[(i + 1) % ring.length]!;
     const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
     const u = { x: (b.x - a.x) / length, y: (b.y - a.y) / length };
-    return { p: { x: a.x - u.y * margin, y: a.y + u.x * margin }, u };
+    return { p: { x: a.x - u.y * margins[i]!, y: a.y + u.x * margins[i]! }, u, margin: margins[i]! };
   });
   const corners: Point[] = [];
   for (let i = 0; i < lines.length; i++) {
     const before = lines[(i + lines.length - 1) % lines.length]!;
     const after = lines[i]!;
     const cross = before.u.x * after.u.y - before.u.y * after.u.x;
-    if (!(Math.abs(cross) > 1e-9)) return null;
-    const t = ((after.p.x - before.p.x) * after.u.y - (after.p.y - before.p.y) * after.u.x) / cross;
-    corners.push({ x: before.p.x + t * before.u.x, y: before.p.y + t * before.u.y });
+    const onward = before.u.x * after.u.x + before.u.y * after.u.y > 0 && before.margin === after.margin;
+    if (Math.abs(cross) > 1e-9) {
+      const t = ((after.p.x - before.p.x) * after.u.y - (after.p.y - before.p.y) * after.u.x) / cross;
+      corners.push({ x: before.p.x + t * before.u.x, y: before.p.y + t * before.u.y });
+    } else if (onward) corners.push(after.p);
+    else return null;
   }
   return corners;
 }

@@ -1,5 +1,4 @@
-import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
-import { SAME_LANDMARK } from '../tolerances.ts';
+import type { ClothPoint, FramePoint } from '../geometry/point.ts';
 
 /** A place of the cloth that can be found again. */
 export interface Place {
@@ -36,11 +35,3 @@ export type TouchMethod = keyof typeof TOUCH_NOISE;
 
 /** A place of the pieced top as planned. */
 export const onTop = (cloth: ClothPoint): Place => ({ cloth, since: null });
-
-/** The same point of the cloth: by the map, or as it was stitched or chalked in the same advance. */
-export const isSamePlace = (a: Place, b: Place): boolean =>
-  a.since?.advance === b.since?.advance && distance(a.cloth, b.cloth) < SAME_LANDMARK;
-
-/** Whether a place was touched in an advance, and by which touch. */
-export const touchAt = <T extends Touch>(place: Place, touches: readonly T[], advance: number): T | undefined =>
-  touches.find((touch) => touch.advance === advance && isSamePlace(touch, place));

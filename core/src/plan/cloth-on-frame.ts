@@ -16,13 +16,13 @@ const LOADED_OFF = { x: 80, y: 80 };
 
 /** A quilt's way on the frame, with what is believed of cloth before any touch. */
 export const clothOnFrame = (
-  { loading, grid, machine }: Pick<QuiltRecord, 'loading' | 'grid' | 'machine'>,
+  { loading, map, machine }: Pick<QuiltRecord, 'loading' | 'map' | 'machine'>,
   mounts: readonly OnPoles[] = [{ rolled: 0, front: null, anew: true }],
 ): ClothPrior => {
-  const { width, length } = loadedSize(loading, grid);
+  const { width, length } = loadedSize(loading, map.size);
   return {
     ...USUAL_CLOTH,
-    lie: loadingMap(loading, grid),
+    lie: loadingMap(loading, map.size),
     origin: { x: width / 2, y: length / 2 },
     mounts: mounts.map(({ rolled, front, anew }, advance): Mount => ({
       at: mountedAt(machine.frame, rolled),

@@ -6,12 +6,15 @@ import { planTouches, worstDoubt } from '../lineup/next-touch.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import { clothOnFrame, type OnPoles } from './cloth-on-frame.ts';
-import type { Piece } from './lay-out.ts';
-import { cornerLandmarks, joinTargets, type NamedPlace, type NamedTarget, pieceTargets } from './line-up-plan.ts';
+import type { MapGraph } from '../cloth/map-graph.ts';
+import { cornerLandmarks, type NamedPlace } from './landmarks.ts';
+import type { Piece } from './piece.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 import { passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
-import { NO_TOTALS, sumTotals, type Totals } from './stitch-lines.ts';
+import { totalsOf } from './pieces.ts';
+import type { Totals } from './stitch-strokes.ts';
 import { stitchedLandmarks } from './stitched.ts';
+import { joinTargets, type NamedTarget, pieceTargets } from './targets.ts';
 
 /** The doubt at one place, mm: the 95 % bound. */
 export interface DoubtAt {
@@ -28,9 +31,12 @@ export interface PassForecast extends Pick<QuiltPass, 'from' | 'to' | 'shared' |
   readonly joins: DoubtAt | null;
   readonly elsewhere: DoubtAt | null;
   readonly totals: Totals;
-  /** Bobbins changed before or within the pieces of this pass; `row` counts its pieces from 0. */
+  /** Bobbins changed before or within the pieces of this pass; `piece` counts its pieces from 0. */
   readonly bobbinChanges: readonly BobbinChange[];
 }
+
+/** What of a piece matters to a forecast. */
+export type ForecastPiece = Pick<Piece, 'id' | 'name' | 'outline' | 'needle' | 'totals'>;
 
 /** Touches that are reckoned with. */
 const USUAL_TOUCHES = 6;
@@ -41,12 +47,13 @@ const USUAL_TOUCHES = 6;
  */
 export function forecastPasses(
   records: PlanRecords,
+  graph: MapGraph,
   { passes }: QuiltPasses,
-  pieces: readonly Piece[],
+  pieces: readonly ForecastPiece[],
 ): PassForecast[] {
   const quilt = quiltOf(records);
-  const lie = loadingMap(quilt.loading, quilt.grid);
-  const corners = cornerLandmarks(records, lie);
+  const lie = loadingMap(quilt.loading, quilt.map.size);
+  const corners = cornerLandmarks(graph, Object.values(records.regions), lie);
   const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes }, piece.id) === pass));
   const changes = bobbinChanges(
     inPass.flat().map((piece) => piece.totals.thread),
@@ -66,12 +73,8 @@ export function forecastPasses(
     };
     const open = [...corners, ...stitched].filter(within);
     const targets: NamedTarget[] = [
-      ...own.flatMap((piece) => pieceTargets(piece.name, piece.ring, lie, quilt.lineUpRules.elsewhere)),
-      ...joinTargets(
-        stitched.filter(within),
-        own.map((piece) => piece.ring),
-        quilt.lineUpRules.joins,
-      ),
+      ...own.flatMap((piece) => pieceTargets(piece, lie, quilt.lineUpRules.elsewhere)),
+      ...joinTargets(stitched.filter(within), own, quilt.lineUpRules.joins),
     ];
     const before = learnCloth(touches, prior);
     const chosen = planTouches(before, open, targets, advance, USUAL_TOUCHES).map((i) => open[i]!);
@@ -93,13 +96,13 @@ export function forecastPasses(
       touches: chosen,
       joins: worst(true),
       elsewhere: worst(false),
-      totals: own.map((piece) => piece.totals).reduce(sumTotals, NO_TOTALS),
+      totals: totalsOf(own),
       bobbinChanges: changes
-        .filter(({ row }) => row >= first && row < piecesBefore)
-        .map((change) => ({ ...change, row: change.row - first })),
+        .filter(({ piece }) => piece >= first && piece < piecesBefore)
+        .map((change) => ({ ...change, piece: change.piece - first })),
     };
-    stitched = own.flatMap(({ name, lines }) =>
-      stitchedLandmarks(name, { cloth: lines, frame: lines, advance, upTo: Infinity }, lie),
+    stitched = own.flatMap((piece) =>
+      stitchedLandmarks(piece, { cloth: piece.needle, frame: piece.needle, advance, upTo: Infinity }, lie),
     );
     return forecast;
   });

@@ -4,41 +4,45 @@ import { IDENTITY } from '../geometry/affine.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import { clothOnFrame } from './cloth-on-frame.ts';
-import { forecastPasses } from './forecast.ts';
-import type { Piece } from './lay-out.ts';
-import { cornerLandmarks, pieceTargets } from './line-up-plan.ts';
+import { type ForecastPiece, forecastPasses } from './forecast.ts';
+import { outlineOf } from '../cloth/shape.ts';
+import { mapGraph } from '../cloth/map-graph.ts';
+import { makeMap } from '../cloth/quilt-map.ts';
+import { cornerLandmarks } from './landmarks.ts';
+import { pieceTargets } from './targets.ts';
 import { newPlan, quiltOf } from './plan-document.ts';
-import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
-import type { PassRules } from './records.ts';
+import type { PieceBand } from './piece-band.ts';
+import { passOf, planQuiltPasses } from './quilt-passes.ts';
+import { NO_RULES, type PassRules } from './records.ts';
 import { resettleRows } from './resettle-rows.ts';
 import { seamAt } from './seam-at.ts';
 import { stitchedLandmarks, stitchedPlaces } from './stitched.ts';
 
 // 500 × 2000 mm, blocks of 250.
-const PLAN = newPlan('Harbour Lights', {
-  across: 2,
-  down: 8,
-  blockWidth: 250,
-  blockHeight: 250,
-  sashing: 0,
-  border: 0,
-});
-const ROWS = Array.from({ length: 10 }, (_, i): RunBand => ({
+const PLAN = newPlan(
+  'Harbour Lights',
+  makeMap({ kind: 'grid', across: 2, down: 8, blockWidth: 250, blockHeight: 250, sashing: 0 }, []),
+);
+const REGIONS = Object.values(PLAN.regions);
+const GRAPH = mapGraph(REGIONS);
+const ROWS = Array.from({ length: 10 }, (_, i): PieceBand => ({
   id: `row-${i + 1}`,
   top: 20 + 190 * i,
   bottom: 190 + 190 * i,
 }));
-const withRules = (passes: PassRules) => ({ ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), passes } } });
-const counts = (rules: PassRules): number[] => passesOf(withRules(rules), ROWS).passes.map(({ runs }) => runs.length);
+const CORNERS = Array.from({ length: 9 }, (_, i) => 250 * i).flatMap((y) => [y, y, y]);
+const passesOf = (rules: PassRules = NO_RULES, bands = ROWS) =>
+  planQuiltPasses(bands, CORNERS, quiltOf(PLAN).machine.frame, rules);
+const counts = (rules: PassRules): number[] => passesOf(rules).passes.map(({ pieces }) => pieces.length);
 
 describe('the passes of a quilt', () => {
   it('hold what fits, with the free room parted between both ends', () => {
     const { frame } = quiltOf(PLAN).machine;
-    const { passes, tooDeep } = passesOf(PLAN, ROWS);
-    expect(passes.map(({ runs }) => runs.length)).toEqual([3, 2, 3, 2]);
+    const { passes, tooDeep } = passesOf();
+    expect(passes.map(({ pieces }) => pieces.length)).toEqual([3, 2, 3, 2]);
     expect(tooDeep).toEqual([]);
-    passes.forEach(({ from, to, runs }) => {
-      const own = ROWS.filter(({ id }) => runs.includes(id));
+    passes.forEach(({ from, to, pieces }) => {
+      const own = ROWS.filter(({ id }) => pieces.includes(id));
       expect(to - from).toBeCloseTo(usableReach(frame, from), 9);
       expect(own[0]!.top).toBeGreaterThanOrEqual(from);
       expect(own.at(-1)!.bottom).toBeLessThanOrEqual(to);
@@ -49,19 +53,19 @@ describe('the passes of a quilt', () => {
     expect(passOf({ passes }, 'row-99')).toBe(-1);
   });
   it('begin where they are told to, and hold what is pinned to them', () => {
-    expect(counts({ starts: [{ pass: 1, from: 390 }], runs: [] })).toEqual([3, 2, 2, 3]);
-    expect(passesOf(withRules({ starts: [{ pass: 1, from: 590 }], runs: [] }), ROWS).passes[1]).toMatchObject({
+    expect(counts({ starts: [{ pass: 1, from: 390 }], pieces: [] })).toEqual([3, 2, 2, 3]);
+    expect(passesOf({ starts: [{ pass: 1, from: 590 }], pieces: [] }).passes[1]).toMatchObject({
       from: 590,
       pinned: true,
     });
-    const later = passesOf(withRules({ starts: [], runs: [{ id: 'row-3', pass: 1 }] }), ROWS);
+    const later = passesOf({ starts: [], pieces: [{ id: 'row-3', pass: 1 }] });
     expect([passOf(later, 'row-2'), passOf(later, 'row-3')]).toEqual([0, 1]);
     // A pin to a pass that would be empty is brought forward.
-    expect(counts({ starts: [], runs: [{ id: 'row-10', pass: 90 }] }).reduce((a, b) => a + b)).toBe(10);
+    expect(counts({ starts: [], pieces: [{ id: 'row-10', pass: 90 }] }).reduce((a, b) => a + b)).toBe(10);
   });
   it('name what no pass holds', () => {
     const deep = [...ROWS, { id: 'border', top: 0, bottom: 2000 }];
-    const { passes, tooDeep } = passesOf(PLAN, deep);
+    const { passes, tooDeep } = passesOf(NO_RULES, deep);
     expect(tooDeep).toMatchObject([{ id: 'border', bottom: 2000 }]);
     expect(passes).toHaveLength(4);
   });
@@ -74,26 +78,25 @@ const wave = polyline(
 describe('the seam that tells how far a quilt is rolled', () => {
   it('is the lower edge of a patch, nearest to the roll', () => {
     // The needle comes no nearer to the roll than 44 mm, and 30 mm of room are kept free there.
-    expect(seamAt(PLAN, 230)).toEqual({
+    expect(seamAt(PLAN, GRAPH, 230)).toEqual({
       name: 'A1',
       before: 250 - 230 + 30 + 44,
-      ends: [
-        { x: 250, y: 250 },
-        { x: 0, y: 250 },
-      ],
+      // Its lower right corner and its lower left one, which is the upper left one of the block below.
+      ends: ['control.block-1-1.c3', 'control.block-1-1.c4'],
     });
-    expect(seamAt(PLAN, 600)).toMatchObject({ before: 750 - 600 + 30 + 44 });
+    expect(seamAt(PLAN, GRAPH, 600)).toMatchObject({ before: 750 - 600 + 30 + 44 });
     const turned = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' as const } } };
-    expect(seamAt(turned, 100)).toMatchObject({ before: 250 - 100 + 30 + 44 });
-    expect(seamAt(turned, 100)!.ends.map(({ x }) => x)).toEqual([250, 250]);
-    expect(seamAt(PLAN, 5000)).toBeNull();
+    expect(seamAt(turned, GRAPH, 100)).toMatchObject({ before: 250 - 100 + 30 + 44 });
+    expect(seamAt(turned, GRAPH, 100)!.ends.map((id) => GRAPH.vertexOf(id)!.at.x)).toEqual([250, 250]);
+    expect(seamAt(PLAN, GRAPH, 5000)).toBeNull();
   });
 });
 
 describe('what is stitched', () => {
+  const ROW_1 = { id: 'r', name: 'row 1' };
   const run = { cloth: [wave], frame: [wave], advance: 2, upTo: 50 };
   it('can be found again at its ends and along its lower side, from left to right', () => {
-    const found = stitchedLandmarks('row 1', run, IDENTITY);
+    const found = stitchedLandmarks(ROW_1, run, IDENTITY);
     expect(found.map(({ name }) => name)).toEqual([
       'start of row 1',
       'cusp 1 of row 1',
@@ -102,9 +105,11 @@ describe('what is stitched', () => {
       'end of row 1',
     ]);
     expect(found[1]).toMatchObject({ cloth: { x: 50, y: 60 }, since: { advance: 2, frame: { x: 50, y: 60 } } });
-    expect(stitchedLandmarks('row 1', { ...run, upTo: 0 }, IDENTITY)).toEqual([]);
+    // Each goes by the hole it is, whatever it is called.
+    expect(found.map(({ ids }) => ids)).toEqual([0, 5, 25, 35, 50].map((hole) => [`hole.r.${hole}`]));
+    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 0 }, IDENTITY)).toEqual([]);
     // Stopped half way: the end is where it stopped.
-    expect(stitchedLandmarks('row 1', { ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({
+    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({
       name: 'end of row 1',
       cloth: { x: 200 },
     });
@@ -118,19 +123,19 @@ describe('what is stitched', () => {
 });
 
 describe('a forecast', () => {
-  const pieces = ROWS.map(({ id, top, bottom }, i): Piece => ({
+  const pieces = ROWS.map(({ id, top, bottom }, i): ForecastPiece => ({
     id,
     name: `row ${i + 1}`,
-    ring: [
+    outline: [
       { x: 0, y: top },
       { x: 500, y: top },
       { x: 500, y: bottom },
       { x: 0, y: bottom },
     ],
-    lines: [wave.map((v, k) => (k % 2 === 0 ? v : v + bottom - 60))],
+    needle: [wave.map((v, k) => (k % 2 === 0 ? v : v + bottom - 60))],
     totals: { length: 900, stitches: 400, cuts: 0, seconds: 60, thread: 50_000 },
   }));
-  const forecast = forecastPasses(PLAN, passesOf(PLAN, ROWS), pieces);
+  const forecast = forecastPasses(PLAN, GRAPH, passesOf(), pieces);
   it('says what each pass takes and what it is lined up on', () => {
     expect(forecast.map((pass) => pass.totals.seconds)).toEqual([180, 120, 180, 120]);
     expect(forecast[0]!.joins).toBeNull();
@@ -144,17 +149,17 @@ describe('a forecast', () => {
   it('is surer where lines meet than elsewhere, and changes bobbins at the ends of pieces', () => {
     expect(forecast[1]!.joins!.doubt).toBeLessThan(forecast[1]!.elsewhere!.doubt);
     // 120 m on a bobbin, 50 m a row: two rows each.
-    expect(forecast.map(({ bobbinChanges }) => bobbinChanges.map(({ row }) => row))).toEqual([[2], [1], [1], [0]]);
+    expect(forecast.map(({ bobbinChanges }) => bobbinChanges.map(({ piece }) => piece))).toEqual([[2], [1], [1], [0]]);
   });
 });
 
 describe('names of places', () => {
   it('follow how the quilt is loaded', () => {
-    const ring = PLAN.regions['block-1-1']!.ring;
-    const lie = loadingMap('turned', quiltOf(PLAN).grid);
-    expect(cornerLandmarks(PLAN, IDENTITY)[0]!.name).toBe('upper left corner of A1');
-    expect(cornerLandmarks(PLAN, lie)[0]!.name).toBe('upper right corner of A1');
-    const names = pieceTargets('A1', ring, IDENTITY, 1).map(({ name }) => name);
+    const outline = outlineOf(PLAN.regions['block-1-1']!.shape);
+    const lie = loadingMap('turned', quiltOf(PLAN).map.size);
+    expect(cornerLandmarks(GRAPH, REGIONS, IDENTITY)[0]!.name).toBe('upper left corner of A1');
+    expect(cornerLandmarks(GRAPH, REGIONS, lie)[0]!.name).toBe('upper right corner of A1');
+    const names = pieceTargets({ id: 'a', name: 'A1', outline }, IDENTITY, 1).map(({ name }) => name);
     expect(names).toEqual([
       'upper left corner of A1',
       'upper edge of A1',

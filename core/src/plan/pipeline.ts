@@ -1,36 +1,76 @@
-import type { Region } from '../cloth/region.ts';
-import { type Fitted, fitStrokes } from '../fit/fit.ts';
-import { type ClothPoint, distance } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
-import type { LineUp } from '../lineup/line-up.ts';
-import { type MotionProfile, GENERIC_MOTION } from '../stitch/motion.ts';
-import { JOIN_DISTANCE } from '../tolerances.ts';
+import type { Shape } from '../cloth/shape.ts';
+import { designBounds } from '../design/design.ts';
+import { fitWarp } from '../fit/fits.ts';
+import { orientMap } from '../fit/orient.ts';
+import type { Warp } from '../fit/warp.ts';
+import { type Affine, applyToPoint, applyToPolyline, IDENTITY } from '../geometry/affine.ts';
+import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import type { RecipeRecord } from './records.ts';
-import { type Stitched, stitchLines } from './stitch-lines.ts';
+import type { Stitched } from './stitch-strokes.ts';
+import { linesOf, mapStrokes, moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
-/** A placement worked out: design → orient → fit → stitch, in cloth space. */
-export interface Resolved extends Stitched {
-  readonly fitted: Fitted;
+/** A design on its way into a patch: its strokes, and once it is fitted the warp that took them to the cloth. */
+export interface InPatch {
+  readonly strokes: readonly Stroke[];
+  readonly warp: Warp | null;
 }
 
-/** Null when the margin leaves nothing of the patch. */
-export function resolvePlacement(
-  strokes: readonly Polyline[],
-  recipe: RecipeRecord,
-  ring: readonly ClothPoint[],
-  motion: MotionProfile = GENERIC_MOTION,
-): Resolved | null {
-  const fitted = fitStrokes(strokes, recipe.orient, recipe.fit, ring);
-  return fitted && { fitted, ...stitchLines(fitted.strokes, recipe.stitch, motion) };
+/** What the stages of a patch read. */
+interface PatchContext {
+  readonly recipe: RecipeRecord;
+  /** Of the patch, planned or as touched. */
+  readonly shape: Shape;
+}
+
+/** Null ends the chain: nothing can be laid. */
+type PatchStage = (now: InPatch, context: PatchContext) => InPatch | null;
+
+const orient: PatchStage = (now, { recipe }) => ({
+  ...now,
+  strokes: moveStrokes(now.strokes, orientMap(recipe.orient)),
+});
+
+const fit: PatchStage = ({ strokes }, { recipe, shape }) => {
+  const lines = linesOf(strokes);
+  const warp = fitWarp(boundsOf(lines) ?? designBounds(lines), shape, recipe.fit);
+  return warp && { strokes: mapStrokes(strokes, (line) => warp.mapLine(line)), warp };
+};
+
+/** The stages from the design to the cloth, in the order that they are always run in. */
+const PATCH_STAGES: readonly PatchStage[] = [orient, fit];
+
+/** A design laid on the cloth. */
+export interface LaidInPatch extends InPatch {
+  readonly warp: Warp;
+}
+
+/** Runs a recipe's stages for one patch. Null when its fit can't fill the patch, or the margin leaves nothing of it. */
+export function layInPatch(design: readonly Polyline[], recipe: RecipeRecord, shape: Shape): LaidInPatch | null {
+  let now: InPatch | null = { strokes: strokesOfDesign(design), warp: null };
+  for (const stage of PATCH_STAGES) {
+    now = stage(now, { recipe, shape });
+    if (!now) return null;
+  }
+  return now.warp && { ...now, warp: now.warp };
+}
+
+/** Strokes as a generator lays them: in a space of their own, and the way from there to the cloth, a similarity. */
+export interface Laid {
+  readonly strokes: readonly Stroke[];
+  readonly toCloth: Affine;
 }
 
 /**
- * A region's corners as touched: each touched corner goes to the place on the cloth where the line-up finds the reading, so that
- * the line-up takes a fit made there back to exactly the reading. Corners that weren't touched stay as planned.
+ * The last stages, the same for all that is laid, whatever laid it: they run where lengths are those of the finished quilt, and the result is
+ * taken to the cloth.
+ * @param stitched the strokes' own stitches, where what looks alike was stitched already
  */
-export function measuredRing(region: Region, lineUp: LineUp): ClothPoint[] {
-  return region.ring.map((corner) => {
-    const touch = lineUp.touches.findLast((t) => distance(t.cloth, corner) <= JOIN_DISTANCE);
-    return touch ? lineUp.toCloth(touch.frame) : corner;
-  });
+export function sewOnCloth({ strokes, toCloth }: Laid, stitched: Stitched): Stitched & Pick<InPatch, 'strokes'> {
+  if (toCloth === IDENTITY) return { ...stitched, strokes };
+  return {
+    ...stitched,
+    strokes: moveStrokes(strokes, toCloth),
+    needle: stitched.needle.map((line) => applyToPolyline(toCloth, line)),
+    sharp: stitched.sharp.map((p) => applyToPoint(toCloth, p)),
+  };
 }

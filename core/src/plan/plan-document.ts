@@ -1,9 +1,10 @@
 import { usualBatting } from '../cloth/batting.ts';
-import { type BlockGrid, gridRegions, isTooLarge } from '../cloth/block-grid.ts';
+import { isTooLarge, isTrueToSize, mapPatches, type QuiltMap } from '../cloth/quilt-map.ts';
 import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MM_PER_INCH } from '../units.ts';
+import { fromVersion3 } from './from-version-3.ts';
 import {
   NO_RULES,
   type PlanKind,
@@ -15,7 +16,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 3;
+export const PLAN_VERSION = 4;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -44,10 +45,12 @@ const NEW_QUILT = {
   lineUpRules: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: USUAL_EASE },
   passes: NO_RULES,
 } as const;
+/** What plans of version 2 lacked of it; passes had other names then. */
+const SECOND = { ...NEW_QUILT, passes: { starts: [], runs: [] } };
 
-export function newPlan(name: string, grid: BlockGrid): PlanRecords {
-  const regions = Object.fromEntries(gridRegions(grid).map((region) => [region.id, region]));
-  return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, grid, ...NEW_QUILT } }, regions };
+export function newPlan(name: string, map: QuiltMap): PlanRecords {
+  const regions = Object.fromEntries(mapPatches(map).map((region) => [region.id, region]));
+  return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, map, ...NEW_QUILT } }, regions };
 }
 
 /** The quilt's own record. Throws on records without one: such a plan is never stored. */
@@ -77,9 +80,12 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
   if (!records.quilts[QUILT_ID] || Object.keys(records.quilts).length !== 1) {
     faults.push({ path: 'quilts', message: 'A plan has exactly one quilt.' });
   }
-  for (const { id, grid } of Object.values(records.quilts)) {
-    if (isTooLarge(grid)) faults.push({ path: `quilts.${id}.grid`, message: 'The top is larger than 6 m.' });
+  for (const { id, map } of Object.values(records.quilts)) {
+    if (isTooLarge(map)) faults.push({ path: `quilts.${id}.map`, message: 'The top is larger than 6 m.' });
+    if (!isTrueToSize(map))
+      faults.push({ path: `quilts.${id}.map.size`, message: 'The size isn’t that of the blocks and borders.' });
   }
+  faults.push(...regionFaults(records));
   const taken = new Set<string>();
   for (const placement of Object.values(records.placements)) {
     const path = `placements.${placement.id}`;
@@ -107,6 +113,21 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
   return faults;
 }
 
+/** Patches are told apart by their names, and have no two controls of one id. */
+function regionFaults({ regions }: PlanRecords): { path: string; message: string }[] {
+  const names = new Set<string>();
+  return Object.values(regions).flatMap(({ id, name, shape }) => {
+    const path = `regions.${id}`;
+    const twice = new Set(shape.map((one) => one.id)).size < shape.length;
+    const taken = names.has(name);
+    names.add(name);
+    return [
+      ...(taken ? [{ path, message: `Another patch is called ${name}. Give this one a name of its own.` }] : []),
+      ...(twice ? [{ path, message: `Two points of ${name} have one id.` }] : []),
+    ];
+  });
+}
+
 /** Migrations from the version that is their key to the next. */
 const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, object>>) => object>> = {
   // Rows came, and with them how the quilt is loaded and what batting it has.
@@ -118,11 +139,13 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   // Passes came: the machine planned for, touches in every advance, landmarks by hand, patches in parts.
   2: ({ quilts, placements, touches, ...rest }) => ({
     ...rest,
-    quilts: eachWith(quilts, NEW_QUILT),
+    quilts: eachWith(quilts, SECOND),
     placements: eachWith(placements, { parts: 1 }),
     landmarks: {},
     touches: eachWith(touches, { since: null, advance: 0, method: 'head' }),
   }),
+  // One map, one shape: any setting, patches of any number of corners, everything referred to by id.
+  3: fromVersion3,
 };
 
 /** Gives every record what it lacks. */

@@ -1,20 +1,25 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { gridRegions, gridSize, blockName } from '../cloth/block-grid.ts';
+import { mapGraph } from '../cloth/map-graph.ts';
+import { makeMap } from '../cloth/quilt-map.ts';
+import type { Region } from '../cloth/region.ts';
+import { outlineOf, polygonShape } from '../cloth/shape.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
-import { signedArea } from '../geometry/polygon.ts';
 import { learnCloth } from '../lineup/line-up.ts';
 import { onTop } from '../lineup/touch.ts';
-import { GENERIC_FRAME } from '../passes/frame-profile.ts';
-import { measuredRing, resolvePlacement } from './pipeline.ts';
+import { makeEvaluator } from './evaluate.ts';
+import { measuredShape } from './landmarks.ts';
+import { piecesOf, totalsOf } from './pieces.ts';
+import { layInPatch } from './pipeline.ts';
 import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
 import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf, touchesOf } from './plan-document.ts';
-import type { RecipeRecord } from './records.ts';
+import type { RecipeRecord, TouchRecord } from './records.ts';
 
-const grid = { across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
+const setting = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
+const map = makeMap(setting, [{ width: 50 }]);
 const recipe: RecipeRecord = {
   id: 'r',
   designId: 'd',
@@ -30,36 +35,8 @@ const square = polyline([
   { x: 0, y: 0 },
 ]);
 
-describe('a grid of blocks', () => {
-  it('tiles the top exactly', () => {
-    const regions = gridRegions(grid);
-    expect(gridSize(grid)).toEqual({ width: 975, length: 525 });
-    expect(regions.reduce((sum, r) => sum + signedArea(r.ring), 0)).toBeCloseTo(975 * 525, 6);
-    expect(
-      regions
-        .map((r) => r.kind)
-        .sort()
-        .join(),
-    ).toMatch(/^(block,){8}(border,){4}(cornerstone,){3}(sashing,?){10}$/);
-    expect(regions.find((r) => r.name === 'B2')!.ring[0]).toEqual({ x: 275, y: 275 });
-  });
-  it('names blocks like a map', () => {
-    expect([blockName(0, 0), blockName(25, 9), blockName(26, 0), blockName(701, 0)]).toEqual([
-      'A1',
-      'Z10',
-      'AA1',
-      'ZZ1',
-    ]);
-  });
-  it('leaves out sashing and border of no width, and keeps ids when sizes change', () => {
-    const plain = gridRegions({ ...grid, sashing: 0, border: 0 });
-    expect(plain.map((r) => r.kind)).toEqual(Array(8).fill('block'));
-    expect(gridRegions({ ...grid, blockWidth: 300 }).map((r) => r.id)).toEqual(gridRegions(grid).map((r) => r.id));
-  });
-});
-
 describe('edits', () => {
-  const plan = newPlan('Tide Table', grid);
+  const plan = newPlan('Tide Table', map);
   const placed: PlanRecords = {
     ...plan,
     recipes: { r: recipe },
@@ -94,17 +71,22 @@ describe('edits', () => {
     expect(planFaults({ ...placed, recipes: {} })[0]!.message).toMatch(/no recipe r/);
     expect(planFaults({ ...placed, regions: {} })[0]!.message).toMatch(/no patch block-1-1/);
     expect(planFaults({ ...placed, quilts: {} })[0]!.path).toBe('quilts');
-    expect(planFaults(newPlan('wide', { ...grid, across: 60 }))[0]!.message).toMatch(/larger than 6 m/);
+    expect(planFaults(newPlan('wide', makeMap({ ...setting, across: 60 }, [])))[0]!.message).toMatch(/larger than 6 m/);
     const twice = {
       ...placed,
       placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
     };
     expect(planFaults(twice)[0]!.message).toMatch(/already holds a design/);
+    const [one, other] = [plan.regions['block-1-1']!, plan.regions['block-2-1']!];
+    const namesakes = { ...plan, regions: { ...plan.regions, [other.id]: { ...other, name: one.name } } };
+    expect(planFaults(namesakes)[0]!.message).toMatch(/Another patch is called A1/);
+    const quilts = { quilt: { ...quiltOf(plan), map: { ...map, size: { width: 100, length: 100 } } } };
+    expect(planFaults({ ...plan, quilts })[0]!.path).toBe('quilts.quilt.map.size');
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(3, placed)).toBe(placed);
-    expect(() => migratePlan(4, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(4, placed)).toBe(placed);
+    expect(() => migratePlan(5, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {
@@ -124,63 +106,73 @@ describe('edits', () => {
       loading: 'turned',
       batting: { fibre: 'wool' },
       machine: { frame: { throat: 762 } },
-      passes: { starts: [], runs: [] },
+      passes: { starts: [], pieces: [] },
     });
     expect(plan.landmarks).toEqual({});
-    expect(touchesOf(plan)).toEqual([expect.objectContaining({ advance: 0, since: null, noise: 0.3 })]);
+    expect(touchesOf(plan)).toEqual([
+      expect.objectContaining({ advance: 0, since: null, noise: 0.3, on: 'control.block-1-1.c1' }),
+    ]);
   });
 });
 
 describe('the chain of stages', () => {
-  const region = gridRegions(grid).find((r) => r.name === 'A1')!;
+  const plan = newPlan('Tide Table', map);
+  const region = Object.values(plan.regions).find(({ name }) => name === 'A1')!;
+  const graph = mapGraph(Object.values(plan.regions));
+  /** The recipe, changed, in a patch. */
+  const withRecipe = (change: Partial<RecipeRecord> = {}, where: Region = region, strokes = [square]) =>
+    makeEvaluator((id) => (id === 'd' ? strokes : undefined)).at({
+      ...plan,
+      regions: { [where.id]: where },
+      recipes: { r: { ...recipe, ...change } },
+      placements: { p: { id: 'p', regionId: where.id, recipeId: 'r', parts: 1 } },
+    });
+  const shaped = (points: readonly Point[]): Region => ({ ...region, shape: polygonShape(points) });
 
   it('totals what will be stitched', () => {
-    const resolved = resolvePlacement([square], recipe, region.ring)!;
-    expect(resolved.totals).toMatchObject({ length: 800, stitches: 4 * Math.ceil(200 / 2.54), cuts: 0 });
-    expect(resolved.totals.thread).toBeCloseTo(800 + 3 * 316, 6);
+    const totals = totalsOf(piecesOf(withRecipe()));
+    expect(totals).toMatchObject({ length: 800, stitches: 4 * Math.ceil(200 / 2.54), cuts: 0 });
+    expect(totals.thread).toBeCloseTo(800 + 3 * 316, 6);
   });
 
-  it('bends a corners fit to the four touches, exact at each', () => {
-    const touched: Point[] = [
+  it('bends a corners fit to the four touches, exact at each, whichever patch’s corner was asked for', () => {
+    const frame: Point[] = [
       { x: 111, y: 92 },
       { x: 309.5, y: 94 },
       { x: 308, y: 291.2 },
       { x: 110, y: 289 },
     ];
-    const lineUp = learnCloth(
-      region.ring.map((cloth, i) => ({ ...onTop(cloth), frame: touched[i]!, advance: 0, noise: 0.3 })),
-    ).lineUp(0);
-    const { fitted } = resolvePlacement([square], recipe, measuredRing(region, lineUp))!;
-    fitted.frame.forEach((corner, i) => expect(distance(lineUp.toFrame(corner), touched[i]!)).toBeLessThan(0.01));
+    const touches = region.shape.map(({ id, at }, i) => ({
+      ...onTop(at),
+      on: i === 2 ? 'control.cornerstone-vh1-1.c1' : `control.block-1-1.${id}`,
+      frame: frame[i]!,
+      advance: 0,
+      noise: 0.3,
+    }));
+    const lineUp = learnCloth(touches).lineUp(0);
+    const shape = measuredShape(region, graph, touches as unknown as TouchRecord[], 0, lineUp);
+    const { warp } = layInPatch([square], recipe, shape)!;
+    warp.outline.forEach((corner, i) => expect(distance(lineUp.toFrame(corner), frame[i]!)).toBeLessThan(0.01));
+    // In another advance nothing of it was touched.
+    expect(measuredShape(region, graph, touches as unknown as TouchRecord[], 1, lineUp)).toEqual(region.shape);
   });
 
-  it('checks what is outside, folded, too sharp, too small, missing or out of reach', () => {
-    const placement = { id: 'p', regionId: region.id, recipeId: 'r', parts: 1 };
-    const codes = (change: Partial<RecipeRecord>, where = region, strokes = [square]): string[] => {
-      const own = { ...recipe, ...change };
-      return checkPlacement(placement, own, where, resolvePlacement(strokes, own, where.ring), GENERIC_FRAME).map(
-        (p) => `${p.severity} ${p.code}`,
-      );
-    };
-    expect(codes({})).toEqual([]);
+  it('checks what is outside, folded, unsuited, too sharp, too small, missing or out of reach', () => {
+    const codes = (...about: Parameters<typeof withRecipe>): string[] =>
+      checkPlacement(withRecipe(...about), 'p').map(({ severity, code }) => `${severity} ${code}`);
+    const ring = outlineOf(region.shape);
+    expect(codes()).toEqual([]);
     expect(codes({ fit: { kind: 'fill', margin: -5 } })).toEqual(['know outsideRegion']);
     expect(codes({ fit: { kind: 'fill', margin: 99 } })).toEqual(['mend smallPatch']);
-    expect(checkPlacement(placement, recipe, region, undefined, GENERIC_FRAME)[0]!.code).toBe('missingDesign');
-    const askew = {
-      ...region,
-      ring: [region.ring[0], region.ring[1], { x: 90, y: 90 }, region.ring[3]] as typeof region.ring,
-    };
-    expect(codes({}, askew)).toContain('mend foldedFit');
-    const deep = {
-      ...region,
-      ring: region.ring.map((p) => ({ x: p.x, y: 4 * p.y })) as unknown as typeof region.ring,
-    };
-    expect(codes({}, deep)).toEqual(['mend outOfReach']);
+    expect(codes({ designId: 'gone' })).toEqual(['mend missingDesign']);
+    expect(codes({}, shaped([ring[0]!, ring[1]!, { x: 90, y: 90 }, ring[3]!]))).toContain('mend foldedFit');
+    expect(codes({}, shaped(ring.slice(0, 3)))).toEqual(['mend unsuitedFit']);
+    expect(codes({}, shaped(ring.map(({ x, y }) => ({ x, y: 4 * y }))))).toEqual(['mend outOfReach']);
+    expect(codes({}, region, [polyline([{ x: 5, y: 5 }])])).toContain('mend nothingToStitch');
     const curl = polyline(
       Array.from({ length: 400 }, (_, i) => ({ x: i / 40 + 0.05 * Math.sin(i / 4), y: 0.05 * Math.cos(i / 4) })),
     );
-    expect(
-      codes({ fit: { kind: 'contain', margin: 0 }, stitch: { stitchesPerInch: 4, tieOff: 'none' } }, region, [curl]),
-    ).toContain('know tooSharp');
+    const coarse = { stitchesPerInch: 4, tieOff: 'none' } as const;
+    expect(codes({ fit: { kind: 'contain', margin: 0 }, stitch: coarse }, region, [curl])).toContain('know tooSharp');
   });
 });

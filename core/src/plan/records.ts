@@ -1,19 +1,20 @@
 import type { Batting } from '../cloth/batting.ts';
-import type { BlockGrid } from '../cloth/block-grid.ts';
 import type { Loading } from '../cloth/loading.ts';
+import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
-import type { FitRule, Orient } from '../fit/fit.ts';
+import type { FitRule } from '../fit/fits.ts';
+import type { Orient } from '../fit/orient.ts';
 import type { FramePoint } from '../geometry/point.ts';
 import type { Place, TouchMethod } from '../lineup/touch.ts';
 import type { Machine } from '../passes/machine.ts';
 import type { RowSet } from '../rows/row-set.ts';
-import type { StitchRule } from './stitch-lines.ts';
+import type { StitchRule } from './stitch-strokes.ts';
 
 /** The quilt itself; there is one, with the id `quilt`. */
 export interface QuiltRecord {
   readonly id: string;
   readonly name: string;
-  readonly grid: BlockGrid;
+  readonly map: QuiltMap;
   readonly loading: Loading;
   readonly batting: Batting;
   /** The frame and machine that it is planned for. */
@@ -35,11 +36,11 @@ export interface LineUpRules {
 export interface PassRules {
   /** Where a pass begins, mm from the loaded quilt's upper edge. */
   readonly starts: readonly { readonly pass: number; readonly from: number }[];
-  /** What is stitched in a pass, whatever else would be best. */
-  readonly runs: readonly { readonly id: string; readonly pass: number }[];
+  /** Pieces that are stitched in a pass, whatever else would be best. */
+  readonly pieces: readonly { readonly id: string; readonly pass: number }[];
 }
 
-export const NO_RULES: PassRules = { starts: [], runs: [] };
+export const NO_RULES: PassRules = { starts: [], pieces: [] };
 
 export type RegionRecord = Region;
 
@@ -76,7 +77,9 @@ export interface LandmarkRecord extends Place {
 /** A landmark and the frame position read on it. */
 export interface TouchRecord extends Place {
   readonly id: string;
-  /** What was touched: `B2, upper left corner`. */
+  /** Id of the control or landmark that it was made on; null for any place of the cloth. */
+  readonly on: string | null;
+  /** What that was called then. */
   readonly name: string;
   readonly frame: FramePoint;
   readonly advance: number;

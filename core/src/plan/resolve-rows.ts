@@ -1,42 +1,43 @@
-import type { Loading } from '../cloth/loading.ts';
-import { type Affine, applyToPoint, applyToPolyline, compose, translation } from '../geometry/affine.ts';
-import { type ClothPoint, distance } from '../geometry/point.ts';
+import { type Affine, applyToPolyline, compose, translation } from '../geometry/affine.ts';
+import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
-import type { FrameProfile } from '../passes/frame-profile.ts';
 import type { Machine } from '../passes/machine.ts';
-import { type LaidRow, layRows, type RowBed, rowKinds, type RowShape } from '../rows/lay-rows.ts';
+import { type LaidRow, layRows, type RowBed, rowKinds, type RowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
-import { type PlanRecords, quiltOf } from './plan-document.ts';
-import { passesOf, passOf, type RunBand } from './quilt-passes.ts';
+import type { PieceBand } from './piece-band.ts';
+import { pieceId, type PieceRef } from './piece-ref.ts';
+import type { Laid } from './pipeline.ts';
+import { passOf, type QuiltPasses } from './quilt-passes.ts';
 import type { RowSetRecord } from './records.ts';
-import { type PlacedBed, rowBed } from './row-bed.ts';
-import { NO_TOTALS, type Stitched, stitchLines, sumTotals, type Totals } from './stitch-lines.ts';
+import type { PlacedBed } from './row-bed.ts';
+import { NO_TOTALS, type Stitched, stitchStrokes, sumTotals, type Totals } from './stitch-strokes.ts';
+import { moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** One row worked out. Lengths as they will measure on the finished quilt, from the upper edge of the area. */
 export interface ResolvedRow extends Omit<LaidRow, 'shape'> {
   /** Null when nothing of it is left to stitch: it lies beyond a hard stop, or over patches that are left out. */
   readonly pass: number | null;
   readonly totals: Totals;
-  /** The row's own line in cloth space, in sewing order. */
-  readonly strokes: readonly Float64Array<ArrayBuffer>[];
+  /** Its own strokes in sewing order, from the top of its box; rows that look alike share them. */
+  readonly laid: Laid;
 }
 
-/** What is stitched in one go: a row, or the joined rows of a pass. It is the placement that the row set generates. */
-export interface RowRun {
-  /** Of the placement. */
-  readonly id: string;
+/** A row's lines on the cloth. */
+export const rowLines = ({ laid }: Pick<ResolvedRow, 'laid'>): Float64Array<ArrayBuffer>[] =>
+  laid.strokes.map(({ line }) => applyToPolyline(laid.toCloth, line));
+
+/** What is stitched in one go: a row, or the joined rows of a pass. */
+export interface RowGroup extends Laid {
   /** Rows in it, as their numbers from 0. */
   readonly rows: readonly number[];
-  /** Needle points with tie-offs, in cloth space; one a stroke. */
-  readonly runs: readonly Float64Array<ArrayBuffer>[];
-  readonly sharp: readonly ClothPoint[];
-  readonly totals: Totals;
+  /** In the space of its strokes. */
+  readonly stitched: Stitched;
 }
 
 export interface ResolvedRows {
   readonly placed: PlacedBed;
   readonly rows: readonly ResolvedRow[];
-  readonly runs: readonly RowRun[];
+  readonly groups: readonly RowGroup[];
   /** Below the last row's box to the area's lower edge. */
   readonly bottom: number;
   /** Height of a whole row, and how far each repeat advances. */
@@ -45,84 +46,47 @@ export interface ResolvedRows {
   /** How far rows reach over the area's side edges at the most: the overhang, and what swings out beyond it. */
   readonly hang: number;
   readonly passes: number;
-  /** Each row across the poles of the loaded cloth, as the passes are planned by. */
-  readonly bands: readonly RunBand[];
   readonly totals: Totals;
   readonly bobbinChanges: readonly BobbinChange[];
 }
 
-/** The placement that row `row` (from 0) begins. */
-export const rowPlacementId = (rowSetId: string, row: number): string => `${rowSetId}-row-${row + 1}`;
+/** The piece that row `row` (from 0) begins. */
+export const rowRef = (rowSetId: string, row: number): PieceRef => ({
+  source: 'rowSets',
+  record: rowSetId,
+  part: row + 1,
+});
+export const rowPieceId = (rowSetId: string, row: number): string => pieceId(rowRef(rowSetId, row));
 
 /** What rows (numbers from 0) are called: `row 3`, `rows 3 to 6`. */
 export const rowsName = (rows: readonly number[]): string =>
   rows.length === 1 ? `row ${rows[0]! + 1}` : `rows ${rows[0]! + 1} to ${rows.at(-1)! + 1}`;
 
-/** Works out all rows of a set. Null when the design doesn't advance. `loading` stands for the quilt's own. */
-export function resolveRows(
-  strokes: readonly Polyline[],
-  set: RowSetRecord,
-  records: PlanRecords,
-  machine: Machine = quiltOf(records).machine,
-  loading?: Loading,
-): ResolvedRows | null {
-  const placed = rowBed(records, set.area, loading);
-  const kinds = rowKinds(strokes, set, set.numbers.scale);
-  if (!kinds) return null;
-  const laid = layRows(kinds, set, placed.bed);
-  const bands = rowBands(
-    laid.filter((row) => row.shape.strokes.length > 0),
-    set,
-    placed,
-  );
-  const passes = rowPasses(bands, records, machine.frame, loading);
-  const turned = once((shape: RowShape) => [...shape.strokes].reverse().map(reversed));
-  const sewn = laid.map((row, i): SewnRow => {
-    const back = set.sewing.backAndForth && i % 2 === 1;
-    return {
-      row,
-      pass: passes.get(rowPlacementId(set.id, row.row)) ?? null,
-      strokes: back ? turned(row.shape) : row.shape.strokes,
-    };
-  });
-  // Rows that look alike are stitched alike.
-  const stitch = once((lines: Lines) => stitchLines(lines, set.stitch, machine.motion));
-  const runs = groups(sewn, set, placed.bed).map((group) => sewGroup(group, set, placed.toCloth, stitch));
-  const rows = runs.flatMap((run) => run.rows);
-  const last = laid.at(-1);
-  return {
-    placed,
-    rows,
-    runs: runs.map((run) => run.run).filter(({ runs }) => runs.length > 0),
-    bottom: last ? placed.bed.length - last.top - last.height : placed.bed.length,
-    height: kinds.height,
-    period: kinds.first.period,
-    hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
-    passes: new Set(passes.values()).size,
-    bands,
-    totals: runs.map(({ run }) => run.totals).reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, runs.length - 1) }),
-    bobbinChanges: bobbinChanges(
-      rows.map((row) => row.totals.thread),
-      machine.bobbin,
-    ),
-  };
+/** Rows where they lie on their bed, before it is known which are stitched in one go. */
+export interface RowsOnBed {
+  readonly placed: PlacedBed;
+  readonly kinds: RowKinds;
+  readonly laid: readonly LaidRow[];
 }
 
-const rowBands = (laid: readonly LaidRow[], set: RowSetRecord, { top, loose }: PlacedBed): RunBand[] =>
-  laid.map((row) => ({
-    id: rowPlacementId(set.id, row.row),
-    top: (top + row.top) * loose,
-    bottom: (top + row.top + row.height) * loose,
-  }));
+/** Lays all rows of a set. Null when the design doesn't advance. */
+export function rowsOnBed(design: readonly Polyline[], set: RowSetRecord, placed: PlacedBed): RowsOnBed | null {
+  const kinds = rowKinds(design, set, set.numbers.scale);
+  return kinds && { placed, kinds, laid: layRows(kinds, set, placed.bed) };
+}
+
+/** Each row of which something is left, across the poles of the loaded cloth. */
+export const rowBands = ({ placed: { top, loose }, laid }: RowsOnBed, set: Pick<RowSetRecord, 'id'>): PieceBand[] =>
+  laid
+    .filter((row) => row.shape.strokes.length > 0)
+    .map((row) => ({
+      id: rowPieceId(set.id, row.row),
+      top: (top + row.top) * loose,
+      bottom: (top + row.top + row.height) * loose,
+    }));
 
 /** The pass of each row, from 0, among all that is on the quilt; one deeper than any reach counts as a pass of its own. */
-function rowPasses(
-  bands: readonly RunBand[],
-  records: PlanRecords,
-  frame: FrameProfile,
-  loading: Loading | undefined,
-): ReadonlyMap<string, number> {
-  const found = passesOf(records, bands, loading === undefined ? { frame } : { frame, loading });
+export function rowPasses(bands: readonly PieceBand[], found: QuiltPasses): ReadonlyMap<string, number> {
   let beyond = found.passes.length;
   return new Map(
     bands.map(({ id }) => {
@@ -132,18 +96,57 @@ function rowPasses(
   );
 }
 
+/**
+ * Works all rows of a set out.
+ * @param passes the pass of each row that has a band, by its piece's id
+ */
+export function resolveRows(
+  { placed, kinds, laid }: RowsOnBed,
+  set: RowSetRecord,
+  passes: ReadonlyMap<string, number>,
+  { motion, bobbin }: Machine,
+): ResolvedRows {
+  const drawn = once((shape: RowShape) => strokesOfDesign(shape.strokes));
+  const turned = once((shape: RowShape) => strokesOfDesign([...shape.strokes].reverse().map(reversed)));
+  const sewn = laid.map((row, i): SewnRow => {
+    const back = set.sewing.backAndForth && i % 2 === 1;
+    return { row, pass: passes.get(rowPieceId(set.id, row.row)) ?? null, strokes: (back ? turned : drawn)(row.shape) };
+  });
+  // Rows that look alike are stitched alike.
+  const stitch = once((strokes: readonly Stroke[]) => stitchStrokes(strokes, set.stitch, motion));
+  const sewnGroups = groupsOf(sewn, set, placed.bed).map((group) => sewGroup(group, placed.toCloth, stitch));
+  const rows = sewnGroups.flatMap((group) => group.rows);
+  const groups = sewnGroups.map(({ group }) => group).filter(({ stitched }) => stitched.needle.length > 0);
+  const last = laid.at(-1);
+  return {
+    placed,
+    rows,
+    groups,
+    bottom: last ? placed.bed.length - last.top - last.height : placed.bed.length,
+    height: kinds.height,
+    period: kinds.first.period,
+    hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
+    passes: new Set(passes.values()).size,
+    totals: sewnGroups
+      .map(({ group }) => group.stitched.totals)
+      .reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, sewnGroups.length - 1) }),
+    bobbinChanges: bobbinChanges(
+      rows.map((row) => row.totals.thread),
+      bobbin,
+    ),
+  };
+}
+
 function hangOf({ strokes }: RowShape, bed: RowBed): number {
   const box = boundsOf(strokes);
   return box ? Math.max(-box.minX, box.maxX - bed.width) : 0;
 }
 
-type Lines = readonly Float64Array<ArrayBuffer>[];
-
 interface SewnRow {
   readonly row: LaidRow;
   readonly pass: number | null;
   /** In the order and direction they are stitched, from the top of its box. */
-  readonly strokes: Lines;
+  readonly strokes: readonly Stroke[];
 }
 
 /** Works a thing out once for each object. */
@@ -157,7 +160,7 @@ function once<K extends object, V>(make: (key: K) => V): (key: K) => V {
 }
 
 /** Rows that are stitched in one go: each by itself, or those of a pass that can be joined along the edge. */
-function groups(rows: readonly SewnRow[], set: RowSetRecord, bed: RowBed): SewnRow[][] {
+function groupsOf(rows: readonly SewnRow[], set: RowSetRecord, bed: RowBed): SewnRow[][] {
   const out: SewnRow[][] = [];
   for (const row of rows) {
     const group = out.at(-1);
@@ -170,8 +173,8 @@ function groups(rows: readonly SewnRow[], set: RowSetRecord, bed: RowBed): SewnR
 
 /** The end of one row and the start of the next lie off the same side of the cloth. */
 function meet(above: SewnRow, below: SewnRow, bed: RowBed): boolean {
-  const end = above.strokes.at(-1);
-  const start = below.strokes[0];
+  const end = above.strokes.at(-1)?.line;
+  const start = below.strokes[0]?.line;
   if (!end || !start) return false;
   const [a, b] = [pointOf(end, -1).x, pointOf(start, 0).x];
   const slack = 1e-6;
@@ -180,33 +183,30 @@ function meet(above: SewnRow, below: SewnRow, bed: RowBed): boolean {
 
 function sewGroup(
   group: readonly SewnRow[],
-  set: RowSetRecord,
   toCloth: Affine,
-  stitch: (lines: Lines) => Stitched,
-): { readonly run: RowRun; readonly rows: readonly ResolvedRow[] } {
-  const first = group[0]!;
-  const alone = group.length === 1;
-  const map = alone ? compose(translation(0, first.row.top), toCloth) : toCloth;
-  const stitched = stitch(alone ? first.strokes : joined(group));
-  const lengths = group.map(({ strokes }) => strokes.reduce((sum, line) => sum + lengthOf(line), 0));
+  stitch: (strokes: readonly Stroke[]) => Stitched,
+): { readonly group: RowGroup; readonly rows: readonly ResolvedRow[] } {
+  const alone = group.length === 1 ? group[0] : undefined;
+  const strokes = alone ? alone.strokes : joined(group);
+  const stitched = stitch(strokes);
+  const placeOf = ({ row }: SewnRow): Affine => compose(translation(0, row.top), toCloth);
+  const lengths = group.map((one) => one.strokes.reduce((sum, { line }) => sum + lengthOf(line), 0));
   const whole = lengths.reduce((a, b) => a + b, 0);
   return {
-    run: {
-      id: rowPlacementId(set.id, first.row.row),
+    group: {
       rows: group.map(({ row }) => row.row),
-      runs: stitched.runs.map((run) => applyToPolyline(map, run)),
-      sharp: stitched.sharp.map((p) => applyToPoint(map, p)),
-      totals: stitched.totals,
+      strokes,
+      toCloth: alone ? placeOf(alone) : toCloth,
+      stitched,
     },
     rows: group.map((one, i): ResolvedRow => {
       const { shape, ...row } = one.row;
       const part = whole === 0 ? 0 : lengths[i]! / whole;
-      const own = compose(translation(0, row.top), toCloth);
       return {
         ...row,
         pass: one.pass,
         totals: alone ? stitched.totals : shareOf(stitched.totals, part, one.strokes.length - 1),
-        strokes: one.strokes.map((line) => applyToPolyline(own, line)),
+        laid: { strokes: one.strokes, toCloth: placeOf(one) },
       };
     }),
   };
@@ -222,17 +222,17 @@ const shareOf = (totals: Totals, part: number, cuts: number): Totals => ({
 });
 
 /** Rows run into each other by a straight line along the edge; in the space of the bed. */
-function joined(group: readonly SewnRow[]): Float64Array<ArrayBuffer>[] {
-  const out: Float64Array<ArrayBuffer>[] = [];
+function joined(group: readonly SewnRow[]): Stroke[] {
+  const out: Stroke[] = [];
   for (const one of group) {
-    const strokes = one.strokes.map((line) => applyToPolyline(translation(0, one.row.top), line));
+    const strokes = moveStrokes(one.strokes, translation(0, one.row.top));
     const above = out.at(-1);
-    const first = strokes[0];
+    const [first, ...rest] = strokes;
     if (above && first) {
-      const [end, start] = [pointOf(above, -1), pointOf(first, 0)];
+      const [end, start] = [pointOf(above.line, -1), pointOf(first.line, 0)];
       const across = distance(end, start) === 0 ? [] : [Float64Array.of(end.x, end.y, start.x, start.y)];
-      out.splice(-1, 1, concatenate([above, ...across, first]));
-      out.push(...strokes.slice(1));
+      out.splice(-1, 1, { ...above, line: concatenate([above.line, ...across, first.line]) });
+      out.push(...rest);
     } else out.push(...strokes);
   }
   return out;

@@ -1,3 +1,5 @@
+import { borderDepth } from '../cloth/quilt-map.ts';
+import { outlineOf } from '../cloth/shape.ts';
 import { loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
 import { type Affine, applyToPoint, compose, inverse, scaling, translation } from '../geometry/affine.ts';
 import type { RowBed } from '../rows/lay-rows.ts';
@@ -20,12 +22,12 @@ export interface PlacedBed {
 
 /** An area that leaves nothing has a bed of no length. `loading` stands for the quilt's own, to compare. */
 export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): PlacedBed {
-  const { grid, batting, loading: own } = quiltOf(records);
-  const lie = loadingMap(loading ?? own, grid);
-  const { width, length } = loadedSize(loading ?? own, grid);
-  const inset = area.insideBorder ? grid.border : 0;
+  const { map, batting, loading: own } = quiltOf(records);
+  const lie = loadingMap(loading ?? own, map.size);
+  const { width, length } = loadedSize(loading ?? own, map.size);
+  const inset = area.insideBorder ? borderDepth(map.borders) : 0;
   const from = area.fromRegionId === null ? undefined : records.regions[area.fromRegionId];
-  const top = from ? Math.max(inset, Math.min(...from.ring.map((p) => applyToPoint(lie, p).y))) : inset;
+  const top = from ? Math.max(inset, Math.min(...outlineOf(from.shape).map((p) => applyToPoint(lie, p).y))) : inset;
   const left = 1 - batting.drawIn;
   const room = Math.max(0, length - inset - top);
   const toBed = compose(lie, translation(-inset, -top), scaling(left, left));
@@ -36,7 +38,7 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
       stops: area.insideBorder,
       holes: area.leaveOut.flatMap((id) => {
         const region = records.regions[id];
-        return region ? [region.ring.map((p) => applyToPoint(toBed, p))] : [];
+        return region ? [outlineOf(region.shape).map((p) => applyToPoint(toBed, p))] : [];
       }),
     },
     toCloth: inverse(toBed),

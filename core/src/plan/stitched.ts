@@ -2,9 +2,9 @@ import { type Affine, applyToPolyline } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, pointCount, pointOf, type Polyline, turnAt } from '../geometry/polyline.ts';
 import type { Place } from '../lineup/touch.ts';
-import type { NamedPlace } from './line-up-plan.ts';
+import { holeId, type NamedPlace } from './landmarks.ts';
 
-/** What was stitched of a run: needle points on the planned cloth and on the frame, hole for hole, in one advance. */
+/** What was stitched of a run, or in thought of a piece: needle points on the planned cloth and on the frame, hole for hole, in one advance. */
 export interface StitchedRun {
   readonly cloth: readonly Polyline[];
   readonly frame: readonly Polyline[];
@@ -13,10 +13,19 @@ export interface StitchedRun {
   readonly upTo: number;
 }
 
+/** A run by what it goes by, and what was stitched in it is called. */
+interface Named {
+  readonly id: string;
+  /** Null: what is found is called by what it is alone. */
+  readonly name: string | null;
+}
+
 /** A stroke as far as it was stitched. */
 interface StitchedStroke {
   readonly cloth: Polyline;
   readonly frame: Polyline;
+  /** Holes of the run before it. */
+  readonly before: number;
 }
 
 /** Each stroke that was begun, up to its last hole made. */
@@ -24,8 +33,10 @@ export function stitchedStrokes({ cloth, frame, upTo }: StitchedRun): StitchedSt
   let before = 0;
   return cloth.flatMap((line, i) => {
     const holes = Math.min(pointCount(line), upTo - before + 1);
+    const own = before;
     before += pointCount(line);
-    return holes < 2 ? [] : [{ cloth: line.subarray(0, 2 * holes), frame: frame[i]!.subarray(0, 2 * holes) }];
+    if (holes < 2) return [];
+    return [{ cloth: line.subarray(0, 2 * holes), frame: frame[i]!.subarray(0, 2 * holes), before: own }];
   });
 }
 
@@ -57,7 +68,7 @@ const APART = 180;
  * Points of a stitched run that can be found again, as the quilt is loaded from left to right: its ends, and along its lower side the lowest
  * cusp of each stretch, or without one its lowest point, counted from the left. O(holes).
  */
-export function stitchedLandmarks(name: string, run: StitchedRun, lie: Affine): NamedPlace[] {
+export function stitchedLandmarks({ id, name }: Named, run: StitchedRun, lie: Affine): NamedPlace[] {
   const strokes = stitchedStrokes(run).map((stroke) => ({ ...stroke, loaded: applyToPolyline(lie, stroke.cloth) }));
   const box = boundsOf(strokes.map(({ loaded }) => loaded));
   const [first, final] = [strokes[0], strokes.at(-1)];
@@ -85,7 +96,11 @@ export function stitchedLandmarks(name: string, run: StitchedRun, lie: Affine): 
     .map(([hole, kind], i): readonly [Hole, string] => [hole, `${kind} ${i + 1}`]);
   return [[end(first, 0), 'start'] as const, [end(final, pointCount(final.loaded) - 1), 'end'] as const, ...counted]
     .sort(([a], [b]) => a.x - b.x)
-    .map(([hole, kind]) => ({ ...placeOf(run.advance, hole.stroke, hole.i), name: `${kind} of ${name}` }));
+    .map(([{ stroke, i }, kind]) => ({
+      ...placeOf(run.advance, stroke, i),
+      ids: [holeId(id, stroke.before + i)],
+      name: name === null ? kind : `${kind} of ${name}`,
+    }));
 }
 
 /** A hole of a stroke, and where it lies on the quilt as loaded. */

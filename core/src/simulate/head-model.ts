@@ -3,7 +3,7 @@ import type { Polyline } from '../geometry/polyline.ts';
 import type { SafeArea } from '../passes/safe-area.ts';
 import type { MotionProfile } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
-import type { FrameEventKind, FrameFault, FrameReply, NeedlePosition } from './frame-messages.ts';
+import type { FrameEventKind, FrameFault, FrameReply, NeedlePosition } from '../frame/frame-link.ts';
 
 /** What the head does at the moment. */
 export type Motion =

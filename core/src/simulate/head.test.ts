@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry/point.ts';
 import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
-import type { HeadCommand, FrameReply } from './frame-messages.ts';
+import type { HeadCommand, FrameReply } from '../frame/frame-link.ts';
 import { commandHead, headState, standInProfile } from './head.ts';
 import { type Head, newHead } from './head-model.ts';
 import { advanceHead, mountHead } from './head-motion.ts';

@@ -12,7 +12,7 @@ import {
   type FrameMode,
   type FrameState,
   type HeadCommand,
-} from './frame-messages.ts';
+} from '../frame/frame-link.ts';
 import {
   faulted,
   type Head,

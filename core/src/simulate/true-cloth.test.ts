@@ -44,7 +44,7 @@ describe('a seeded cloth', () => {
       { x: 80, y: 80 },
       { x: 0, y: 80 },
     ];
-    const [seen] = seeCloth(truth, [{ name: 'A1', kind: 'block', ring: ring.flatMap((p) => [p.x, p.y]) }]);
+    const [seen] = seeCloth(truth, [{ name: 'A1', kind: 'block', print: 0, ring: ring.flatMap((p) => [p.x, p.y]) }]);
     const points = pointsOf(Float64Array.from(seen!.ring));
     expect(points).toHaveLength(40);
     ring.forEach((corner, i) => expect(points[10 * i]).toEqual(truth(corner)));

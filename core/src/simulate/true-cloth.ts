@@ -1,6 +1,6 @@
 import { type ClothPoint, distance, type FramePoint, lerp, type Point } from '../geometry/point.ts';
 import { pointsOf } from '../geometry/polyline.ts';
-import type { TrueLine, TruePatch } from './frame-messages.ts';
+import type { TrueLine, TruePatch } from '../frame/frame-link.ts';
 import { normalFrom, randomFrom } from './random.ts';
 
 /** Waves of one kind: `size` is the rms length of the displacement; wavelengths in mm. */

@@ -1,13 +1,17 @@
-import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary } from '@gorse/contract';
 import {
   advanceNow,
   type AdvanceState,
   advanceStateOf,
   applyDiff,
   conflictsOf,
+  finishedPieces,
   isTooLarge,
+  makeMap,
   mountedNow,
   newPlan,
+  pieceRef,
+  placementPieceIds,
   planFaults,
   type PlanRecords,
   quiltOf,
@@ -31,16 +35,20 @@ import {
 import { listRuns } from '../store/run-store.ts';
 import { found, notFound, Refusal } from './refusal.ts';
 
-export async function makeQuilt(database: Database, { name, grid }: NewQuiltRequest): Promise<{ id: string }> {
+export async function makeQuilt(
+  database: Database,
+  { name, setting, borders }: NewQuiltRequest,
+): Promise<{ id: string }> {
   const id = nanoid(12);
-  if (isTooLarge(grid)) {
+  const map = makeMap(setting, borders);
+  if (isTooLarge(map)) {
     throw new Refusal(
       'badInput',
       'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.',
-      [{ path: 'grid', message: 'The top is larger than 6 m.' }],
+      [{ path: 'setting', message: 'The top is larger than 6 m.' }],
     );
   }
-  const records = newPlan(name, grid);
+  const records = newPlan(name, map);
   await database.commit((tables) => insertQuilt(tables, id, records, Date.now()));
   return { id };
 }
@@ -50,17 +58,19 @@ export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
   for (const id of await listPlanIds(database.read)) {
     const plan = await findPlan(database.read, id);
     if (!plan) continue;
-    const { name, grid } = quiltOf(plan.records);
+    const { name, map } = quiltOf(plan.records);
     const runs = await listRuns(database.read, id);
-    const finished = new Set(runs.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
+    const finished = finishedPieces(runs);
     const placements = Object.values(plan.records.placements);
     out.push({
       id,
       name,
-      grid,
+      map,
       placed: placements.map((p) => p.regionId),
-      stitched: placements.filter((p) => finished.has(p.id)).map((p) => p.regionId),
-      rows: rowsOf(plan.records, runs),
+      stitched: placements
+        .filter((p) => placementPieceIds(p).every((piece) => finished.has(piece)))
+        .map((p) => p.regionId),
+      rows: rowsOf(plan.records, finished),
       poles: polesOf(plan.records, advanceStateOf(await listAdvances(database.read, id))),
       updatedAt: plan.updatedAt,
     });
@@ -69,13 +79,16 @@ export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
 }
 
 /** Whole rows over the top, and how many of their runs are stitched. */
-function rowsOf({ rowSets }: PlanRecords, runs: readonly RunAnswer[]): QuiltSummary['rows'] {
+function rowsOf({ rowSets }: PlanRecords, finished: ReadonlySet<string>): QuiltSummary['rows'] {
   const [set] = Object.values(rowSets);
   if (!set) return null;
-  const done = runs.filter((run) => run.state.status === 'finished' && run.placementId.startsWith(`${set.id}-row-`));
+  const done = [...finished].filter((id) => {
+    const ref = pieceRef(id);
+    return ref?.source === 'rowSets' && ref.record === set.id;
+  });
   const { rows } = set.numbers;
   const planned = rows - set.exceptions.filter((one) => one.dropped && one.row < rows).length;
-  return { planned, runsStitched: new Set(done.map((run) => run.placementId)).size };
+  return { planned, runsStitched: done.length };
 }
 
 /** How a quilt lies on the poles, in short. */

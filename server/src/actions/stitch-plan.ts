@@ -1,32 +1,26 @@
 import {
   advanceNow,
   type AdvanceState,
+  type AsTouched,
   beyondArea,
   type Bounds,
   boundsOf,
-  boxRing,
   clothOnFrame,
-  type ClothPoint,
   easedToFrame,
   encodeStrokes,
   learnCloth,
-  type LineUp,
   lineUpRefusal,
-  measuredRing,
   mountedNow,
-  partIds,
+  pieceAsTouched,
+  pieceRef,
+  piecesOfRecord,
   type Place,
-  placedParts,
-  type PlacementRecord,
+  type Plan,
   type PlanRecords,
   pointCount,
   polylineToFrame,
   quiltOf,
-  resolvePlacement,
-  resolveRows,
-  type RowSetRecord,
   rollToMiddle,
-  rowsName,
   type SafeArea,
   safeArea,
   stitchClock,
@@ -35,9 +29,7 @@ import {
   touchesOf,
 } from '@gorse/core';
 import { createHash } from 'node:crypto';
-import type { Database } from '../store/database.ts';
-import { loadDesign } from './designs.ts';
-import { found, Refusal } from './refusal.ts';
+import { notFound, Refusal } from './refusal.ts';
 import type { RunOnCloth } from './stitched.ts';
 
 /** Touches in this advance before anything may be stitched: fewer leave the turn unknown. */
@@ -54,7 +46,6 @@ export interface StitchPlan {
   readonly holes: readonly number[];
   readonly seconds: number;
   readonly thread: number;
-  readonly ring: readonly ClothPoint[];
 }
 
 /** What a quilt's stitches are computed from, beside its plan. */
@@ -63,44 +54,63 @@ export interface ClothState {
   readonly stitched: readonly RunOnCloth[];
 }
 
-/** Works out one placement, a part of one, or the rows that a row set generated as one, on the cloth as it was touched, with the same core as the screens. */
-export async function makeStitchPlan(
-  database: Database,
+/** Works a piece out on the cloth as it was touched, with the same core as the screens. Gives the design that it is of, too. */
+export function makeStitchPlan(
+  plan: Plan,
   records: PlanRecords,
   state: ClothState,
-  placementId: string,
-): Promise<StitchPlan> {
-  const rowSet = Object.values(records.rowSets).find((set) => placementId.startsWith(`${set.id}-`));
-  const placement = Object.values(records.placements).find((one) => partIds(one).includes(placementId));
-  const planned = placement ?? found(rowSet, 'placement');
-  const { lineUp } = linedUp(records, state);
-  const { name, runs, ring, rule } =
-    'regionId' in planned
-      ? await patchRuns(database, records, planned, placementId, lineUp)
-      : await rowRuns(database, records, planned, placementId);
-  return planOf(name, runs, ring, rule, records, state);
+  pieceId: string,
+): StitchPlan & { readonly designId: string } {
+  const ref = pieceRef(pieceId);
+  if (!ref || !plan.get(piecesOfRecord, ref).some(({ id }) => id === pieceId)) throw notFound('piece');
+  const { lineUp, advance } = linedUp(records, state);
+  const found = pieceAsTouched(plan, pieceId, advance, lineUp);
+  if (found.fault !== null) throw refusalOf(found);
+  const { piece } = found;
+  const made = stitchPlanOf(piece.name, piece.needle, [piece.ref, piece.rule], records, state);
+  return { ...made, designId: piece.designId };
+}
+
+function refusalOf({ piece, fault }: Exclude<AsTouched, { fault: null }>): Refusal {
+  const name = piece?.name ?? 'this piece';
+  switch (fault) {
+    case 'gone':
+      return notFound('piece');
+    case 'noDesign':
+      return new Refusal('refused', `The design of ${name} is missing from the library. Put another one there.`);
+    case 'unfitted':
+      return new Refusal(
+        'refused',
+        `The design can’t be fitted into ${name}: mend what the checks on Layout say first.`,
+      );
+    case 'folded':
+      return new Refusal(
+        'refused',
+        `The design folds over itself in ${name}. Check the touches of its corners, or fit it without bending.`,
+      );
+    case 'empty':
+      return new Refusal('refused', `There is nothing to stitch in ${name}. Choose another design.`);
+  }
 }
 
 /** Lines laid on the cloth as it lies now, to be stitched. */
-export function planOf(
+export function stitchPlanOf(
   name: string,
-  runs: readonly Float64Array[],
-  ring: readonly ClothPoint[],
+  needle: readonly Float64Array[],
   rule: unknown,
   records: PlanRecords,
   state: ClothState,
 ): StitchPlan {
   const { model, advance, touches } = linedUp(records, state);
-  const cloth = runs.filter((run) => pointCount(run) > 1);
-  if (cloth.length === 0) throw new Refusal('refused', `There is nothing to stitch in ${name}. Choose another design.`);
+  const cloth = needle.filter((line) => pointCount(line) > 1);
   const { lineUpRules, machine } = quiltOf(records);
   const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
-  const onFrame = cloth.map((run) => polylineToFrame({ toFrame }, run));
+  const onFrame = cloth.map((line) => polylineToFrame({ toFrame }, line));
   const refusal = reachRefusal(name, boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
   if (refusal !== null) throw new Refusal('refused', refusal);
-  const sum = (of: (run: Float64Array) => number): number => onFrame.reduce((total, run) => total + of(run), 0);
+  const sum = (of: (line: Float64Array) => number): number => onFrame.reduce((total, line) => total + of(line), 0);
   const points = encodeStrokes(onFrame);
-  const inputs = JSON.stringify([rule, ring, touches, state.advances.mounts, lineUpRules, machine]);
+  const inputs = JSON.stringify([rule, touches, state.advances.mounts, lineUpRules, machine]);
   return {
     name,
     planHash: createHash('sha256').update(inputs).update(points).digest('hex'),
@@ -108,9 +118,8 @@ export function planOf(
     cloth: encodeStrokes(cloth),
     advance,
     holes: onFrame.map(pointCount),
-    seconds: sum((run) => stitchClock(run, machine.motion).at(-1) ?? 0),
-    thread: sum((run) => threadLength(run)),
-    ring,
+    seconds: sum((line) => stitchClock(line, machine.motion).at(-1) ?? 0),
+    thread: sum((line) => threadLength(line)),
   };
 }
 
@@ -149,53 +158,4 @@ function neighbours(stitched: readonly RunOnCloth[], lines: readonly Float64Arra
     .filter(
       ({ cloth: { x, y } }) => x > box.minX - ease && x < box.maxX + ease && y > box.minY - ease && y < box.maxY + ease,
     );
-}
-
-/** Needle points in cloth space, and what they were made by. */
-interface PlannedRuns {
-  readonly name: string;
-  readonly runs: readonly Float64Array[];
-  /** What was filled. */
-  readonly ring: readonly ClothPoint[];
-  readonly rule: unknown;
-}
-
-async function patchRuns(
-  database: Database,
-  records: PlanRecords,
-  placement: PlacementRecord,
-  partId: string,
-  lineUp: LineUp,
-): Promise<PlannedRuns> {
-  const recipe = found(records.recipes[placement.recipeId], 'recipe');
-  const region = found(records.regions[placement.regionId], 'patch');
-  const design = await loadDesign(database, recipe.designId);
-  const ring = measuredRing(region, lineUp);
-  const resolved = resolvePlacement(design.strokes, recipe, ring, quiltOf(records).machine.motion);
-  if (!resolved)
-    throw new Refusal('refused', `The margin leaves nothing of ${region.name}. Make it smaller on Layout.`);
-  if (resolved.fitted.distortion.folded)
-    throw new Refusal(
-      'refused',
-      `The design folds over itself in ${region.name}. Check the touches of its corners, or fit it without bending.`,
-    );
-  if (resolved.totals.stitches < 1)
-    throw new Refusal('refused', `There is nothing to stitch in ${region.name}. Choose another design.`);
-  const part = found(
-    placedParts(records, placement, region, recipe, resolved).find(({ id }) => id === partId),
-    'placement',
-  );
-  return { name: `${part.name} · ${design.name}`, runs: part.runs, ring, rule: [recipe, region, partId] };
-}
-
-async function rowRuns(
-  database: Database,
-  records: PlanRecords,
-  set: RowSetRecord,
-  placementId: string,
-): Promise<PlannedRuns> {
-  const design = await loadDesign(database, set.designId);
-  const run = resolveRows(design.strokes, set, records)?.runs.find((one) => one.id === placementId);
-  const { rows, runs } = found(run, 'row');
-  return { name: `${rowsName(rows)} · ${design.name}`, runs, ring: boxRing(boundsOf(runs)!), rule: set };
 }

@@ -36,8 +36,8 @@ export async function stitchedRuns(database: Database, quiltId: string): Promise
 
 /** How far down the loaded quilt is stitched, mm; null when nothing is. */
 export function frontOf(records: PlanRecords, stitched: readonly StitchedRun[]): number | null {
-  const { loading, grid } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
+  const { loading, map } = quiltOf(records);
+  const lie = loadingMap(loading, map.size);
   const lines = stitched.flatMap((run) => stitchedStrokes(run).map(({ cloth }) => applyToPolyline(lie, cloth)));
   return boundsOf(lines)?.maxY ?? null;
 }

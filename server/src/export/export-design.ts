@@ -37,7 +37,7 @@ export async function exportDesign(
   const design = found(await findDesign(database.read, id), 'design');
   const { name, facts, kind, tags } = design;
   const { strokes } = await loadDesign(database, id);
-  const sheet = designSheet(name, strokes);
+  const sheet = designSheet(name, strokes, stitchLength(USUAL_SPI) * GENERIC_MOTION.stitchesPerMinute);
   const write = (): string => {
     switch (format) {
       case 'svg':
@@ -45,7 +45,7 @@ export async function exportDesign(
       case 'dxf':
         return writeDxf(sheet);
       case 'gcode':
-        return writeGcode(sheet, stitchLength(USUAL_SPI) * GENERIC_MOTION.stitchesPerMinute);
+        return writeGcode(sheet);
       case 'hpgl':
         return writeHpgl(sheet);
       case 'csv':

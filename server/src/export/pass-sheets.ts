@@ -6,18 +6,21 @@ import {
   formatDoubt,
   formatDuration,
   formatLength,
-  layOut,
+  graphOf,
   type LengthStyle,
   loadedSize,
   loadingMap,
+  type MapGraph,
+  passesOf,
   type PassForecast,
   type Piece,
+  piecesOf,
   type PlanRecords,
   quiltOf,
   seamAt,
   trimmed,
 } from '@gorse/core';
-import { designsOf } from '../actions/designs.ts';
+import { plannedQuilt } from '../actions/planned.ts';
 import { found, Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
 import { findPlan } from '../store/quilt-store.ts';
@@ -28,6 +31,7 @@ import { drawTop, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from '.
 /** What is said of a pass. */
 interface PassOnPaper {
   readonly records: PlanRecords;
+  readonly graph: MapGraph;
   readonly passes: readonly PassForecast[];
   readonly pieces: readonly Piece[];
   readonly at: number;
@@ -50,9 +54,9 @@ const LISTED = 26;
 /** One page for each pass: how far to roll, what to line up on, what is stitched and what it takes, with boxes to tick. */
 export async function passSheets(database: Database, quiltId: string, style: LengthStyle): Promise<ExportFile> {
   const { records } = found(await findPlan(database.read, quiltId), 'quilt');
-  const designs = await designsOf(database, records);
-  const { pieces, found: planned } = layOut(records, (id) => designs.get(id)?.strokes);
-  const passes = forecastPasses(records, planned, pieces);
+  const { plan } = await plannedQuilt(database, quiltId, records);
+  const [pieces, graph] = [piecesOf(plan), plan.get(graphOf, null)];
+  const passes = forecastPasses(records, graph, passesOf(plan), pieces);
   if (passes.length === 0)
     throw new Refusal(
       'refused',
@@ -60,13 +64,13 @@ export async function passSheets(database: Database, quiltId: string, style: Len
     );
   const { name } = quiltOf(records);
   const doc = newPdf(`${name}: passes`);
-  passes.forEach((_, at) => onePage(doc, { records, passes, pieces, at, style }));
+  passes.forEach((_, at) => onePage(doc, { records, graph, passes, pieces, at, style }));
   return { name: safeName(`${name} passes.pdf`), type: 'application/pdf', body: await collected(doc) };
 }
 
 function onePage(doc: Pdf, pass: PassOnPaper): void {
   const { records, passes, at } = pass;
-  const own = piecesOf(pass);
+  const own = ownPieces(pass);
   page(doc, PAPER.width, PAPER.height);
   doc.fillColor(INK).fontSize(6);
   write(doc, `${quiltOf(records).name}: pass ${at + 1} of ${passes.length}`, MARGIN, MARGIN);
@@ -87,13 +91,13 @@ const CAUTIONS = [
   'Tension first, side clamps last of all; touch only then. Let go of the rails before each touch.',
 ] as const;
 
-const piecesOf = ({ passes, pieces, at }: PassOnPaper): readonly Piece[] =>
+const ownPieces = ({ passes, pieces, at }: PassOnPaper): readonly Piece[] =>
   passes[at]!.pieces.flatMap((id) => pieces.find((piece) => piece.id === id) ?? []);
 
-function summary({ records, passes, at, style }: PassOnPaper): string[] {
+function summary({ records, graph, passes, at, style }: PassOnPaper): string[] {
   const { from, totals, bobbinChanges } = passes[at]!;
   const before = passes[at - 1];
-  const seam = before && seamAt(records, from);
+  const seam = before && seamAt(records, graph, from);
   const roll = before
     ? `Roll ${formatLength(Math.max(0, from) - Math.max(0, before.from), style)} on${seam ? `, until the lower edge of ${seam.name} lies ${formatLength(seam.before, style)} before the roll` : ''}.`
     : 'Load the quilt; nothing is rolled up.';
@@ -106,12 +110,12 @@ function summary({ records, passes, at, style }: PassOnPaper): string[] {
 
 /** The whole top with this pass's lines on it, its band framed, its landmarks numbered. */
 function picture(doc: Pdf, { records, passes, at }: PassOnPaper, own: readonly Piece[], y: number): void {
-  const { loading, grid } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
-  const { width, length } = loadedSize(loading, grid);
+  const { loading, map } = quiltOf(records);
+  const lie = loadingMap(loading, map.size);
+  const { width, length } = loadedSize(loading, map.size);
   const { from, to, touches } = passes[at]!;
   const top = topIn(records, MARGIN, y, PICTURE.width, PICTURE.height);
-  const lines = own.flatMap((piece) => piece.lines);
+  const lines = own.flatMap((piece) => piece.needle);
   drawTop(doc, records, top, lines, (_, scale) => {
     const [upper, lower] = [Math.max(0, from), Math.min(length, to)];
     doc.rect(0, upper, width, lower - upper);
@@ -135,7 +139,7 @@ function list(doc: Pdf, { passes, at }: PassOnPaper, own: readonly Piece[], x: n
   const { bobbinChanges } = passes[at]!;
   const shown = own.length > LISTED ? own.slice(0, LISTED - 1) : own;
   shown.forEach((piece, i) => {
-    const change = bobbinChanges.find(({ row }) => row === i);
+    const change = bobbinChanges.find((one) => one.piece === i);
     box(doc, x, y + i * LINE);
     const bobbin = change ? ` · full bobbin ${change.inside ? 'inside' : 'first'}` : '';
     write(doc, `${piece.name}, ${formatDuration(piece.totals.seconds)}${bobbin}`, x + 6, y + i * LINE);
@@ -145,8 +149,8 @@ function list(doc: Pdf, { passes, at }: PassOnPaper, own: readonly Piece[], x: n
 }
 
 function lineUpTable(doc: Pdf, { records, passes, at, style }: PassOnPaper, top: number): void {
-  const { loading, grid, lineUpRules } = quiltOf(records);
-  const lie = loadingMap(loading, grid);
+  const { loading, map, lineUpRules } = quiltOf(records);
+  const lie = loadingMap(loading, map.size);
   const { touches, joins, elsewhere } = passes[at]!;
   doc.fillColor(SLATE).fontSize(3.2);
   for (const [name, x] of COLUMNS) write(doc, name, MARGIN + x, top);

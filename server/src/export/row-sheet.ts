@@ -2,21 +2,52 @@ import {
   counted,
   formatDuration,
   formatLength,
+  applyToPoint,
   type LengthStyle,
+  lieOf,
+  piecesOfRecord,
+  type Plan,
+  type Point,
   quiltOf,
   type ResolvedRow,
   type ResolvedRows,
-  resolveRows,
-  rowLandmarks,
+  resolvedRows,
+  rowLines,
+  stitchedLandmarks,
   trimmed,
 } from '@gorse/core';
-import { loadDesign } from '../actions/designs.ts';
+import { plannedQuilt } from '../actions/planned.ts';
 import { found, Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
 import { findPlan } from '../store/quilt-store.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
 import { collected, newPdf, page, type Pdf } from './pdf.ts';
 import { drawTop, FAINT, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
+
+/** A point of a stitched row that can be found again, by the name that the Frame screen gives it. */
+interface RowLandmark {
+  readonly name: string;
+  /** On the finished quilt as it is loaded, from its left and upper edges, mm. */
+  readonly at: Point;
+}
+
+/** What can be found again below each row, by the row's number; of joined rows below the last. */
+function rowLandmarks(plan: Plan, record: string, { groups, placed }: ResolvedRows): Map<number, RowLandmark[]> {
+  const lie = lieOf(plan, quiltOf(plan.records).loading);
+  const pieces = plan.get(piecesOfRecord, { source: 'rowSets', record });
+  return new Map(
+    groups.map(({ rows }, i) => {
+      const { id, needle } = pieces[i]!;
+      // Which piece it is of is said by the row it stands beside.
+      const stitched = { cloth: needle, frame: needle, advance: 0, upTo: Infinity };
+      const found = stitchedLandmarks({ id, name: null }, stitched, lie).map(({ name, cloth }): RowLandmark => {
+        const p = applyToPoint(lie, cloth);
+        return { name, at: { x: p.x / placed.loose, y: p.y / placed.loose } };
+      });
+      return [rows.at(-1)!, found];
+    }),
+  );
+}
 
 /** Columns of the table: where each begins, mm from the margin. */
 const COLUMNS = [
@@ -36,11 +67,13 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const [set] = Object.values(records.rowSets);
   if (!set) throw new Refusal('refused', 'There are no rows on this quilt yet. Lay them on Layout first.');
   const quilt = quiltOf(records);
-  const design = await loadDesign(database, set.designId);
-  const resolved = resolveRows(design.strokes, set, records);
+  const { plan, designs } = await plannedQuilt(database, quiltId, records);
+  const design = found(designs.get(set.designId), 'design');
+  const resolved = plan.get(resolvedRows, set.id);
   if (!resolved || resolved.rows.length === 0)
     throw new Refusal('refused', 'The rows can’t be laid as they are. Mend what the checks on Layout say first.');
 
+  const landmarks = rowLandmarks(plan, set.id, resolved);
   const doc = newPdf(`${quilt.name}: rows`);
   page(doc, PAPER.width, PAPER.height);
   doc.fillColor(INK).fontSize(6);
@@ -53,23 +86,17 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const y = MARGIN + 42;
   const top = topIn(records, MARGIN + 26, y, PAPER.width - 2 * MARGIN - 30, PAPER.height - y - MARGIN);
   const { scale } = top;
-  drawTop(
-    doc,
-    records,
-    top,
-    resolved.rows.flatMap((row) => row.strokes),
-    () => {
-      for (const { at } of resolved.rows.flatMap((row) => rowLandmarks(row, resolved.placed))) {
-        const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
-        doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
-        doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
-      }
-      doc
-        .lineWidth(0.3 / scale)
-        .strokeColor(ROWAN)
-        .stroke();
-    },
-  );
+  drawTop(doc, records, top, resolved.rows.flatMap(rowLines), () => {
+    for (const { at } of [...landmarks.values()].flat()) {
+      const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
+      doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
+      doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
+    }
+    doc
+      .lineWidth(0.3 / scale)
+      .strokeColor(ROWAN)
+      .stroke();
+  });
   doc.fontSize(3).fillColor(INK);
   for (const row of resolved.rows) {
     const at = y + ((resolved.placed.top + row.top) / left) * scale;
@@ -82,7 +109,7 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
       .stroke();
   }
   doc.restore();
-  table(doc, resolved, style);
+  table(doc, resolved, landmarks, style);
   return { name: safeName(`${quilt.name} rows.pdf`), type: 'application/pdf', body: await collected(doc) };
 }
 
@@ -92,7 +119,9 @@ function summary(
   drawIn: number,
   turned: boolean,
 ): string[] {
-  const changes = bobbinChanges.map(({ row, inside }) => `${inside ? 'inside' : 'before'} row ${rows[row]!.row + 1}`);
+  const changes = bobbinChanges.map(
+    ({ piece, inside }) => `${inside ? 'inside' : 'before'} row ${rows[piece]!.row + 1}`,
+  );
   return [
     `All lengths as they will measure when quilted, from the top edge${turned ? ' of the quilt as loaded, turned by 90°' : ''}; draw-in of ${trimmed(100 * drawIn, 2)} % (${formatLength(placed.drawnIn, style)}) counted.`,
     `${formatDuration(totals.seconds)}, ${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(totals.cuts, 'cut')}, ${counted(passes, 'pass')}. ${formatLength(rows[0]!.top, style)} left above, ${formatLength(bottom, style)} below.`,
@@ -105,10 +134,15 @@ function summary(
 }
 
 /** Lines of the table until the paper is full, then another page. */
-function table(doc: Pdf, resolved: ResolvedRows, style: LengthStyle): void {
+function table(
+  doc: Pdf,
+  resolved: ResolvedRows,
+  found: ReadonlyMap<number, readonly RowLandmark[]>,
+  style: LengthStyle,
+): void {
   let y = Infinity;
   for (const row of resolved.rows) {
-    const landmarks = rowLandmarks(row, resolved.placed);
+    const landmarks = found.get(row.row) ?? [];
     const height = LINE * Math.max(1, landmarks.length) + 1;
     if (y + height > PAPER.height - MARGIN) {
       if (y !== Infinity) doc.restore();
@@ -117,9 +151,9 @@ function table(doc: Pdf, resolved: ResolvedRows, style: LengthStyle): void {
     cells(row, resolved, style).forEach((text, i) => {
       write(doc, text, MARGIN + COLUMNS[i]![1], y);
     });
-    landmarks.forEach(({ kind, at }, i) => {
+    landmarks.forEach(({ name, at }, i) => {
       const x = MARGIN + COLUMNS.at(-1)![1];
-      write(doc, `${kind}: ${formatLength(at.x, style)}, ${formatLength(at.y, style)}`, x, y + i * LINE);
+      write(doc, `${name}: ${formatLength(at.x, style)}, ${formatLength(at.y, style)}`, x, y + i * LINE);
     });
     y += height;
     doc
@@ -142,7 +176,7 @@ function header(doc: Pdf): number {
 }
 
 const cells = (row: ResolvedRow, { placed, bobbinChanges, rows }: ResolvedRows, style: LengthStyle): string[] => [
-  `${row.row + 1}${bobbinChanges.some((change) => rows[change.row] === row && !change.inside) ? ' *' : ''}`,
+  `${row.row + 1}${bobbinChanges.some((change) => rows[change.piece] === row && !change.inside) ? ' *' : ''}`,
   formatLength(placed.top + row.top, style),
   formatLength(row.height, style),
   row.clearance === null ? '' : formatLength(row.clearance, style),

@@ -2,6 +2,7 @@ import {
   applyToPolyline,
   loadedSize,
   loadingMap,
+  outlineOf,
   type PlanRecords,
   polyline,
   type Polyline,
@@ -35,8 +36,8 @@ export interface DrawnTop {
 
 /** Where the top is drawn so that it fits a box of paper. */
 export function topIn(records: PlanRecords, x: number, y: number, width: number, height: number): DrawnTop {
-  const { loading, grid } = quiltOf(records);
-  const size = loadedSize(loading, grid);
+  const { loading, map } = quiltOf(records);
+  const size = loadedSize(loading, map.size);
   return { x, y, scale: Math.min(width / size.width, height / size.length) };
 }
 
@@ -48,9 +49,9 @@ export function drawTop(
   lines: readonly Polyline[],
   more: (doc: Pdf, scale: number) => void,
 ): void {
-  const { loading, grid } = quiltOf(records);
-  const size = loadedSize(loading, grid);
-  const toLoaded = loadingMap(loading, grid);
+  const { loading, map } = quiltOf(records);
+  const size = loadedSize(loading, map.size);
+  const toLoaded = loadingMap(loading, map.size);
   const stroke = (width: number, colour: string): void =>
     void doc
       .lineWidth(width / scale)
@@ -61,7 +62,10 @@ export function drawTop(
   stroke(0.4, INK);
   trace(
     doc,
-    Object.values(records.regions).map(({ ring }) => applyToPolyline(toLoaded, polyline([...ring, ring[0]]))),
+    Object.values(records.regions).map(({ shape }) => {
+      const ring = outlineOf(shape);
+      return applyToPolyline(toLoaded, polyline([...ring, ring[0]!]));
+    }),
   );
   stroke(0.1, FAINT);
   trace(

@@ -19,7 +19,7 @@ const pointsOfRun = async (run: RunAnswer, what: 'points' | 'cloth'): Promise<Fl
     new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/${what}`)).arrayBuffer()),
   )[0]!;
 const load = (quiltId: string) =>
-  api<RunAnswer & ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'p1' });
+  api<RunAnswer & ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' });
 
 /** Touches the corners of A1 in an advance, the cloth farther back by so much. */
 const touchAgain = async (quiltId: string, inAdvance: number, back: number, baseRevision: number): Promise<void> => {
@@ -101,7 +101,7 @@ describe('advancing', () => {
     await touchAgain(quiltId, 1, 20, 1);
     const { body: rest } = await api<RunAnswer>('POST', `/runs/${first.id}/resume`, { back: 10 });
     expect(rest.id).not.toBe(first.id);
-    expect([rest.advance, rest.name]).toEqual([1, `${first.name}, continued`]);
+    expect([rest.advance, rest.name, first.continued, rest.continued]).toEqual([1, first.name, false, true]);
     const [onFrame, onCloth] = [await pointsOfRun(rest, 'points'), await pointsOfRun(rest, 'cloth')];
     const before = await pointsOfRun(first, 'cloth');
     const from = before.length / 2 - onCloth.length / 2;

@@ -1,8 +1,8 @@
 import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import { clothOnFrame, decodeStrokes, distance, learnCloth, newPlan, pointOf, quiltOf } from '@gorse/core';
+import { clothOnFrame, decodeStrokes, distance, learnCloth, makeMap, newPlan, pointOf, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { apiOf, GRID, LONG, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
+import { apiOf, TOP, LONG, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -17,7 +17,7 @@ const pointsOfRun = async (run: RunAnswer): Promise<Float64Array[]> =>
     new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/points`)).arrayBuffer()),
   );
 const load = async (quiltId: string): Promise<RunAnswer> =>
-  (await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'p1' })).body;
+  (await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' })).body;
 const resume = async (run: RunAnswer, back: number): Promise<RunAnswer> =>
   (await api<RunAnswer>('POST', `/runs/${run.id}/resume`, { back })).body;
 const logOf = async (quiltId: string): Promise<string[]> =>
@@ -40,7 +40,7 @@ describe('a run at the frame', () => {
     const [line] = await pointsOfRun(run);
     const lineUp = learnCloth(
       TOUCHES.map((touch) => ({ ...touch, noise: 0.3 })),
-      clothOnFrame(quiltOf(newPlan('', GRID))),
+      clothOnFrame(quiltOf(newPlan('', makeMap(TOP.setting, TOP.borders)))),
     ).lineUp(0);
     const inset = lineUp.toFrame({
       x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
@@ -61,9 +61,9 @@ describe('a run at the frame', () => {
     await stitchFrom(screen, pointOf(line!, 0));
     const { run: going } = await screen.next('run', ({ run }) => run.state.stitch > 10);
     expect(going.state.status).toBe('stitching');
-    expect((await api<ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId: 'p1' })).body.message).toMatch(
-      /is stitching/,
-    );
+    expect(
+      (await api<ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' })).body.message,
+    ).toMatch(/is stitching/);
     screen.say({ type: 'stop' });
     const stopped = await screen.run('stopped');
     const taken = await resume(made, 10);
@@ -136,17 +136,17 @@ describe('a run at the frame', () => {
 
   it('is not made before two touches, nor outside the reach', async () => {
     const untouched = await readyQuilt(api, SQUARE, TOUCHES.slice(0, 1));
-    expect((await api<ErrorAnswer>('POST', `/quilts/${untouched}/runs`, { placementId: 'p1' })).body.message).toMatch(
-      /at least two landmarks/,
-    );
-    expect((await api('POST', `/quilts/${untouched}/runs`, { placementId: 'nowhere' })).status).toBe(404);
+    expect(
+      (await api<ErrorAnswer>('POST', `/quilts/${untouched}/runs`, { pieceId: 'placements.p1.0' })).body.message,
+    ).toMatch(/at least two landmarks/);
+    expect((await api('POST', `/quilts/${untouched}/runs`, { pieceId: 'placements.nowhere.0' })).status).toBe(404);
     const lying = async (dx: number, dy: number, stretch = 1): Promise<string> => {
       const moved = TOUCHES.map((touch) => ({
         ...touch,
         frame: { x: touch.frame.x + dx, y: stretch * touch.frame.y + dy },
       }));
       const answer = await api<ErrorAnswer>('POST', `/quilts/${await readyQuilt(api, SQUARE, moved)}/runs`, {
-        placementId: 'p1',
+        pieceId: 'placements.p1.0',
       });
       expect(answer.status).toBe(409);
       return answer.body.message;

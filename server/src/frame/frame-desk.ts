@@ -5,8 +5,6 @@ import {
   advanceRefusal,
   type AdvanceState,
   advanceStateOf,
-  boundsOf,
-  boxRing,
   decodeStrokes,
   type FrameEventKind,
   type FrameReply,
@@ -25,7 +23,8 @@ import {
 import { nanoid } from 'nanoid';
 import type { Logger } from 'pino';
 import { Refusal, found } from '../actions/refusal.ts';
-import { makeStitchPlan, planOf } from '../actions/stitch-plan.ts';
+import { plannedQuilt } from '../actions/planned.ts';
+import { makeStitchPlan, stitchPlanOf } from '../actions/stitch-plan.ts';
 import { frontOf, type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import type { Database } from '../store/database.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
@@ -52,7 +51,6 @@ interface QuiltNow {
   readonly stitched: readonly RunOnCloth[];
 }
 
-const CONTINUED = ', continued';
 const NOTHING_LOGGED = { events: [], state: NEWLY_LOADED } as const;
 /** What waits for tension and clamps. */
 const HELD_BACK: ReadonlySet<ScreenCommand['type']> = new Set(['touch', 'rehearse', 'bobbinThread', 'start']);
@@ -137,22 +135,24 @@ export class FrameDesk {
     }
   }
 
-  /** Makes the stitch plan of a placement and loads it. */
-  async start(quiltId: string, placementId: string): Promise<RunAnswer> {
+  /** Makes the stitch plan of a piece and loads it. */
+  async start(quiltId: string, pieceId: string): Promise<RunAnswer> {
     return this.inTurn(async () => {
       this.refuseWhileStitching();
       const { records, stitched } = await this.mount(quiltId);
       const lies = { advances: this.advances.state, stitched };
-      const plan = await makeStitchPlan(this.database, records, lies, placementId);
+      const { plan, designs } = await plannedQuilt(this.database, quiltId, records);
+      const { designId, ...made } = makeStitchPlan(plan, records, lies, pieceId);
+      const design = designs.get(designId)?.name ?? '';
       const id = nanoid(12);
       const at = Date.now();
       const open = (await listRuns(this.database.read, quiltId)).filter(
-        (run) => run.placementId === placementId && isOpen(run.state.status),
+        (run) => run.pieceId === pieceId && isOpen(run.state.status),
       );
       await this.database.commit(async (tables) => {
         for (const run of open)
           await appendEvent(tables, run.id, run.events.length, { kind: 'abandoned', at, stitch: run.state.stitch });
-        await insertRun(tables, { ...plan, id, quiltId, placementId, madeAt: at });
+        await insertRun(tables, { ...made, id, quiltId, pieceId, design, madeAt: at });
         await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
       });
       return this.take(id, 0);
@@ -212,15 +212,14 @@ export class FrameDesk {
     if (cloth.length === 0)
       throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
     const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
-    const name = run.name.endsWith(CONTINUED) ? run.name : `${run.name}${CONTINUED}`;
-    const box = boundsOf(left)!;
     const lies = { advances: this.advances.state, stitched };
-    const plan = planOf(name, left, boxRing(box), run.planHash, records, lies);
+    const made = stitchPlanOf(run.name, left, run.planHash, records, lies);
+    const { quiltId, pieceId, design } = run;
     const id = nanoid(12);
     const at = Date.now();
     await this.database.commit(async (tables) => {
       await appendEvent(tables, run.id, run.events.length, { kind: 'continued', at, stitch: run.state.stitch });
-      await insertRun(tables, { ...plan, id, quiltId: run.quiltId, placementId: run.placementId, madeAt: at });
+      await insertRun(tables, { ...made, id, quiltId, pieceId, design, continued: true, madeAt: at });
       await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
     });
     return this.take(id, 0);

@@ -6,6 +6,7 @@ import {
   type MountCommand,
   mountedAt,
   mountedNow,
+  outlineOf,
   type PlanRecords,
   quiltOf,
   safeArea,
@@ -25,19 +26,22 @@ export function mountCommand(
   advances: AdvanceState,
   stitched: readonly RunOnCloth[],
 ): MountCommand {
-  const { loading, grid, machine } = quiltOf(records);
+  const { loading, map, machine } = quiltOf(records);
   const { frame } = machine;
   const area = safeArea(frame, mountedNow(advances).rolled);
-  const lie = loadingMap(loading, grid);
+  const lie = loadingMap(loading, map.size);
   return {
     type: 'mount',
     quilt: quiltId,
     mounts: advances.mounts.map(({ rolled, front }) => ({ at: mountedAt(frame, rolled), front })),
     frame: { name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
-    patches: Object.values(records.regions).map(({ name, kind, ring }) => ({
+    patches: Object.values(records.regions).map(({ name, kind, print, shape }) => ({
       name,
       kind,
-      ring: ring.map((p) => applyToPoint(lie, p)).flatMap((p) => [p.x, p.y]),
+      print,
+      ring: outlineOf(shape)
+        .map((p) => applyToPoint(lie, p))
+        .flatMap((p) => [p.x, p.y]),
     })),
     // What is stitched in this advance is still where the screens know it.
     stitched: stitched

@@ -73,8 +73,8 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     response.json(await editQuilt(database, request.params.id, checkedEdit(request.body)));
   });
   api.get('/quilts/:id/export', async (request, response) => {
-    const { format, placement } = checked(ExportQuery, { ...request.query });
-    const file = await exportQuilt(database, request.params.id, format, placement);
+    const { format, of } = checked(ExportQuery, { ...request.query });
+    const file = await exportQuilt(database, request.params.id, format, of);
     response.attachment(file.name).type(file.type).send(file.body);
   });
 
@@ -156,8 +156,8 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     async (request, response) => void response.json(await listRuns(database.read, request.params.id)),
   );
   api.post('/quilts/:id/runs', json, async (request, response) => {
-    const { placementId } = checked(NewRunRequest, request.body);
-    response.status(201).json(await desk.start(request.params.id, placementId));
+    const { pieceId } = checked(NewRunRequest, request.body);
+    response.status(201).json(await desk.start(request.params.id, pieceId));
   });
   api.get('/runs/:id/points', async (request, response) => {
     response.type(BINARY).send(Buffer.from(found(await findRunPoints(database.read, request.params.id), 'run')));

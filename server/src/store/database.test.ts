@@ -1,10 +1,13 @@
-import { newPlan, type RowSetRecord, type TouchRecord } from '@gorse/core';
-import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { makeMap, migratePlan, newPlan, type PlanRecords, type RowSetRecord, type TouchRecord } from '@gorse/core';
+import { PGlite } from '@electric-sql/pglite';
+import { drizzle } from 'drizzle-orm/pglite';
+import { migrate } from 'drizzle-orm/pglite/migrator';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readConfig } from '../config.ts';
-import { openDatabase } from './database.ts';
+import { MIGRATIONS, openDatabase, overEmbedded } from './database.ts';
 import {
   diffsSince,
   findPlan,
@@ -19,8 +22,8 @@ import {
 import { quilts } from './schema.ts';
 import { appendEvent, findRun, insertRun } from './run-store.ts';
 
-const GRID = { across: 3, down: 3, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
-const PLAN = newPlan('Tide Table', GRID);
+const SETTING = { kind: 'grid', across: 3, down: 3, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
+const PLAN = newPlan('Tide Table', makeMap(SETTING, [{ width: 50 }]));
 
 let folder: string;
 beforeEach(() => {
@@ -36,6 +39,7 @@ describe('the embedded database', () => {
     const border = PLAN.regions['border-top']!;
     const touch: TouchRecord = {
       id: 't',
+      on: 'hole.r1.17',
       name: 'corner',
       cloth: { x: 1 / 3, y: 0 },
       since: { advance: 0, frame: { x: 1, y: 2 } },
@@ -56,14 +60,13 @@ describe('the embedded database', () => {
       await insertRun(tables, {
         id: 'r1',
         quiltId: 'q1',
-        placementId: 'p',
+        pieceId: 'placements.p.0',
         name: 'A1',
         planHash: 'h',
         points,
         holes: [3],
         seconds: 1.5,
         thread: 9,
-        ring: [],
         madeAt: 3,
       });
       await appendEvent(tables, 'r1', 0, { kind: 'made', at: 3, stitch: 0 });
@@ -85,24 +88,55 @@ describe('the embedded database', () => {
 
   it('brings a plan of an older version up to date before anything is added to it', async () => {
     const database = await open();
-    const quilt = PLAN.quilts.quilt!;
-    const old = { id: quilt.id, name: quilt.name, grid: quilt.grid };
+    const fixture = new URL('../../../core/src/plan/fixtures/plan-v1.json', import.meta.url);
+    const old = JSON.parse(readFileSync(fixture, 'utf8')) as PlanRecords;
+    const now = migratePlan(1, old);
     await database.commit(async (tables) => {
-      await insertQuilt(tables, 'q1', { ...PLAN, quilts: { quilt: old as never } }, 1);
+      await insertQuilt(tables, 'q1', old, 1);
       await tables.update(quilts).set({ planVersion: 1 });
     });
-    expect((await findPlan(database.read, 'q1'))!.records.quilts.quilt).toEqual(quilt);
+    expect((await findPlan(database.read, 'q1'))!.records).toEqual(now);
     const set = { id: 'w', designId: 'd' } as RowSetRecord;
     await database.commit(async (tables) => {
       await upgradePlan(tables, 'q1');
       const diff = [{ kind: 'rowSets' as const, id: 'w', before: null, after: set }];
       await saveEdit(tables, 'q1', { editId: 'edit-0001', mark: 'rows', diff, revision: 1, at: 2 });
     });
-    const { records } = (await findPlan(database.read, 'q1'))!;
-    expect(records.rowSets).toEqual({ w: set });
-    expect({ ...records, rowSets: {} }).toEqual(PLAN);
+    expect((await findPlan(database.read, 'q1'))!.records).toEqual({ ...now, rowSets: { w: set } });
     await database.commit((tables) => upgradePlan(tables, 'q1'));
     expect((await findPlan(database.read, 'q1'))!.records.rowSets).toEqual({ w: set });
+    await database.close();
+  });
+
+  it('keeps runs from before pieces had ids of their own', async () => {
+    const before = join(folder, 'migrations');
+    cpSync(MIGRATIONS, before, { recursive: true });
+    const journal = join(before, 'meta', '_journal.json');
+    const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: unknown[] };
+    writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.slice(0, 2) }));
+    const client = await PGlite.create();
+    await migrate(drizzle(client), { migrationsFolder: before });
+    await client.exec(`INSERT INTO quilts VALUES ('q1', 3, 0, 1, null)`);
+    const old = [
+      ['r1', 'p-1', 'A1 · Kelp · tall'],
+      ['r2', 'p-1-part-2', 'left border, part 2 of 3 · Kelp, continued'],
+      ['r3', 'w-row-12', 'rows 12 to 14 · Ripple'],
+      ['r4', 'p-2', 'B1'],
+    ];
+    for (const [id, placement, name] of old)
+      await client.query(
+        `INSERT INTO runs (id, quilt_id, placement_id, name, plan_hash, points, holes, seconds, thread, ring, made_at)
+         VALUES ($1, 'q1', $2, $3, '', '', '[5]', 1, 1, '[]', 1)`,
+        [id, placement, name],
+      );
+    const database = await overEmbedded(client, null);
+    const runs = await Promise.all(old.map(([id]) => findRun(database.read, id!)));
+    expect(runs.map((run) => [run!.pieceId, run!.name, run!.design, run!.continued])).toEqual([
+      ['placements.p-1.0', 'A1', 'Kelp · tall', false],
+      ['placements.p-1.2', 'left border, part 2 of 3', 'Kelp', true],
+      ['rowSets.w.12', 'rows 12 to 14', 'Ripple', false],
+      ['placements.p-2.0', 'B1', '', false],
+    ]);
     await database.close();
   });
 

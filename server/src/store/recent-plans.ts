@@ -1,4 +1,4 @@
-import type { PlanRecords } from '@gorse/core';
+import { lately, type Lately, type PlanRecords } from '@gorse/core';
 
 /** Plans kept at once: the ones being worked on. */
 const KEPT = 8;
@@ -8,7 +8,7 @@ const KEPT = 8;
  * committed may be kept, and it may only be used for the very revision that the locked quilt has.
  */
 export class RecentPlans {
-  private readonly plans = new Map<string, { readonly revision: number; readonly records: PlanRecords }>();
+  private readonly plans: Lately<string, { readonly revision: number; readonly records: PlanRecords }> = lately(KEPT);
 
   at(id: string, revision: number): PlanRecords | null {
     const plan = this.plans.get(id);
@@ -16,8 +16,6 @@ export class RecentPlans {
   }
 
   keep(id: string, revision: number, records: PlanRecords): void {
-    this.plans.delete(id);
     this.plans.set(id, { revision, records });
-    if (this.plans.size > KEPT) this.plans.delete(this.plans.keys().next().value!);
   }
 }

@@ -9,9 +9,11 @@ export type NewRun = typeof runs.$inferInsert;
 const SUMMARY = {
   id: runs.id,
   quiltId: runs.quiltId,
-  placementId: runs.placementId,
+  pieceId: runs.pieceId,
   advance: runs.advance,
   name: runs.name,
+  design: runs.design,
+  continued: runs.continued,
   planHash: runs.planHash,
   holes: runs.holes,
   seconds: runs.seconds,

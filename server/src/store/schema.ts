@@ -1,15 +1,7 @@
-import type {
-  AdvanceKind,
-  ClothPoint,
-  DesignEdit,
-  DesignFacts,
-  Machine,
-  DesignKind,
-  PlanDiff,
-  RunEventKind,
-} from '@gorse/core';
+import type { AdvanceKind, DesignEdit, DesignFacts, Machine, DesignKind, PlanDiff, RunEventKind } from '@gorse/core';
 import {
   bigint,
+  boolean,
   customType,
   doublePrecision,
   index,
@@ -100,8 +92,12 @@ export const runs = pgTable(
     quiltId: text('quilt_id')
       .notNull()
       .references(() => quilts.id),
-    placementId: text('placement_id').notNull(),
+    pieceId: text('piece_id').notNull(),
+    /** What was stitched, and of which design. */
     name: text('name').notNull(),
+    design: text('design').notNull().default(''),
+    /** It goes on with what another run had left. */
+    continued: boolean('continued').notNull().default(false),
     planHash: text('plan_hash').notNull(),
     /** Needle points on the frame, as they are stitched. */
     points: bytes('points').notNull(),
@@ -112,8 +108,6 @@ export const runs = pgTable(
     holes: jsonb('holes').$type<readonly number[]>().notNull(),
     seconds: doublePrecision('seconds').notNull(),
     thread: doublePrecision('thread').notNull(),
-    /** The patch on the cloth when the run was made. */
-    ring: jsonb('ring').$type<readonly ClothPoint[]>().notNull(),
     madeAt: moment('made_at').notNull(),
   },
   (table) => [index('runs_of_quilt').on(table.quiltId)],

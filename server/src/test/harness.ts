@@ -20,7 +20,10 @@ export const SQUARE =
 export const LONG = `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5${Array.from({ length: 30 }, (_, i) => `V${8 + 3 * i}H${i % 2 === 0 ? 95 : 5}`).join('')}"/></svg>`;
 export const TWO_LINES =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95"/><path d="M5 95H95"/></svg>';
-export const GRID = { across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20, border: 30 };
+export const TOP = {
+  setting: { kind: 'grid', across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20 },
+  borders: [{ width: 30 }],
+} as const;
 
 export const recipeFor = (designId: string): RecipeRecord => ({
   id: 'r1',
@@ -38,6 +41,7 @@ export const TOUCHES: readonly TouchRecord[] = [
   { x: 30, y: 180 },
 ].map((cloth, i) => ({
   id: `t${i}`,
+  on: `control.block-1-1.c${i + 1}`,
   name: 'corner',
   cloth,
   since: null,
@@ -80,7 +84,7 @@ export const apiOf =
 /** A quilt with one design in block A1 and, unless told otherwise, its corners touched. */
 export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly TouchRecord[] = TOUCHES): Promise<string> {
   const { body: design } = await api<{ id: string }>('POST', '/designs?file=design.svg', svg);
-  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', grid: GRID });
+  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', ...TOP });
   const diff = [
     added('recipes', recipeFor(design.id)),
     added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1 } as never),

@@ -40,7 +40,7 @@ describe('asking the server', () => {
   it('makes addresses for what is downloaded', () => {
     expect(api.designExportAddress('d', 'pdf', 'a4')).toBe('/api/designs/d/export?format=pdf&paper=a4');
     expect(api.designExportAddress('d', 'svg')).toBe('/api/designs/d/export?format=svg');
-    expect(api.exportAddress('q', 'dxf', 'p')).toBe('/api/quilts/q/export?format=dxf&placement=p');
+    expect(api.exportAddress('q', 'dxf', 'placements.p')).toBe('/api/quilts/q/export?format=dxf&of=placements.p');
   });
   it('takes the sentence of a refusal', async () => {
     answers({ code: 'cannotRead', message: 'Line 2: torn.', details: [] }, 422);

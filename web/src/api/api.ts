@@ -17,12 +17,13 @@ import type {
 import {
   type AdvanceEvent,
   type AdvanceKind,
-  type BlockGrid,
+  type Border,
   decodeStrokes,
   type LengthStyle,
   type Machine,
   type Paper,
   type ReadAnswers,
+  type Setting,
 } from '@gorse/core';
 
 /** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
@@ -68,13 +69,15 @@ const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
 export const api = {
   quilts: () => json<QuiltSummary[]>('GET', '/quilts'),
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
-  makeQuilt: (name: string, grid: BlockGrid) => json<{ id: string }>('POST', '/quilts', { name, grid }),
+  makeQuilt: (name: string, setting: Setting, borders: readonly Border[]) =>
+    json<{ id: string }>('POST', '/quilts', { name, setting, borders }),
   copyQuilt: (id: string) => json<{ id: string }>('POST', `/quilts/${id}/copy`),
   removeQuilt: (id: string) => ask('DELETE', `/quilts/${id}`),
   restoreQuilt: (id: string) => ask('POST', `/quilts/${id}/restore`),
   edit: (id: string, edit: EditRequest) => json<EditAnswer>('POST', `/quilts/${id}/edits`, edit),
-  exportAddress: (id: string, format: ExportFormat, placementId?: string) =>
-    `/api/quilts/${id}/export?format=${format}${placementId === undefined ? '' : `&placement=${placementId}`}`,
+  /** `of`: one piece or one record's pieces; the whole quilt without. */
+  exportAddress: (id: string, format: ExportFormat, of?: string) =>
+    `/api/quilts/${id}/export?format=${format}${of === undefined ? '' : `&of=${of}`}`,
   rowSheetAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/row-sheet?units=${units}`,
   passSheetsAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/pass-sheets?units=${units}`,
   designs: () => json<DesignAnswer[]>('GET', '/designs'),
@@ -108,8 +111,7 @@ export const api = {
   changeFrame: (id: string, machine: Machine) => json<FrameAnswer>('PUT', `/frames/${id}`, { machine }),
   removeFrame: (id: string) => ask('DELETE', `/frames/${id}`),
   restoreFrame: (id: string) => ask('POST', `/frames/${id}/restore`),
-  startRun: (quiltId: string, placementId: string) =>
-    json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { placementId }),
+  startRun: (quiltId: string, pieceId: string) => json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId }),
   resumeRun: (id: string, back: number) => json<RunAnswer>('POST', `/runs/${id}/resume`, { back }),
   abandonRun: (id: string) => json<RunAnswer>('POST', `/runs/${id}/abandon`),
 };

@@ -49,7 +49,7 @@ describe('watching the frame', () => {
     last().hear({
       type: 'view',
       quilt: 'q1',
-      patches: [{ name: 'A1', kind: 'block', ring: [0, 0, 9, 0, 9, 9] }],
+      patches: [{ name: 'A1', kind: 'block', print: 0, ring: [0, 0, 9, 0, 9, 9] }],
       stitched: [],
     });
     last().hear({ type: 'advances', events: [{ kind: 'clamped', at: 1, pass: 0, rolled: 0, front: null }] });

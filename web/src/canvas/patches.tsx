@@ -1,11 +1,11 @@
-import { type Point, pointsOf, type RegionKind, type TruePatch } from '@gorse/core';
+import { outlineOf, type Point, pointsOf, type Region, type RegionKind, type TruePatch } from '@gorse/core';
 import { memo } from 'react';
-import { isOdd } from '../ui/block-parity.ts';
 import { Shape } from 'react-konva';
 
 export interface PatchOutline {
-  readonly name: string;
   readonly kind: RegionKind;
+  /** Which of the prints of its kind. */
+  readonly print: number;
   readonly ring: readonly Point[];
 }
 
@@ -52,14 +52,16 @@ const sprigs = (context: CanvasRenderingContext2D, size: number): void => {
 };
 const plain = (): void => undefined;
 
-/** Quiet prints; two for blocks, so that neighbours differ. */
-const PRINTS = {
-  light: { ground: '#F7F1E1', figure: '#E6DBC0', draw: dots },
-  sea: { ground: '#E4EAE6', figure: '#CBD7D2', draw: ripples },
-  sashing: { ground: '#DDD6C4', figure: '#CCC3AC', draw: plain },
-  cornerstone: { ground: '#CFC2A0', figure: '#BBAC86', draw: dots },
-  border: { ground: '#DCE2D3', figure: '#C6CFB9', draw: sprigs },
-} satisfies Record<string, Print>;
+/** Quiet prints of each kind of patch. */
+export const PRINTS: Readonly<Record<RegionKind, readonly [Print, ...Print[]]>> = {
+  block: [
+    { ground: '#F7F1E1', figure: '#E6DBC0', draw: dots },
+    { ground: '#E4EAE6', figure: '#CBD7D2', draw: ripples },
+  ],
+  sashing: [{ ground: '#DDD6C4', figure: '#CCC3AC', draw: plain }],
+  cornerstone: [{ ground: '#CFC2A0', figure: '#BBAC86', draw: dots }],
+  border: [{ ground: '#DCE2D3', figure: '#C6CFB9', draw: sprigs }],
+};
 
 const patterns = new Map<Print, CanvasPattern | string>();
 
@@ -81,8 +83,8 @@ function fillOf(print: Print, context: CanvasRenderingContext2D): CanvasPattern 
   return pattern;
 }
 
-const printOf = (patch: PatchOutline): Print =>
-  patch.kind !== 'block' ? PRINTS[patch.kind] : isOdd(patch.name) ? PRINTS.sea : PRINTS.light;
+export const printOf = ({ kind, print }: Pick<PatchOutline, 'kind' | 'print'>): Print =>
+  PRINTS[kind][print % PRINTS[kind].length] ?? PRINTS[kind][0];
 
 /** The pieced cloth: each patch in its print, seams as fine shadows. */
 export const Patches = memo(function Patches({
@@ -116,8 +118,12 @@ export function trace(context: CanvasRenderingContext2D, ring: readonly Point[])
   context.closePath();
 }
 
-export const outlineOf = ({ name, kind, ring }: TruePatch): PatchOutline => ({
-  name,
+/** A patch of the plan. */
+export const plannedPatch = ({ kind, print, shape }: Region): PatchOutline => ({ kind, print, ring: outlineOf(shape) });
+
+/** A patch as it is seen on the frame. */
+export const seenPatch = ({ kind, print, ring }: TruePatch): PatchOutline => ({
   kind,
+  print,
   ring: pointsOf(Float64Array.from(ring)),
 });

@@ -1,4 +1,4 @@
-import { GENERIC_MACHINES, newPlan, type PlanRecords, quiltOf } from '@gorse/core';
+import { GENERIC_MACHINES, makeMap, newPlan, type PlanRecords, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import {
   clearPassRules,
@@ -6,21 +6,17 @@ import {
   setLoading,
   setMachine,
   setPassStart,
-  setRunPass,
+  setPiecePass,
   shrinkRowsToReach,
   shrinkToReach,
 } from './passes.ts';
 import { addLandmark, addTouch, clearTouches, newRecipe, placeRecipe, removeLandmark, removeTouch } from './placing.ts';
 import { newRowSet, setRows } from './rows.ts';
 
-const PLAN = newPlan('Harbour Lights', {
-  across: 2,
-  down: 2,
-  blockWidth: 200,
-  blockHeight: 200,
-  sashing: 0,
-  border: 0,
-});
+const PLAN = newPlan(
+  'Harbour Lights',
+  makeMap({ kind: 'grid', across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 }, []),
+);
 const rules = (plan: PlanRecords) => quiltOf(plan).passes;
 
 describe('passes set by hand', () => {
@@ -35,14 +31,14 @@ describe('passes set by hand', () => {
     expect(rules(PLAN).starts).toEqual([]);
   });
   it('hold what is pinned to them, each piece to one', () => {
-    const pinned = setRunPass('row-4', 1)(setRunPass('row-4', 0)(PLAN));
-    expect(rules(pinned).runs).toEqual([{ id: 'row-4', pass: 1 }]);
-    expect(rules(setRunPass('row-4', null)(pinned)).runs).toEqual([]);
-    expect(rules(clearPassRules(setPassStart(1, 9)(pinned)))).toEqual({ starts: [], runs: [] });
+    const pinned = setPiecePass('row-4', 1)(setPiecePass('row-4', 0)(PLAN));
+    expect(rules(pinned).pieces).toEqual([{ id: 'row-4', pass: 1 }]);
+    expect(rules(setPiecePass('row-4', null)(pinned)).pieces).toEqual([]);
+    expect(rules(clearPassRules(setPassStart(1, 9)(pinned)))).toEqual({ starts: [], pieces: [] });
   });
   it('are for one frame: another begins anew', () => {
-    const other = setMachine(GENERIC_MACHINES[2]!)(setRunPass('row-4', 1)(PLAN));
-    expect(quiltOf(other)).toMatchObject({ machine: GENERIC_MACHINES[2]!, passes: { runs: [] } });
+    const other = setMachine(GENERIC_MACHINES[2]!)(setPiecePass('row-4', 1)(PLAN));
+    expect(quiltOf(other)).toMatchObject({ machine: GENERIC_MACHINES[2]!, passes: { pieces: [] } });
     const turned = setLoading('turned')(setPassStart(1, 9)(PLAN));
     expect(quiltOf(turned)).toMatchObject({ loading: 'turned', passes: { starts: [] } });
   });
@@ -75,7 +71,7 @@ describe('marks and touches', () => {
   it('are added and taken away, those of other advances staying', () => {
     const mark = { id: 'm', name: 'puffin’s beak', cloth: { x: 9, y: 9 }, since: null };
     const touch = (id: string, advance: number) =>
-      ({ ...mark, id, frame: { x: 1, y: 1 }, advance, method: 'head', at: advance }) as const;
+      ({ ...mark, id, on: 'mark.m', frame: { x: 1, y: 1 }, advance, method: 'head', at: advance }) as const;
     const plan = addTouch(touch('b', 1))(addTouch(touch('a', 0))(addLandmark(mark)(PLAN)));
     expect(Object.keys(plan.landmarks)).toEqual(['m']);
     expect(Object.keys(removeLandmark('m')(plan).landmarks)).toEqual([]);

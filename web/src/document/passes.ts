@@ -3,6 +3,7 @@ import {
   type Loading,
   type Machine,
   NO_RULES,
+  outlineOf,
   type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
@@ -40,17 +41,20 @@ export const setPassStart = (pass: number, from: number | null): Edit =>
     return { passes: { ...passes, starts: from === null ? others : [...others, { pass, from }] } };
   });
 
-/** Pins something to a pass, or (null) lets it go where it is worked out to. */
-export const setRunPass = (id: string, pass: number | null): Edit =>
+/** Pins a piece to a pass, or (null) lets it go where it is worked out to. */
+export const setPiecePass = (id: string, pass: number | null): Edit =>
   changeQuilt(({ passes }) => {
-    const others = passes.runs.filter((one) => one.id !== id);
-    return { passes: { ...passes, runs: pass === null ? others : [...others, { id, pass }] } };
+    const others = passes.pieces.filter((one) => one.id !== id);
+    return { passes: { ...passes, pieces: pass === null ? others : [...others, { id, pass }] } };
   });
 
 /** What is left of a design that was made smaller must be wider than this, mm. */
 const LEAST_LEFT = 25;
 /** Of a reach that a design is made to fit, so that rounding can't push it out again. */
 const NEARLY = 0.98;
+
+/** The part of its size that something so deep is made, to fit a reach. */
+export const partToReach = (depth: number, reach: number): number => (NEARLY * reach) / depth;
 
 /**
  * Makes the design in a patch smaller, by its margin, so that a pass holds it; all that share its recipe go along. Null where too little of it
@@ -65,10 +69,10 @@ export function shrinkToReach(
 ): { readonly part: number; readonly edit: Edit } | null {
   const [recipe, region] = [recipes[recipeId], regions[regionId]];
   if (!recipe || !region) return null;
-  const { minX, maxX, minY, maxY } = ringBounds(region.ring);
+  const { minX, maxX, minY, maxY } = ringBounds(outlineOf(region.shape));
   const margin = recipe.fit.margin + (depth - NEARLY * reach) / 2;
   if (Math.min(maxX - minX, maxY - minY) - 2 * margin < LEAST_LEFT) return null;
-  return { part: (NEARLY * reach) / depth, edit: setRecipe(recipeId, { fit: { ...recipe.fit, margin } }) };
+  return { part: partToReach(depth, reach), edit: setRecipe(recipeId, { fit: { ...recipe.fit, margin } }) };
 }
 
 /** Makes rows smaller so that a pass holds each. */
@@ -76,7 +80,7 @@ export const shrinkRowsToReach =
   (set: RowSetRecord, depth: number, reach: number): Edit =>
   (records) =>
     changeRows(set.id, {
-      numbers: { ...set.numbers, scale: (set.numbers.scale * NEARLY * reach) / depth },
+      numbers: { ...set.numbers, scale: set.numbers.scale * partToReach(depth, reach) },
       exceptions: [],
     })(records);
 

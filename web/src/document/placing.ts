@@ -1,12 +1,14 @@
 import {
-  type BlockGrid,
-  gridRegions,
+  type Border,
   type LandmarkRecord,
+  makeMap,
+  mapPatches,
   type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
   quiltOf,
   type RecipeRecord,
+  type Setting,
   type TouchRecord,
   USUAL_SPI,
 } from '@gorse/core';
@@ -90,19 +92,22 @@ export function ownRecipe(placementId: string): Edit {
   };
 }
 
-/** Changes the quilt's measurements: patches keep their ids, and designs in patches that are gone go too. */
-export function setGrid(name: string, grid: BlockGrid): Edit {
+/**
+ * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched stay as they are,
+ * and designs in patches that are gone go too.
+ */
+export function setMap(setting: Setting, borders: readonly Border[]): Edit {
   return (records) => {
     const old = records.regions;
-    const regions = Object.fromEntries(
-      gridRegions(grid).map((region) => [
-        region.id,
-        JSON.stringify(old[region.id]) === JSON.stringify(region) ? old[region.id]! : region,
-      ]),
+    const map = makeMap(setting, borders);
+    const made = mapPatches(map).map((region) =>
+      JSON.stringify(old[region.id]) === JSON.stringify(region) ? old[region.id]! : region,
     );
+    const others = Object.values(old).filter(({ origin }) => origin !== 'setting');
+    const regions = Object.fromEntries([...made, ...others].map((region) => [region.id, region]));
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
-    return withoutGonePatches({ ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), name, grid } } });
+    return withoutGonePatches({ ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), map } } });
   };
 }
 

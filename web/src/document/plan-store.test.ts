@@ -1,5 +1,5 @@
 import type { EditRequest } from '@gorse/contract';
-import { newPlan, type PlanDiff, type PlanRecords, quiltOf } from '@gorse/core';
+import { makeMap, polygonShape, newPlan, type PlanDiff, type PlanRecords, quiltOf } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   addTouch,
@@ -9,7 +9,7 @@ import {
   placeDesign,
   placementIn,
   placeRecipe,
-  setGrid,
+  setMap,
   setRecipe,
 } from './placing.ts';
 import {
@@ -25,8 +25,9 @@ import {
   usePlan,
 } from './plan-store.ts';
 
-const GRID = { across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
-const PLAN = newPlan('Tide Table', GRID);
+const SETTING = { kind: 'grid', across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
+const BORDERS = [{ width: 50 }];
+const PLAN = newPlan('Tide Table', makeMap(SETTING, BORDERS));
 
 /** A server as far as the store sees one: takes edits in order, and answers `stale` with what another window did. */
 class FakeServer {
@@ -91,6 +92,7 @@ describe('the open plan', () => {
       'touch',
       addTouch({
         id: 't',
+        on: 'control.border-top.c1',
         name: 'corner',
         cloth: { x: 0, y: 0 },
         since: null,
@@ -168,11 +170,21 @@ describe('placing', () => {
   });
   it('measuring again keeps designs in patches that stay, and drops those in patches that go', () => {
     const two = placeRecipe('block-2-2', recipeId)(placed);
-    const larger = setGrid('Tide Table', { ...GRID, blockWidth: 250 })(two);
+    const larger = setMap({ ...SETTING, blockWidth: 250 }, BORDERS)(two);
     expect(Object.keys(larger.placements)).toHaveLength(2);
     expect(larger.regions['border-left']).toBe(two.regions['border-left']);
-    expect(Object.values(setGrid('Tide Table', { ...GRID, down: 1 })(two).placements).map((p) => p.regionId)).toEqual([
+    expect(Object.values(setMap({ ...SETTING, down: 1 }, BORDERS)(two).placements).map((p) => p.regionId)).toEqual([
       'block-1-1',
     ]);
+  });
+  it('measuring again leaves patches alone that no setting made', () => {
+    const corners = [60, 90, 75].map((x, i) => ({ x, y: i < 2 ? 60 : 90 }));
+    const puffin = { ...PLAN.regions['block-1-1']!, id: 'puffin', name: 'puffin', shape: polygonShape(corners) };
+    const drawn = { ...PLAN, regions: { ...PLAN.regions, puffin: { ...puffin, origin: 'hand' as const } } };
+    const filled = placeDesign('puffin', 'd1')(drawn);
+    const smaller = setMap({ ...SETTING, across: 1, blockWidth: 150 }, [])(filled);
+    expect(smaller.regions.puffin).toBe(filled.regions.puffin);
+    expect(Object.values(smaller.placements).map(({ regionId }) => regionId)).toEqual(['puffin']);
+    expect(smaller.regions).not.toHaveProperty('border-top');
   });
 });

@@ -1,11 +1,12 @@
-import { newPlan, planFaults, type PlanRecords } from '@gorse/core';
+import { planFaults, type PlanRecords, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { setGrid } from './placing.ts';
+import { gridPlan } from '../test/grid-plan.ts';
+import { setMap } from './placing.ts';
 import { changeRow, changeRows, newRowSet, removeRows, resetRow, rowSetOf, setRows, takeNumbers } from './rows.ts';
 
-const GRID = { across: 3, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
 const SET = newRowSet('ripple', 9);
-const PLAN: PlanRecords = setRows(SET)(newPlan('Harbour Lights', GRID));
+const PLAN: PlanRecords = setRows(SET)(gridPlan({ across: 3, border: 50 }));
+const { setting, borders } = quiltOf(PLAN).map;
 
 describe('edits of rows', () => {
   it('lay one set, in place of what was there', () => {
@@ -35,10 +36,10 @@ describe('edits of rows', () => {
   });
   it('leave nothing behind that points to a patch that is gone', () => {
     const area = { insideBorder: true, fromRegionId: 'block-3-1', leaveOut: ['block-1-1', 'block-3-2'] };
-    const smaller = setGrid('Harbour Lights', { ...GRID, across: 2 })(changeRows(SET.id, { area })(PLAN));
+    const smaller = setMap({ ...setting, across: 2 }, borders)(changeRows(SET.id, { area })(PLAN));
     expect(rowSetOf(smaller)!.area).toEqual({ insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] });
     expect(planFaults(smaller)).toEqual([]);
     const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);
-    expect(rowSetOf(setGrid('Harbour', GRID)(kept))).toBe(rowSetOf(kept));
+    expect(rowSetOf(setMap(setting, borders)(kept))).toBe(rowSetOf(kept));
   });
 });

@@ -4,9 +4,11 @@ import {
   distance,
   type FramePoint,
   loadingMap,
+  LOST,
+  mapGraph,
   mountedAt,
-  newPlan,
   type OnPoles,
+  outlineOf,
   pieceTargets,
   type PlanRecords,
   polyline,
@@ -14,13 +16,13 @@ import {
   quiltOf,
   ringBounds,
   safeArea,
-  touchesOf,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { newRecipe, placeRecipe } from '../document/placing.ts';
 import { newRowSet } from '../document/rows.ts';
-import { lineUpPlanner, type LineUpRequest } from './line-up-planner.ts';
-import { LOST } from './requests.ts';
+import { gridPlan } from '../test/grid-plan.ts';
+import { plannerOf } from '../test/planner-of.ts';
+import type { LineUpRequest } from './line-up-planner.ts';
 
 const SQUARE = polyline([
   { x: 0, y: 0 },
@@ -29,17 +31,14 @@ const SQUARE = polyline([
   { x: 0, y: 100 },
 ]);
 const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
-const GRID = { across: 3, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 0 };
 const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margin: 0 } } as const;
-const BARE = newPlan('Tide Table', GRID);
+const BARE = gridPlan({ across: 3 });
 const PLAN: PlanRecords = placeRecipe('block-2-1', RECIPE.id)({ ...BARE, recipes: { [RECIPE.id]: RECIPE } });
 const PLACEMENT = Object.values(PLAN.placements)[0]!;
 const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 3, scale: 1, clearance: 10, margin: 12 } };
 const { frame } = quiltOf(PLAN).machine;
-const designs = new Map([
-  ['square', [SQUARE]],
-  ['wave', [WAVE]],
-]);
+const plannerWith = (plan: PlanRecords) => plannerOf({ square: [SQUARE], wave: [WAVE] }).on(plan);
+const PIECE = `placements.${PLACEMENT.id}.0`;
 const FIRST: OnPoles = { rolled: 0, front: null, anew: true };
 
 /** Where the cloth truly lies: 9 mm to the right and 4 mm down of where it was meant to, shrunk by 1 %. */
@@ -47,8 +46,9 @@ const truth = ({ x, y }: ClothPoint, rolled = 0): FramePoint => {
   const at = mountedAt(frame, rolled);
   return { x: at.x + 9 + 0.99 * x, y: at.y + 4 + 0.99 * y };
 };
-const LIE = loadingMap('upright', GRID);
-const LANDMARKS = cornerLandmarks(PLAN, LIE);
+const LIE = loadingMap('upright', quiltOf(PLAN).map.size);
+const REGIONS = Object.values(PLAN.regions);
+const LANDMARKS = cornerLandmarks(mapGraph(REGIONS), REGIONS, LIE);
 const named = (name: string): number => LANDMARKS.findIndex((one) => one.name === name);
 const CORNERS = [
   'upper left corner of A1',
@@ -61,45 +61,53 @@ const touched = (indices: readonly number[], off: readonly number[] = []): PlanR
   ...PLAN,
   touches: Object.fromEntries(
     indices.map((index, i) => {
-      const { name, cloth } = LANDMARKS[index]!;
+      const { ids, name, cloth } = LANDMARKS[index]!;
       const { x, y } = truth(cloth);
       const frameAt = { x: x + (off[i] ?? 0), y };
       return [
         `t${i}`,
-        { id: `t${i}`, name, cloth, since: null, frame: frameAt, advance: 0, method: 'head' as const, at: i },
+        {
+          id: `t${i}`,
+          on: ids[0],
+          name,
+          cloth,
+          since: null,
+          frame: frameAt,
+          advance: 0,
+          method: 'head' as const,
+          at: i,
+        },
       ];
     }),
   ),
 });
-const request = (plan: PlanRecords, change: Partial<LineUpRequest> = {}): LineUpRequest => ({
-  plan,
+const outline = outlineOf(PLAN.regions['block-2-1']!.shape);
+const REQUEST: LineUpRequest = {
   mounts: [FIRST],
-  touches: touchesOf(plan),
   landmarks: LANDMARKS,
   candidates: null,
-  targets: pieceTargets('B1', PLAN.regions['block-2-1']!.ring, LIE, 1.6),
+  targets: pieceTargets({ id: PIECE, name: 'B1', outline }, LIE, 1.6),
   stitched: [],
-  pieces: [PLACEMENT.id],
-  requests: [{ placement: PLACEMENT, recipe: RECIPE, region: PLAN.regions['block-2-1']!, quilt: quiltOf(PLAN) }],
-  rows: [],
+  pieces: [PIECE],
   area: safeArea(frame, 0),
-  ...change,
-});
+};
+const lineUp = (plan: PlanRecords, change: Partial<LineUpRequest> = {}) =>
+  plannerWith(plan).lineUp({ ...REQUEST, ...change });
 
 describe('lining up in the worker', () => {
   it('before any touch says how lost it is, and which of the landmarks in reach to touch first', () => {
-    const { worst, advice, landmarks, bad, misfits, onFrame } = lineUpPlanner(designs).lineUp(request(PLAN));
+    const { worst, advice, landmarks, bad, misfits, onFrame } = lineUp(PLAN);
     expect(worst!.doubt).toBeGreaterThan(LOST);
     expect(advice).toMatchObject({ worth: true });
     expect(landmarks[advice!.landmark]!.doubt).not.toBeNull();
     // 600 mm of cloth, of which 640 lie in reach: all corners but those nearest to the edges.
     expect(landmarks[named('upper left corner of A1')]!.doubt).toBeNull();
     expect([bad, misfits]).toEqual([null, {}]);
-    expect(onFrame.map(({ id }) => id)).toEqual([PLACEMENT.id]);
+    expect(onFrame.map(({ id }) => id)).toEqual([PIECE]);
   });
 
   it('by touches lays the piece where the cloth is, and tells its box', () => {
-    const { worst, advice, landmarks, misfits, onFrame } = lineUpPlanner(designs).lineUp(request(touched(CORNERS)));
+    const { worst, advice, landmarks, misfits, onFrame } = lineUp(touched(CORNERS));
     expect(worst!.doubt).toBeLessThan(4);
     expect(CORNERS).not.toContain(advice!.landmark);
     expect(distance(landmarks[named('upper right corner of A1')]!.at, truth({ x: 200, y: 0 }))).toBeLessThan(1.5);
@@ -113,29 +121,28 @@ describe('lining up in the worker', () => {
   });
 
   it('asks only for what may be asked for, and for nothing without landmarks', () => {
-    const planner = lineUpPlanner(designs);
     const left = [named('upper right corner of B1')];
-    expect(planner.lineUp(request(touched(CORNERS.slice(0, 2)), { candidates: left })).advice!.landmark).toBe(left[0]);
-    expect(planner.lineUp(request(PLAN, { landmarks: [] })).advice).toBeNull();
+    expect(lineUp(touched(CORNERS.slice(0, 2)), { candidates: left }).advice!.landmark).toBe(left[0]);
+    expect(lineUp(PLAN, { landmarks: [] }).advice).toBeNull();
   });
 
   it('names the touch that disagrees', () => {
     const five = [...CORNERS, named('lower right corner of B1')];
-    const { bad } = lineUpPlanner(designs).lineUp(request(touched(five, [0, 0, 0, 0, 14])));
+    const { bad } = lineUp(touched(five, [0, 0, 0, 0, 14]));
     expect(bad!.id).toBe('t4');
     expect(bad!.distance).toBeGreaterThan(8);
   });
 
   it('lays rows, and only those that are asked for', () => {
-    const plan = touched(CORNERS);
-    const rows = [{ set: SET, plan: { ...plan, rowSets: { w: SET } } }];
-    const { onFrame } = lineUpPlanner(designs).lineUp(request(plan, { rows, pieces: ['w-row-2'] }));
-    expect(onFrame.map(({ id }) => id)).toEqual(['w-row-2']);
+    const plan = { ...touched(CORNERS), rowSets: { w: SET } };
+    const { onFrame } = lineUp(plan, { pieces: ['rowSets.w.2', 'rowSets.w.99', 'nothing'] });
+    expect(onFrame.map(({ id }) => id)).toEqual(['rowSets.w.2']);
     expect(ringBounds(onFrame[0]!.ring).minX).toBeCloseTo(onFrame[0]!.box!.minX, 0);
   });
 
   it('carries what was stitched along with the cloth, and lays new lines against it', () => {
-    const planner = lineUpPlanner(designs);
+    const worker = plannerOf({ square: [SQUARE], wave: [WAVE] });
+    const planner = worker.on(PLAN);
     // Row 1 was stitched 3 mm lower than planned; then the quilt was rolled by 100.
     const cloth = polyline([
       { x: 0, y: 60 },
@@ -150,21 +157,25 @@ describe('lining up in the worker', () => {
     );
     planner.learnRun('run', [cloth], [onFrame]);
     const ref = { id: 'run', advance: 0, upTo: 2 };
-    const found = planner.landmarksOf('row 1', ref, quiltOf(PLAN));
-    expect(found.map(({ name }) => name)).toEqual(['start of row 1', 'low point 1 of row 1', 'end of row 1']);
-    expect(planner.landmarksOf('row 1', { ...ref, id: 'unknown' }, quiltOf(PLAN))).toEqual([]);
+    const [found, unknown] = planner.landmarksOf([
+      { ...ref, name: 'row 1' },
+      { ...ref, id: 'unknown', name: 'row 2' },
+    ]);
+    expect(found!.map(({ name }) => name)).toEqual(['start of row 1', 'low point 1 of row 1', 'end of row 1']);
+    expect(unknown).toEqual([]);
     const before = touched(CORNERS);
     const again = LANDMARKS.filter(({ cloth: { y } }) => y > 150).map((place, i) => {
       const { x, y } = truth(place.cloth, 100);
-      return { ...place, id: `again-${i}`, frame: { x, y: y + 20 }, advance: 1, method: 'head' as const, at: 9 + i };
+      const { ids, ...rest } = place;
+      const at = { frame: { x, y: y + 20 }, advance: 1, method: 'head' as const, at: 9 + i };
+      return { ...rest, ...at, id: `again-${i}`, on: ids[0] };
     });
     const plan = {
       ...before,
       touches: { ...before.touches, ...Object.fromEntries(again.map((one) => [one.id, one])) },
     };
-    const answer = planner.lineUp(
-      request(plan, { mounts: [FIRST, { rolled: 100, front: 90, anew: false }], stitched: [ref], landmarks: found }),
-    );
+    const mounts = [FIRST, { rolled: 100, front: 90, anew: false }];
+    const answer = worker.on(plan).lineUp({ ...REQUEST, mounts, stitched: [ref], landmarks: found! });
     expect(answer.stitched.map(({ id }) => id)).toEqual(['run']);
     const low = answer.landmarks[1]!.at;
     expect(low.y).toBeGreaterThan(truth({ x: 300, y: 90 }, 100).y + 20 + 1);
@@ -172,9 +183,9 @@ describe('lining up in the worker', () => {
   });
 
   it('knows the cloth under a place of the frame, by the last line-up', () => {
-    const planner = lineUpPlanner(designs);
+    const planner = plannerWith(touched(CORNERS));
     expect(planner.clothAt({ x: 0, y: 0 })).toBeNull();
-    planner.lineUp(request(touched(CORNERS)));
+    planner.lineUp(REQUEST);
     expect(distance(planner.clothAt(truth({ x: 200, y: 0 }))!, { x: 200, y: 0 })).toBeLessThan(1.5);
   });
 });
@@ -182,14 +193,9 @@ describe('lining up in the worker', () => {
 describe('draw-in in the worker', () => {
   const ask = (plan: PlanRecords, stitchedRows: readonly number[]) => {
     const set = { ...SET, numbers: { ...SET.numbers, rows: 5 } };
-    const rows = { set, plan: { ...plan, rowSets: { w: set } } };
-    return lineUpPlanner(designs).drawIn({
-      plan,
-      mounts: [FIRST],
-      touches: touchesOf(plan),
-      rows,
-      stitchedRows,
-    });
+    const state = { status: 'finished' } as const;
+    const runs = stitchedRows.map((row) => ({ pieceId: `rowSets.w.${row + 1}`, state }));
+    return plannerWith({ ...plan, rowSets: { w: set } }).drawIn({ mounts: [FIRST], runs });
   };
   it('is told as a whole and by advance, with what is left below the last stitched row', () => {
     const { whole, byAdvance, left } = ask(touched(CORNERS), [0, 1]);

@@ -1,54 +1,50 @@
 import {
-  applyToPoint,
   badTouch,
   type Bounds,
   boundsOf,
+  boxRing,
   type ClothModel,
   clothOnFrame,
   type ClothPoint,
-  type DoubtEllipse,
   doubtEllipse,
   type DrawIn,
   drawInOf,
   easedToFrame,
   finishedLength,
   type FramePoint,
+  applyToPoint,
+  finishedPieces,
   isWorthTouching,
   learnCloth,
-  loadingMap,
-  measuredRing,
+  lieOf,
+  type LineUpView,
+  LOST,
   misfitsOf,
   type NamedPlace,
   type NamedTarget,
   nextTouch,
   type OnPoles,
-  partIds,
-  placedParts,
-  type PlanRecords,
+  pieceAsTouched,
+  type Plan,
   type Point,
   polylineToFrame,
   quiltOf,
-  type QuiltRecord,
   type Resettled,
   resettleRows,
   RESETTLING,
   type Resettling,
-  resolvePlacement,
-  resolveRows,
+  resolvedRows,
+  rowPieceId,
+  type RunOfPiece,
   type SafeArea,
   simplify,
   stitchedLandmarks,
   stitchedPlaces,
   type StitchedRun,
-  type Touch,
-  touchAt,
-  type TouchAdvice,
-  type TouchRecord,
-  type WorstDoubt,
+  touchesOf,
+  touchOf,
   worstDoubt,
 } from '@gorse/core';
-import { LOST, type PlanRequest, type RowsRequest } from './requests.ts';
-import { ringOf, rowRuns } from './row-planner.ts';
 
 /** What is laid on the frame, by the touches so far. */
 export interface PlannedOnFrame {
@@ -68,35 +64,21 @@ export interface StitchedRef {
 }
 
 export interface LineUpRequest {
-  readonly plan: PlanRecords;
   readonly mounts: readonly OnPoles[];
-  readonly touches: readonly (TouchRecord & Touch)[];
   readonly landmarks: readonly NamedPlace[];
   /** Landmarks that may be asked for now; null: all that are in reach. */
   readonly candidates: readonly number[] | null;
   readonly targets: readonly NamedTarget[];
   readonly stitched: readonly StitchedRef[];
-  /** What is drawn, with what it is made of. */
+  /** Ids of the pieces that are drawn. */
   readonly pieces: readonly string[];
-  readonly requests: readonly PlanRequest[];
-  readonly rows: readonly RowsRequest[];
   readonly area: SafeArea;
 }
 
-export interface LineUpAnswer {
-  /** Where each landmark is expected, and how sure that is where the head gets there; null where it doesn't. */
-  readonly landmarks: readonly { readonly at: FramePoint; readonly doubt: DoubtEllipse | null }[];
-  readonly targets: readonly { readonly at: FramePoint; readonly doubt: DoubtEllipse }[];
-  /** The landmark to touch next, and whether that is worth it. */
-  readonly advice: (TouchAdvice & { readonly worth: boolean }) | null;
-  readonly worst: WorstDoubt | null;
+export interface LineUpAnswer extends LineUpView {
   readonly onFrame: readonly PlannedOnFrame[];
   /** What was stitched in earlier advances, where it lies now by all that is known. */
   readonly stitched: readonly { readonly id: string; readonly lines: readonly Float64Array[] }[];
-  /** The touch that disagrees with the others. */
-  readonly bad: { readonly id: string; readonly distance: number } | null;
-  /** How far each touch of this advance lay from where those before it said, mm; null for the first. */
-  readonly misfits: Readonly<Record<string, number | null>>;
 }
 
 /** A landmark may lie so much nearer to the edge of the reach than is thought while nothing is touched, mm. */
@@ -109,14 +91,13 @@ const ON_FRAME = 0.15;
 const isWithin = (area: SafeArea, { x, y }: FramePoint, margin: number): boolean =>
   x > margin && x < area.width - margin && y > area.top + margin && y < area.bottom - margin;
 
-type Designs = ReadonlyMap<string, readonly Float64Array[]>;
 interface LearnedRun {
   readonly cloth: readonly Float64Array[];
   readonly frame: readonly Float64Array[];
 }
 
 /** The part of the planning worker that lines up. */
-export const lineUpPlanner = (designs: Designs) => {
+export const lineUpPlanner = (planNow: () => Plan) => {
   const runs = new Map<string, LearnedRun>();
   let last: { readonly model: ClothModel; readonly advance: number } | null = null;
 
@@ -131,20 +112,20 @@ export const lineUpPlanner = (designs: Designs) => {
       runs.set(id, { cloth, frame });
     },
 
-    /** What can be found again of a learned run, as the quilt is loaded. */
-    landmarksOf(
-      name: string,
-      ref: StitchedRef,
-      { loading, grid }: Pick<QuiltRecord, 'loading' | 'grid'>,
-    ): NamedPlace[] {
-      return stitchedOf([ref]).flatMap((run) => stitchedLandmarks(name, run, loadingMap(loading, grid)));
+    /** What can be found again of learned runs, as the quilt is loaded. */
+    landmarksOf(runs: readonly (StitchedRef & { readonly name: string })[]): readonly (readonly NamedPlace[])[] {
+      const plan = planNow();
+      const lie = lieOf(plan, quiltOf(plan.records).loading);
+      return runs.map((ref) => stitchedOf([ref]).flatMap((run) => stitchedLandmarks(ref, run, lie)));
     },
 
     /** Lines the plan up with the cloth of a quilt as it lies now. */
     lineUp(request: LineUpRequest): LineUpAnswer {
-      const { plan, touches, landmarks, targets, area } = request;
+      const { landmarks, targets, area } = request;
+      const plan = planNow();
       const advance = request.mounts.length - 1;
-      const quilt = quiltOf(plan);
+      const quilt = quiltOf(plan.records);
+      const touches = touchesOf(plan.records);
       const prior = clothOnFrame(quilt, request.mounts);
       const model = learnCloth(touches, prior);
       last = { model, advance };
@@ -155,7 +136,7 @@ export const lineUpPlanner = (designs: Designs) => {
         return { at, doubt: doubt.major <= LOST || isWithin(area, at, UNSURE) ? doubt : null };
       });
       const open = (request.candidates ?? landmarks.map((_, i) => i)).filter(
-        (i) => found[i]!.doubt !== null && !touchAt(landmarks[i]!, touches, advance),
+        (i) => found[i]!.doubt !== null && !touchOf(landmarks[i]!, touches, advance),
       );
       const advice = nextTouch(
         model,
@@ -179,7 +160,7 @@ export const lineUpPlanner = (designs: Designs) => {
         })),
         advice: advice && { ...advice, landmark: open[advice.landmark]!, worth: isWorthTouching(advice) },
         worst: worstDoubt(model, targets, advance),
-        onFrame: drawn(designs, request, model, advance).map(({ id, lines }) => {
+        onFrame: drawn(plan, request.pieces, model, advance).map(({ id, lines }) => {
           const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
           return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
         }),
@@ -196,14 +177,15 @@ export const lineUpPlanner = (designs: Designs) => {
     },
 
     /** What the quilt has drawn in by, as a whole and as each advance showed it, and what is left below the last stitched row. */
-    drawIn({ plan, mounts, touches, rows, stitchedRows }: DrawInRequest): DrawInAnswer {
-      const prior = clothOnFrame(quiltOf(plan), mounts);
-      const model = learnCloth(touches, prior);
+    drawIn({ mounts, runs: stitched }: DrawInRequest): DrawInAnswer {
+      const plan = planNow();
+      const touches = touchesOf(plan.records);
+      const model = learnCloth(touches, clothOnFrame(quiltOf(plan.records), mounts));
       const advances = [...new Set(touches.map((touch) => touch.advance))].sort((a, b) => a - b);
       return {
         whole: drawInOf(model, null),
         byAdvance: advances.map((advance) => ({ advance, ...drawInOf(model, advance) })),
-        left: rows ? leftBelow(designs, model, rows, new Set(stitchedRows)) : null,
+        left: leftBelow(plan, model, finishedPieces(stitched)),
       };
     },
 
@@ -214,10 +196,8 @@ export const lineUpPlanner = (designs: Designs) => {
   };
 };
 
-export interface DrawInRequest extends Pick<LineUpRequest, 'plan' | 'mounts' | 'touches'> {
-  readonly rows: RowsRequest | null;
-  /** Numbers of the rows that are stitched, from 0. */
-  readonly stitchedRows: readonly number[];
+export interface DrawInRequest extends Pick<LineUpRequest, 'mounts'> {
+  readonly runs: readonly RunOfPiece[];
 }
 
 export interface DrawInAnswer {
@@ -235,16 +215,15 @@ export interface LeftBelow {
   readonly answers: readonly (Resettled & { readonly school: Resettling })[];
 }
 
-function leftBelow(
-  designs: Designs,
-  model: ClothModel,
-  { set, plan }: RowsRequest,
-  stitched: ReadonlySet<number>,
-): LeftBelow | null {
-  const strokes = designs.get(set.designId);
-  const resolved = strokes && resolveRows(strokes, set, plan);
-  const last = resolved?.rows.findLast((row) => stitched.has(row.row));
-  if (!resolved || !last) return null;
+function leftBelow(plan: Plan, model: ClothModel, finished: ReadonlySet<string>): LeftBelow | null {
+  const [set] = Object.values(plan.records.rowSets);
+  const resolved = set && plan.get(resolvedRows, set.id);
+  if (!resolved) return null;
+  const stitched = new Set(
+    resolved.groups.filter(({ rows }) => finished.has(rowPieceId(set.id, rows[0]!))).flatMap(({ rows }) => rows),
+  );
+  const last = resolved.rows.findLast((row) => stitched.has(row.row));
+  if (!last) return null;
   const { bed, toCloth } = resolved.placed;
   const place = (y: number): Point => applyToPoint(toCloth, { x: bed.width / 2, y });
   const from = last.top + last.height;
@@ -258,25 +237,23 @@ function leftBelow(
 
 /** The pieces asked for as lines of the planned cloth; patches as they were touched. */
 function drawn(
-  designs: Designs,
-  { plan, pieces, requests, rows }: LineUpRequest,
+  plan: Plan,
+  asked: readonly string[],
   model: ClothModel,
   advance: number,
 ): { readonly id: string; readonly lines: readonly Float64Array[] }[] {
-  const asked = new Set(pieces);
   const lineUp = model.lineUp(advance);
-  const patches = requests.flatMap(({ placement, recipe, region }) => {
-    if (!partIds(placement).some((id) => asked.has(id))) return [];
-    const strokes = designs.get(recipe.designId);
-    const resolved = strokes && resolvePlacement(strokes, recipe, measuredRing(region, lineUp));
-    if (!resolved) return [];
-    return placedParts(plan, placement, region, recipe, resolved)
-      .filter(({ id }) => asked.has(id))
-      .map(({ id, runs }) => ({ id, lines: runs }));
+  return asked.flatMap((id) => {
+    const { piece } = pieceAsTouched(plan, id, advance, lineUp);
+    return piece && 'needle' in piece ? [{ id, lines: piece.needle }] : [];
   });
-  const inRows = rows.flatMap((request) => rowRuns(designs, request).filter(({ id }) => asked.has(id)));
-  return [...patches, ...inRows.map(({ id, runs }) => ({ id, lines: runs }))];
 }
+
+/** The box round some lines; none round no line. */
+const ringOf = (lines: readonly Float64Array[]): readonly ClothPoint[] => {
+  const box = boundsOf(lines);
+  return box ? boxRing(box) : [];
+};
 
 /** Stitched lines, carried with the cloth from the advance they were stitched in to this one; those that are rolled up are out of sight. */
 function carried(run: StitchedRun, model: ClothModel, advance: number, area: SafeArea): Float64Array[] {

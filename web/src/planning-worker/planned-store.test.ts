@@ -1,46 +1,45 @@
-import { newPlan, type PlanRecords } from '@gorse/core';
+import { EMPTY_RECORDS, type PlanDiff, type PlanRecords } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Planned } from './planning-worker.ts';
 import { setLoading } from '../document/passes.ts';
 import { newRowSet, setRows, takeNumbers } from '../document/rows.ts';
-import type { PlanRequest, RowsRequest } from './requests.ts';
+import { gridPlan } from '../test/grid-plan.ts';
+import { makePlanner } from './planner.ts';
 
-/** Stands for the worker: says what it was asked, and answers when told. */
-const asked: PlanRequest[] = [];
-const laid: number[] = [];
+/** What runs in the worker, run here: it says what it was asked, and answers when told. */
+const planner = makePlanner();
+const asked: number[] = [];
 const learned: string[] = [];
 let answerNext: (() => void)[] = [];
 vi.stubGlobal('Worker', vi.fn());
 vi.mock('comlink', () => ({
   wrap: () => ({
-    learn: (id: string) => {
+    learn: (id: string, strokes: Float64Array[]) => {
       learned.push(id);
+      planner.learn(id, strokes);
       return Promise.resolve();
     },
-    rows: ({ set }: RowsRequest) => {
-      laid.push(set.numbers.rows);
-      return Promise.resolve({ rowSetId: set.id, rows: [], height: set.numbers.rows } as never);
+    follow: (diff: PlanDiff) => {
+      planner.follow(structuredClone(diff));
+      return Promise.resolve();
     },
-    plan: (request: PlanRequest) => {
-      asked.push(request);
-      return new Promise<Planned>((resolve) => {
-        answerNext.push(() =>
-          resolve({ placementId: request.placement.id, runs: [], margin: request.recipe.fit.margin } as never),
-        );
-      });
+    changed: () => {
+      const changed = planner.changed(Infinity);
+      asked.push(Object.keys(changed.records).length);
+      return new Promise((resolve) => answerNext.push(() => resolve(structuredClone(changed))));
     },
   }),
 }));
 vi.mock('../api/api.ts', () => ({
+  sentenceOf: (error: Error) => error.message,
   api: {
     designStrokes: (id: string) =>
-      id === 'gone' ? Promise.reject(new Error('not there')) : Promise.resolve([Float64Array.of(0, 0, 9, 9)]),
+      id === 'gone' ? Promise.reject(new Error('not there')) : Promise.resolve([Float64Array.of(0, 0, 9, 0, 9, 9)]),
   },
 }));
 const { usePlan } = await import('../document/plan-store.ts');
-const { planRequests, usePlanned } = await import('./planned-store.ts');
+const { usePlanned } = await import('./planned-store.ts');
 
-const PLAN = newPlan('Tide Table', { across: 2, down: 1, blockWidth: 100, blockHeight: 100, sashing: 10, border: 10 });
+const PLAN = gridPlan({ down: 1, blockWidth: 100, blockHeight: 100, sashing: 10, border: 10 });
 const withMargin = (margin: number, designId = 'kelp'): PlanRecords => ({
   ...PLAN,
   recipes: {
@@ -48,13 +47,12 @@ const withMargin = (margin: number, designId = 'kelp'): PlanRecords => ({
       id: 'r',
       designId,
       orient: { angle: 0, mirror: false },
-      fit: { kind: 'contain', margin },
+      fit: { kind: 'fill', margin },
       stitch: { stitchesPerInch: 10, tieOff: 'none' },
     },
   },
-  placements: { p: PLACED },
+  placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
 });
-const PLACED = { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 };
 const show = (records: PlanRecords): void => usePlan.setState({ records });
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 /** Lets the worker answer everything it has and will be asked. */
@@ -64,9 +62,15 @@ async function answerAll(): Promise<void> {
     answerNext.splice(0).forEach((answer) => answer());
   }
 }
-const margins = (): number[] => asked.map(({ recipe }) => recipe.fit.margin);
+/** The margin that the shown design keeps, by where it lies: block A1 begins at 10 mm. */
+const shownMargin = (): number | undefined => {
+  const x = usePlanned.getState().byRecord['placements.p']?.fit?.outline[0]?.x;
+  return x === undefined ? undefined : Math.round(x - 10);
+};
 
 beforeEach(async () => {
+  show(EMPTY_RECORDS);
+  await answerAll();
   show(PLAN);
   await answerAll();
   asked.length = 0;
@@ -74,63 +78,67 @@ beforeEach(async () => {
 });
 
 describe('what is worked out of the open plan', () => {
-  it('is asked for when it changes, with the design taught once', async () => {
+  it('follows every change of it, with the design taught once', async () => {
     show(withMargin(1));
     await answerAll();
+    expect(shownMargin()).toBe(1);
     show(withMargin(2));
     await answerAll();
-    expect(margins()).toEqual([1, 2]);
+    expect(shownMargin()).toBe(2);
     expect(learned.filter((id) => id === 'kelp')).toHaveLength(1);
-    expect(usePlanned.getState()).toMatchObject({ byPlacement: { p: { margin: 2 } }, waiting: 0 });
+    expect(usePlanned.getState().waiting).toBe(false);
   });
-  it('of a drag is the newest wish only, what lies between is passed over', async () => {
+  it('of a drag is the newest only, what lies between is passed over', async () => {
     show(withMargin(1));
     await settle();
     for (const margin of [2, 3, 4, 5]) show(withMargin(margin));
-    expect(usePlanned.getState().waiting).toBe(1);
+    expect(usePlanned.getState().waiting).toBe(true);
     await answerAll();
-    expect(margins()).toEqual([1, 5]);
-    expect(usePlanned.getState().byPlacement.p).toMatchObject({ margin: 5 });
+    expect(asked).toEqual([1, 1]);
+    expect(shownMargin()).toBe(5);
   });
   it('goes when its placement goes, also while it is being worked out', async () => {
     show(withMargin(1));
     await settle();
     show(PLAN);
     await answerAll();
-    expect(usePlanned.getState().byPlacement).toEqual({});
+    expect(usePlanned.getState().byRecord).toEqual({});
   });
-  it('isn’t asked again when something else of the plan changes', async () => {
+  it('stays the same object when something else of the plan changes', async () => {
     const records = withMargin(1);
     show(records);
     await answerAll();
+    const { byRecord, passes } = usePlanned.getState();
     show({ ...records, touches: {} });
     await answerAll();
-    expect(margins()).toEqual([1]);
+    expect(usePlanned.getState().byRecord).toBe(byRecord);
+    expect(usePlanned.getState().passes).toBe(passes);
   });
-  it('goes on without a design that isn’t there', async () => {
+  it('goes on without a design that isn’t there, and says so', async () => {
     show(withMargin(1, 'gone'));
     // The library is asked twice before it is believed.
     await vi.waitFor(() => expect(asked).toHaveLength(1), { timeout: 8000 });
     await answerAll();
-    expect(usePlanned.getState().waiting).toBe(0);
+    expect(usePlanned.getState().byRecord['placements.p']!.problems[0]!.code).toBe('missingDesign');
+    expect(usePlanned.getState().waiting).toBe(false);
   });
-  it('is rows too: anew when their numbers or the quilt change, and gone with them', async () => {
+  it('is rows and their passes too: anew when their numbers or the loading change, and gone with them', async () => {
     const set = newRowSet('ripple', 9);
-    const records = setRows(set)(PLAN);
-    show(records);
+    const id = `rowSets.${set.id}`;
+    const rowsOf = (): number | undefined => usePlanned.getState().byRecord[id]?.rows?.rows.length;
+    show(setRows(set)(PLAN));
     await answerAll();
-    show({ ...records, touches: {} });
-    show(takeNumbers(set.id, { rows: 7, scale: 1, clearance: 9, margin: 9 })(records));
+    expect(rowsOf()).toBe(1);
+    show(takeNumbers(set.id, { rows: 3, scale: 1, clearance: 9, margin: 9 })(usePlan.getState().records));
     await answerAll();
+    expect(rowsOf()).toBe(3);
+    expect(usePlanned.getState().passes.passes[0]!.pieces).toHaveLength(3);
+    const before = usePlanned.getState().byRecord[id];
     show(setLoading('turned')(usePlan.getState().records));
     await answerAll();
-    expect(laid).toEqual([1, 7, 7]);
-    expect(usePlanned.getState()).toMatchObject({ byRowSet: { [set.id]: { height: 7 } }, waiting: 0 });
+    expect(usePlanned.getState().byRecord[id]).not.toEqual(before);
     show(PLAN);
-    expect(usePlanned.getState().byRowSet).toEqual({});
-  });
-  it('leaves out placements whose recipe or patch is missing', () => {
-    expect(planRequests({ ...withMargin(1), recipes: {} })).toEqual([]);
-    expect(planRequests(withMargin(1)).map(({ region }) => region.name)).toEqual(['A1']);
+    await answerAll();
+    expect(usePlanned.getState()).toMatchObject({ byRecord: {}, passes: { passes: [] } });
   });
 });

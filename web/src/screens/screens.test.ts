@@ -1,10 +1,8 @@
-import { gridRegions } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { isOdd } from '../ui/block-parity.ts';
+import { gridPlan } from '../test/grid-plan.ts';
 import { neighbour } from './layout/neighbour.ts';
 
-const GRID = { across: 3, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25, border: 50 };
-const regions = gridRegions(GRID);
+const regions = Object.values(gridPlan({ across: 3, sashing: 25, border: 50 }).regions);
 const named = (name: string) => regions.find((region) => region.name === name)!;
 
 describe('selecting with the arrow keys', () => {
@@ -23,11 +21,5 @@ describe('selecting with the arrow keys', () => {
         reached.add(neighbour(regions, named(name), way)!.name);
     }
     expect([...reached].sort()).toEqual(regions.map((region) => region.name).sort());
-  });
-});
-
-describe('prints', () => {
-  it('differ between neighbouring blocks', () => {
-    expect([isOdd('A1'), isOdd('B1'), isOdd('A2'), isOdd('B2')]).toEqual([false, true, true, false]);
   });
 });

@@ -1,25 +1,34 @@
 import type { RunAnswer } from '@gorse/contract';
-import { formatDuration, formatLength, formatLengthNumber, mountedNow, trimmed } from '@gorse/core';
+import {
+  BEADS,
+  formatDuration,
+  formatLength,
+  formatLengthNumber,
+  type FrameAction,
+  type FramePiece,
+  type Instruction,
+  mountedNow,
+  trimmed,
+} from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
 import { useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { atStart } from '../../ui/words.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
-import { BEADS, type FrameAction, type Instruction } from './instruction.ts';
-import type { Piece } from './pieces.ts';
 import { SideWays, type Ways } from './side-ways.tsx';
 import { StopButton } from './stop-button.tsx';
 
 interface Props {
   readonly told: Told;
   readonly ways: Ways;
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly FramePiece[];
   readonly finished: ReadonlySet<string>;
   readonly back: number;
   readonly onBack: (mm: number) => void;
   readonly onAct: (action: FrameAction) => void;
-  readonly onChoose: (placementId: string | null) => void;
+  readonly onChoose: (pieceId: string | null) => void;
 }
 
 /** One instruction at a time, one big button, the readouts, and STOP. */
@@ -46,7 +55,7 @@ export function FramePanel(props: Props) {
           size="md"
           data={props.pieces.map((one) => ({
             value: one.id,
-            label: `${one.name}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
+            label: `${atStart(one.name)}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
           }))}
           value={piece.id}
           allowDeselect={false}

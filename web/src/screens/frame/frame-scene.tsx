@@ -1,25 +1,23 @@
-import type { Point, TrueLine, TruePatch } from '@gorse/core';
+import { type Landmark, LOST, type Point, type TrueLine, type TruePatch } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { Circle, Group, Line } from 'react-konva';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { DoubtMark, PlaceTag, RunEnds, TouchMark } from '../../canvas/marks.tsx';
-import { outlineOf, Patches } from '../../canvas/patches.tsx';
+import { Patches, seenPatch } from '../../canvas/patches.tsx';
 import { Thread } from '../../canvas/thread.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
-import { LOST } from '../../planning-worker/requests.ts';
-import type { Landmark } from './landmarks.ts';
 import type { StitchedLine } from './use-stitched.ts';
 
 interface Props {
   readonly landmarks: readonly Landmark[];
   readonly lineUp: LineUpAnswer | null;
-  /** The placement at hand. */
-  readonly placementId: string | null;
+  /** Id of the piece at hand. */
+  readonly pieceId: string | null;
   /** Index of the landmark asked for. */
   readonly wanted: number | null;
   /** The loaded run's needle points, exactly as they will be stitched. */
   readonly loaded: readonly Float64Array[] | null;
-  /** What was stitched in this advance, and the ids of placements that are done. */
+  /** What was stitched in this advance, and the ids of pieces that are done. */
   readonly stitched: readonly StitchedLine[];
   readonly done: ReadonlySet<string>;
   /** What was stitched before lies in sight already. */
@@ -46,7 +44,7 @@ export function FrameGround({
   readonly stitched: readonly TrueLine[];
   readonly scale: number;
 }) {
-  const outlines = useMemo(() => patches.map(outlineOf), [patches]);
+  const outlines = useMemo(() => patches.map(seenPatch), [patches]);
   const lines = useMemo(() => stitched.map((line) => [Float64Array.from(line.points)]), [stitched]);
   return (
     <>
@@ -62,7 +60,7 @@ export function FrameGround({
 export const FrameScene = memo(function FrameScene({
   landmarks,
   lineUp,
-  placementId,
+  pieceId,
   wanted,
   loaded,
   stitched,
@@ -84,7 +82,7 @@ export const FrameScene = memo(function FrameScene({
       {usable && (
         <Group x={dragged?.x ?? 0} y={dragged?.y ?? 0}>
           {lineUp?.onFrame
-            .filter((one) => !done.has(one.id) && (loaded === null || one.id !== placementId))
+            .filter((one) => !done.has(one.id) && (loaded === null || one.id !== pieceId))
             .map((one) => (
               <Group key={one.id}>
                 <Line
@@ -93,14 +91,14 @@ export const FrameScene = memo(function FrameScene({
                   stroke={MOORLAND.heather}
                   strokeWidth={1.2 / scale}
                   dash={[8 / scale, 5 / scale]}
-                  opacity={one.id === placementId ? 1 : 0.4}
+                  opacity={one.id === pieceId ? 1 : 0.4}
                 />
                 <Thread
                   runs={one.runs}
                   scale={scale}
                   colour={MOORLAND.slate}
                   look="planned"
-                  opacity={one.id === placementId ? 1 : 0.35}
+                  opacity={one.id === pieceId ? 1 : 0.35}
                 />
               </Group>
             ))}
@@ -133,7 +131,7 @@ export const FrameScene = memo(function FrameScene({
       ))}
       {landmarks.map((landmark, i) => (
         <LandmarkMark
-          key={`${landmark.name} ${landmark.cloth.x} ${landmark.cloth.y}`}
+          key={landmark.ids[0]}
           landmark={landmark}
           expected={lineUp?.landmarks[i]}
           wanted={i === wanted}

@@ -1,13 +1,25 @@
 import type { RunAnswer } from '@gorse/contract';
-import { type AdvanceState, NEWLY_LOADED, type RunState } from '@gorse/core';
+import {
+  type AdvanceState,
+  type Bead,
+  type FrameAction,
+  type HeadNow,
+  NEWLY_LOADED,
+  type Rolling,
+  type RunState,
+} from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
-import type { Bead, FrameAction, HeadNow } from './instruction.ts';
-import type { Rolling } from './rolling.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
-const ROLLING: Rolling = { within: false, pass: 1, from: 500, seam: { name: 'A3', before: 60, ends: [] }, beyond: 0 };
+const ROLLING: Rolling = {
+  within: false,
+  pass: 1,
+  from: 500,
+  seam: { name: 'A3', before: 60, ends: ['a', 'b'] },
+  beyond: 0,
+};
 const SECOND: AdvanceState = {
   mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 480, anew: true }],
   step: 'ready',
@@ -27,15 +39,18 @@ const doubts = (now: number, after: number): LineUpAnswer => ({
 const worst = (doubt: number) => ({ target: 1, doubt, tolerance: 0.8 });
 const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}): Told => ({
   instruction: { bead, action },
-  piece: { id: 'p', name: 'Row 5', pass: 1, fit: 'rows', regionId: null, ring: [], top: 0, bottom: 0 },
+  piece: { id: 'p', name: 'row 5', pass: 1, regionId: null, outline: [], exactAt: [], isRow: true, top: 0, bottom: 0 },
   advances: NEWLY_LOADED,
   rolling: ROLLING,
   passes: 3,
   run: null,
   head: HEAD,
   lineUp: null,
-  targets: [{ name: 'left end of row 5' }, { name: 'cusp 2 of row 4' }],
-  wanted: { name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, chalked: false },
+  targets: [
+    { name: 'left end of row 5', piece: 'p' },
+    { name: 'cusp 2 of row 4', piece: null },
+  ],
+  wanted: { ids: ['h'], name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, byHand: false },
   checks: [],
   needleLeft: null,
   ...change,
@@ -100,11 +115,25 @@ describe('what the Frame screen says', () => {
     expect(why('load', 'check', { lineUp })).toMatch(
       /^Along the row ±1\.1 mm, up and down ±1 mm\. In this pass: Cusp 2 of row 4: ±2\.3 mm \(wanted 0\.8 mm\)\./,
     );
-    const block = { ...told('load', 'check').piece, fit: 'corners' as const };
+    const block = { ...told('load', 'check').piece, isRow: false };
+    // A namesake’s doubt is not its own.
+    const namesake = { ...told('load', 'check').piece, id: 'other' };
+    expect(title('load', 'check', { lineUp, piece: namesake })).toBe('Row 5 lies on the cloth within under 0.1 mm.');
     expect(why('load', 'check', { lineUp, piece: block })).toMatch(/^In this pass/);
     expect(worstWords({ lineUp: null, targets: [] }, 'mm')).toBe('');
     // Lost, a number would mean nothing.
-    expect(worstWords({ lineUp: doubts(300, 1), targets: [{ name: 'a' }, { name: 'b' }] }, 'mm')).toBe('');
+    expect(
+      worstWords(
+        {
+          lineUp: doubts(300, 1),
+          targets: [
+            { name: 'a', piece: null },
+            { name: 'b', piece: null },
+          ],
+        },
+        'mm',
+      ),
+    ).toBe('');
   });
 
   it('of the run: where it begins, where it is, where it stopped, and what went wrong', () => {

@@ -1,33 +1,37 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
-  type AdvanceState,
   advanceNow,
+  type AdvanceState,
   type DoubtEllipse,
   doubtExtent,
   formatDoubt,
   formatLength,
+  type FramePiece,
+  type HeadNow,
+  type Instruction,
+  type Landmark,
   type LengthStyle,
+  LOST,
   mountedNow,
+  type NamedTarget,
+  type Rolling,
   type TouchAdvice,
 } from '@gorse/core';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { LOST } from '../../planning-worker/requests.ts';
-import type { HeadNow, Instruction } from './instruction.ts';
-import { inSentence, type Landmark } from './landmarks.ts';
-import type { Piece } from './pieces.ts';
-import type { Rolling } from './rolling.ts';
+import { atStart } from '../../ui/words.ts';
 
+/** All that the screen's words tell of. */
 export interface Told {
   readonly instruction: Instruction;
-  readonly piece: Piece;
+  readonly piece: FramePiece;
   readonly advances: AdvanceState;
   readonly rolling: Rolling;
   readonly passes: number;
   readonly run: RunAnswer | null;
   readonly head: HeadNow | null;
   readonly lineUp: LineUpAnswer | null;
-  /** Names of the targets, as the worker was asked about them. */
-  readonly targets: readonly { readonly name: string }[];
+  /** The targets, as the line-up was asked about them. */
+  readonly targets: readonly Pick<NamedTarget, 'name' | 'piece'>[];
   readonly wanted: Landmark | null;
   /** Loaded anew: how far each check lay from where the touches before it said, mm. */
   readonly checks: readonly number[];
@@ -44,7 +48,7 @@ interface Words {
 /** What the screen says: one instruction, why, and the button. */
 export function wordsFor(told: Told, style: LengthStyle): Words {
   const { instruction, piece, run, head } = told;
-  const name = piece.name;
+  const name = atStart(piece.name);
   const stitch = run?.state.stitch ?? 0;
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
   switch (instruction.action) {
@@ -80,13 +84,13 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
       };
     case 'start':
       return {
-        title: stitch > 0 ? `Go on from stitch ${stitch}.` : `Stitch ${inSentence(name)}.`,
+        title: stitch > 0 ? `Go on from stitch ${stitch}.` : `Stitch ${piece.name}.`,
         why: 'Hold both tails until the tie-off is done, and watch.',
         button: 'Stitch',
       };
     case 'pause':
       return {
-        title: `Stitching ${inSentence(name)}.`,
+        title: `Stitching ${piece.name}.`,
         why: `Stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
         button: 'Pause',
       };
@@ -133,8 +137,7 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
 
 /** The doubts on the piece at hand. */
 function ownDoubts({ lineUp, targets, piece }: Told): DoubtEllipse[] {
-  const own = `of ${inSentence(piece.name)}`;
-  return lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.name.endsWith(own) ? [doubt] : [])) ?? [];
+  return lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.piece === piece.id ? [doubt] : [])) ?? [];
 }
 
 /** The largest of them, mm. */
@@ -149,7 +152,7 @@ const checkWords = ({ checks }: Told, style: LengthStyle): string =>
 /** A row is never moved sideways by eye: the landmarks fix it, and it is said how well. */
 function waysWords(told: Told, style: LengthStyle): string {
   const extents = ownDoubts(told).map(doubtExtent);
-  if (told.piece.fit !== 'rows' || extents.length === 0) return '';
+  if (!told.piece.isRow || extents.length === 0) return '';
   const most = (of: 'x' | 'y'): string => formatDoubt(Math.max(...extents.map((one) => one[of])), style);
   return `Along the row ±${most('x')}, up and down ±${most('y')}. `;
 }
@@ -172,9 +175,9 @@ function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }
       return {
         title:
           beyond !== 0
-            ? `${piece.name}’s pass lies ${formatLength(Math.abs(beyond), style)} too ${beyond < 0 ? 'near' : 'far from'} the take-up pole. Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}.`
+            ? `${atStart(piece.name)}’s pass lies ${formatLength(Math.abs(beyond), style)} too ${beyond < 0 ? 'near' : 'far from'} the take-up pole. Roll ${formatLength(Math.abs(by), style)} ${by < 0 ? 'back' : 'on'}.`
             : rolling.pass === pass
-              ? `${piece.name}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
+              ? `${atStart(piece.name)}: out of reach as the quilt lies. Roll it ${by < 0 ? 'back' : 'on'}.`
               : `Roll ${rolling.pass > pass ? 'on' : 'back'} to pass ${rolling.pass + 1} of ${passes}.`,
         why:
           needleLeft === null
@@ -202,7 +205,7 @@ function touchWords(told: Told, style: LengthStyle): Words {
   const advice = lineUp?.advice;
   if (!wanted) {
     return {
-      title: `No landmark of ${inSentence(piece.name)} lies within reach.`,
+      title: `No landmark of ${piece.name} lies within reach.`,
       why: 'Look whether the last touch was right and take it back, or drag the plan onto the cloth (other ways).',
       button: 'Touch here',
     };
@@ -234,6 +237,5 @@ export function worstWords({ lineUp, targets }: Pick<Told, 'lineUp' | 'targets'>
   const worst = lineUp?.worst;
   const place = worst && targets[worst.target];
   if (!worst || !place || worst.doubt > LOST) return '';
-  const name = place.name.charAt(0).toUpperCase() + place.name.slice(1);
-  return `${name}: ±${formatDoubt(worst.doubt, style)} (wanted ${formatDoubt(worst.tolerance, style)}).`;
+  return `${atStart(place.name)}: ±${formatDoubt(worst.doubt, style)} (wanted ${formatDoubt(worst.tolerance, style)}).`;
 }

@@ -1,9 +1,8 @@
-import { formatLength, type NamedPlace, type TouchRecord } from '@gorse/core';
+import { formatLength, type FrameAction, type NamedPlace, type TouchRecord } from '@gorse/core';
 import { Button, Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
 import { sayToFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import type { Told } from './frame-words.ts';
-import type { FrameAction } from './instruction.ts';
 
 /** What can be done beside the one thing to do. */
 export interface Ways {

@@ -1,10 +1,9 @@
 import type { RunAnswer } from '@gorse/contract';
-import { distance, type FramePoint, HEAD_ON_POINT, holeAt, isOpen, pointOf } from '@gorse/core';
+import { distance, type FramePoint, HEAD_ON_POINT, type HeadNow, holeAt, isOpen, pointOf } from '@gorse/core';
 import { useQuery } from '@tanstack/react-query';
 import { useShallow } from 'zustand/react/shallow';
 import { useFrame } from '../../api/frame-socket.ts';
 import { runPoints } from '../../api/queries.ts';
-import type { HeadNow } from './instruction.ts';
 
 export interface Loaded {
   /** Needle points of a run that can be stitched as the quilt is rolled now, or null. */

@@ -1,8 +1,9 @@
-import { useMemo } from 'react';
+import { replaceEqualDeep } from '@tanstack/react-query';
+import { useRef } from 'react';
 
-/** The same object as last time while its content is the same. */
+/** The same object as last time while its content is the same, part by part. */
 export function useSame<T>(value: T): T {
-  const key = JSON.stringify(value, (_, part: unknown) => (ArrayBuffer.isView(part) ? part.byteLength : part));
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
-  return useMemo(() => value, [key]);
+  const last = useRef(value);
+  // What was kept is only ever replaced by what is equal to it: it doesn't matter which render did it.
+  return (last.current = replaceEqualDeep(last.current, value));
 }

@@ -1,11 +1,10 @@
 import type { RunAnswer } from '@gorse/contract';
-import { farthestStitch, type QuiltRecord, type StitchedRun } from '@gorse/core';
+import { farthestStitch, type FoundAgain, type PlanRecords, type StitchedRun } from '@gorse/core';
 import { useQueries } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { runCloth, runPoints } from '../../api/queries.ts';
-import { planner } from '../../planning-worker/planned-store.ts';
-import { tellError } from '../../ui/notices.ts';
-import type { FoundAgain } from './landmarks.ts';
+import { planner } from '../../planning-worker/link.ts';
+import { useAsked } from '../../planning-worker/use-asked.ts';
 
 /** A run that lies stitched on the cloth, up to its last hole. A run that was given up stays where it was stitched. */
 export interface StitchedLine extends StitchedRun {
@@ -29,36 +28,31 @@ export function useStitched(runs: readonly RunAnswer[]): readonly StitchedLine[]
       begun.flatMap(({ id, name, advance, events }, i): StitchedLine[] => {
         const [frame, cloth] = [points[i]?.data, cloths[i]?.data];
         if (!frame || !cloth) return [];
-        return [{ id, name: name.split(' · ')[0]!, advance, cloth, frame, upTo: farthestStitch(events) }];
+        return [{ id, name, advance, cloth, frame, upTo: farthestStitch(events) }];
       }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all that matters of both lists
     [key],
   );
 }
 
+const NONE: readonly FoundAgain[] = [];
+
 /** Teaches runs to the worker, and has it look for what can be found again of them. */
-export function useFoundAgain(stitched: readonly StitchedLine[], quilt: QuiltRecord): readonly FoundAgain[] {
-  const [found, setFound] = useState<readonly FoundAgain[]>([]);
-  const { loading, grid } = quilt;
-  useEffect(() => {
-    let stale = false;
-    const find = async ({ id, name, advance, upTo, cloth, frame }: StitchedLine): Promise<FoundAgain> => {
-      if (!taught.has(id)) await planner().learnRun(id, [...cloth], [...frame]);
-      taught.add(id);
-      const ref = { id, advance, upTo };
-      return { ...ref, landmarks: await planner().landmarksOf(name, ref, { loading, grid }) };
-    };
+export function useFoundAgain(stitched: readonly StitchedLine[], records: PlanRecords): readonly FoundAgain[] {
+  const { quilts } = records;
+  const ask = async (): Promise<readonly FoundAgain[]> => {
     // A run from before cloth points were kept is drawn, but nothing is held to it.
-    Promise.all(stitched.filter(({ cloth }) => cloth.length > 0).map(find))
-      .then((all) => {
-        if (!stale) setFound(all);
-      })
-      .catch(tellError);
-    return () => {
-      stale = true;
-    };
-  }, [stitched, loading, grid]);
-  return found;
+    const known = stitched.filter(({ cloth }) => cloth.length > 0);
+    const worker = planner.of(records);
+    for (const { id, cloth, frame } of known) {
+      if (!taught.has(id)) void worker.learnRun(id, [...cloth], [...frame]);
+      taught.add(id);
+    }
+    const refs = known.map(({ id, name, advance, upTo }) => ({ id, name, advance, upTo }));
+    const found = await worker.landmarksOf(refs);
+    return refs.map(({ id, advance, upTo }, i) => ({ id, advance, upTo, landmarks: found[i]! }));
+  };
+  return useAsked('found again', [stitched, quilts], ask).answer ?? NONE;
 }
 
 /** Runs taught to the worker: their points never change. */

@@ -25,24 +25,20 @@ export function ChecksTray({
   readonly onShow: (problem: PlanProblem) => void;
 }) {
   const [opened, { toggle }] = useDisclosure(false);
-  const planned = usePlanned();
+  const byRecord = usePlanned((state) => state.byRecord);
+  const waiting = usePlanned((state) => state.waiting);
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
-  const problems = [
-    ...Object.values(planned.byPlacement).flatMap((one) => one.problems),
-    ...Object.values(planned.byRowSet).flatMap((one) => one.problems),
-    ...more,
-  ]
+  const problems = [...Object.values(byRecord).flatMap((one) => one.problems), ...more]
     .filter(({ subject }) => (subject.kind === 'placement' ? records.placements : records.rowSets)[subject.id])
     .sort((a, b) => a.severity.localeCompare(b.severity) * -1);
   const mend = problems.filter((problem) => problem.severity === 'mend').length;
   const know = problems.length - mend;
-  const summary =
-    planned.waiting > 0
-      ? 'working out the plan…'
-      : problems.length === 0
-        ? 'nothing to mend'
-        : [mend && `${mend} to mend`, know && `${know} to know`].filter(Boolean).join(' · ');
+  const summary = waiting
+    ? 'working out the plan…'
+    : problems.length === 0
+      ? 'nothing to mend'
+      : [mend && `${mend} to mend`, know && `${know} to know`].filter(Boolean).join(' · ');
   return (
     <section className="tray" aria-label="Checks">
       <UnstyledButton onClick={toggle} disabled={problems.length === 0} aria-expanded={opened} px={14} h={40} w="100%">

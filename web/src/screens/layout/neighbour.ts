@@ -1,4 +1,4 @@
-import { cornerMean, type Region } from '@gorse/core';
+import { cornerMean, outlineOf, type Region } from '@gorse/core';
 
 const DIRECTIONS = { Up: [0, -1], Down: [0, 1], Left: [-1, 0], Right: [1, 0] } as const;
 
@@ -10,10 +10,10 @@ export function neighbour(
 ): Region | undefined {
   if (!from) return regions.find((region) => region.kind === 'block');
   const [dx, dy] = DIRECTIONS[direction];
-  const start = cornerMean(from.ring);
+  const start = cornerMean(outlineOf(from.shape));
   let best: { region: Region; cost: number } | null = null;
   for (const region of regions) {
-    const middle = cornerMean(region.ring);
+    const middle = cornerMean(outlineOf(region.shape));
     const ahead = (middle.x - start.x) * dx + (middle.y - start.y) * dy;
     const aside = Math.abs((middle.x - start.x) * dy) + Math.abs((middle.y - start.y) * dx);
     if (region.id === from.id || ahead <= 1e-6) continue;

@@ -1,11 +1,11 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { gridSize, insideRing, type Point, quiltOf, ringBounds } from '@gorse/core';
+import { insideRing, outlineOf, type Point, quiltOf, recordId, ringBounds } from '@gorse/core';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useDesigns } from '../../api/queries.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
-import { Patches } from '../../canvas/patches.tsx';
+import { Patches, plannedPatch } from '../../canvas/patches.tsx';
 import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
@@ -21,7 +21,7 @@ const NONE: readonly DesignAnswer[] = [];
 /** Designs into patches. `rail` is the choice of tools, shown over the cloth. */
 export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
   const records = usePlan((state) => state.records);
-  const planned = usePlanned((state) => state.byPlacement);
+  const planned = usePlanned((state) => state.byRecord);
   const designs = useDesigns().data ?? NONE;
   const brought = (useLocation().state as { designId?: string } | null)?.designId ?? null;
   const [regionId, setRegionId] = useState<string | null>(null);
@@ -33,17 +33,19 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
   useEffect(() => () => cancel(), []);
 
   const regions = useMemo(() => Object.values(records.regions), [records.regions]);
+  const patches = useMemo(() => regions.map(plannedPatch), [regions]);
   const region = regionId === null ? undefined : records.regions[regionId];
   const placement = region && placementIn(records, region.id);
   const recipe = placement && records.recipes[placement.recipeId];
-  const size = gridSize(quiltOf(records).grid);
+  const { size } = quiltOf(records).map;
+  const ring = region && outlineOf(region.shape);
 
   const emptyHands = (): void => {
     setRecipeInHand(null);
     setDesignInHand(null);
   };
   const pick = (p: Point): void => {
-    const hit = regions.find((candidate) => insideRing(candidate.ring, p.x, p.y));
+    const hit = regions.find((candidate) => insideRing(outlineOf(candidate.shape), p.x, p.y));
     if (!hit) setRegionId(null);
     else if (recipeInHand !== null && records.recipes[recipeInHand]) {
       if (placementIn(records, hit.id)?.recipeId !== recipeInHand)
@@ -75,7 +77,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
     event.preventDefault();
   };
 
-  const chosen = placement && planned[placement.id];
+  const chosen = placement && planned[recordId({ source: 'placements', record: placement.id })];
   return (
     <div className="desk">
       <RollStrip />
@@ -84,20 +86,22 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
           <ClothStage
             beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
-            focus={region ? ringBounds(region.ring) : null}
+            focus={ring ? ringBounds(ring) : null}
             label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
             onPick={pick}
-            ground={(view) => <Patches patches={regions} scale={view.scale} />}
+            ground={(view) => <Patches patches={patches} scale={view.scale} />}
             onKey={key}
           >
             {(view) => (
               <>
-                {region && <Halo ring={region.ring} scale={view.scale} />}
+                {ring && <Halo ring={ring} scale={view.scale} />}
                 <PlannedThread scale={view.scale} />
-                {stage === 'fit' && chosen && <FitGrid frame={chosen.frame} scale={view.scale} />}
-                {chosen?.runs.map((run, i) => (
-                  <RunEnds key={i} run={run} scale={view.scale} />
-                ))}
+                {stage === 'fit' && chosen?.fit && <FitGrid frame={chosen.fit.outline} scale={view.scale} />}
+                {chosen?.pieces
+                  .flatMap(({ needle }) => needle)
+                  .map((run, i) => (
+                    <RunEnds key={i} run={run} scale={view.scale} />
+                  ))}
               </>
             )}
           </ClothStage>

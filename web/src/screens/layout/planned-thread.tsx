@@ -2,7 +2,7 @@ import { Thread } from '../../canvas/thread.tsx';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 
-/** Everything planned, as thread on the cloth; but for one run, which is being moved. */
+/** Everything planned, as thread on the cloth; but for one piece, which is being moved. */
 export function PlannedThread({
   scale,
   without,
@@ -12,19 +12,16 @@ export function PlannedThread({
   readonly without?: string | null;
   readonly opacity?: number;
 }) {
-  const { byPlacement, byRowSet } = usePlanned();
-  const lines = [
-    ...Object.values(byPlacement).map(({ placementId, runs, levels }) => ({ id: placementId, runs, levels })),
-    ...Object.values(byRowSet).flatMap((rows) => rows.runs),
-  ];
+  const byRecord = usePlanned((state) => state.byRecord);
+  const pieces = Object.values(byRecord).flatMap((record) => record.pieces);
   return (
     <>
-      {lines
+      {pieces
         .filter(({ id }) => id !== without)
-        .map(({ id, runs, levels }) => (
+        .map(({ id, needle, levels }) => (
           <Thread
             key={id}
-            runs={runs}
+            runs={needle}
             levels={levels}
             scale={scale}
             colour={MOORLAND.slate}

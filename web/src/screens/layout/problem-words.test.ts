@@ -1,13 +1,13 @@
-import { newPlan, type PlanProblem, type PlanRecords, type Remedy } from '@gorse/core';
+import { type PlanProblem, type PlanRecords, type Remedy } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { newRecipe, placeRecipe } from '../../document/placing.ts';
 import { newRowSet, rowSetOf, setRows } from '../../document/rows.ts';
+import { gridPlan } from '../../test/grid-plan.ts';
 import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
 
-const GRID = { across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0, border: 50 };
 const SET = { ...newRowSet('ripple', 9), exceptions: [{ row: 2, down: 9, along: 0, scale: 1, dropped: false }] };
 const RECIPE = newRecipe('kelp');
-const EMPTY = setRows(SET)(newPlan('Harbour Lights', GRID));
+const EMPTY = setRows(SET)(gridPlan({ border: 50 }));
 const PLAN: PlanRecords = placeRecipe('block-1-1', RECIPE.id)({ ...EMPTY, recipes: { [RECIPE.id]: RECIPE } });
 const [PLACEMENT] = Object.values(PLAN.placements);
 const ROWS = { kind: 'rowSet', id: SET.id, row: null } as const;
@@ -51,7 +51,7 @@ describe('remedies', () => {
   it('are named by what they do', () => {
     expect(REMEDIES.map((remedy) => remedyName(remedy, 'in16').replace(/\u00a0/g, ' '))).toEqual([
       'Margin 0 in',
-      'Fit by "contain"',
+      'Contain it',
       '13 SPI',
       'Put row 3 back',
       'Side by side',
@@ -74,7 +74,7 @@ describe('remedies', () => {
     const mended = (remedy: Remedy) => mendWith(remedy, PATCH)(PLAN);
     const recipe = (remedy: Remedy) => mended(remedy).recipes[RECIPE.id]!;
     expect(recipe({ kind: 'margin', margin: 3 }).fit.margin).toBe(3);
-    expect(recipe({ kind: 'fit', fit: 'fill' }).fit.kind).toBe('fill');
+    expect(recipe({ kind: 'fit', fit: 'contain' }).fit.kind).toBe('contain');
     expect(recipe({ kind: 'stitchesPerInch', stitchesPerInch: 13 }).stitch.stitchesPerInch).toBe(13);
     expect(mended({ kind: 'remove' }).placements).toEqual({});
     expect(mended({ kind: 'bridge' })).toBe(PLAN);

@@ -8,6 +8,8 @@ import {
 } from '@gorse/core';
 import { clearRegion, setRecipe, splitPlacement } from '../../document/placing.ts';
 import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
+import { atStart } from '../../ui/words.ts';
+import { FIT_NAMES } from './fit-names.ts';
 
 /** What a problem is about, by name. */
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
@@ -23,24 +25,26 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `${formatLength(problem.amount, style)} outside ${name} at the farthest.`;
     case 'foldedFit':
       return `The bend folds the design over itself in ${name}.`;
+    case 'unsuitedFit':
+      return `This fit is for patches with four corners, which ${name} hasn’t.`;
     case 'tooSharp':
       return `${problem.amount} ${problem.amount === 1 ? 'place' : 'places'} in ${name} too sharp for the stitch length; stitches are shortened there.`;
     case 'cannotRepeat':
       return 'The design doesn’t run from left to right, so its copies can’t be leaned until they join. Set them side by side with a straight line between.';
     case 'rowsOverlap':
-      return `${capital(name)} lies over the one above it by ${formatLength(problem.amount, style)}.`;
+      return `${atStart(name)} lies over the one above it by ${formatLength(problem.amount, style)}.`;
     case 'rowsNear':
-      return `${capital(name)} is only ${formatLength(problem.amount, style)} from the one above it.`;
+      return `${atStart(name)} is only ${formatLength(problem.amount, style)} from the one above it.`;
     case 'overEdge':
-      return `${capital(name)} runs ${formatLength(problem.amount, style)} over the edge of the area.`;
+      return `${atStart(name)} runs ${formatLength(problem.amount, style)} over the edge of the area.`;
     case 'rowsOverPatch':
       return `Rows run over ${problem.amount} ${problem.amount === 1 ? 'patch that holds' : 'patches that hold'} a design of ${problem.amount === 1 ? 'its' : 'their'} own.`;
     case 'wideGap':
       return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
     case 'outOfReach':
       if (problem.subject.kind === 'rowSet')
-        return `${capital(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows, or load the quilt the other way.`;
-      return `${name} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Stitch it in parts, or load the quilt the other way.`;
+        return `${atStart(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows, or load the quilt the other way.`;
+      return `${atStart(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Stitch it in parts, or load the quilt the other way.`;
     case 'missingDesign':
       return `The design of ${name} is missing from the library. Put another one there.`;
     case 'smallPatch':
@@ -56,7 +60,7 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
     case 'margin':
       return `Margin ${formatLength(remedy.margin, style)}`;
     case 'fit':
-      return `Fit by "${remedy.fit}"`;
+      return `${FIT_NAMES[remedy.fit]} it`;
     case 'stitchesPerInch':
       return `${remedy.stitchesPerInch} SPI`;
     case 'resetRow':
@@ -71,8 +75,6 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
       return `Stitch it in ${remedy.parts} parts`;
   }
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The edit that a remedy is. One that doesn't fit its subject changes nothing. */
 export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: PlanRecords) => PlanRecords {

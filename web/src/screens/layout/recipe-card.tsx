@@ -1,13 +1,20 @@
 import { type DesignAnswer, EXPORT_FORMATS } from '@gorse/contract';
 import {
+  cornersOf,
+  distance,
   formatDuration,
   formatLength,
   formatLengthNumber,
+  type LengthStyle,
+  outlineOf,
+  quiltOf,
   type RecipeRecord,
+  recordId,
   type Region,
+  ringBounds,
+  type Shape,
   toDegrees,
   trimmed,
-  quiltOf,
 } from '@gorse/core';
 import { Button, Group, Menu, Select, Stack, Text, Title } from '@mantine/core';
 import { IconCopy, IconTrash } from '@tabler/icons-react';
@@ -15,16 +22,18 @@ import { memo, useMemo } from 'react';
 import { api } from '../../api/api.ts';
 import { clearRegion, ownRecipe, placementIn, placementsOf, setRecipe } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import type { Planned } from '../../planning-worker/planning-worker.ts';
+import type { ShownRecord } from '../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { atStart } from '../../ui/words.ts';
 import { FORMAT_NAMES } from '../header.tsx';
+import { FIT_NAMES } from './fit-names.ts';
 import { Stage } from './stage.tsx';
 import { FitStage, OrientStage, StitchStage, TIE_NAMES } from './stages.tsx';
 
 interface Props {
   readonly region: Region | undefined;
   readonly designs: readonly DesignAnswer[];
-  readonly planned: Planned | undefined;
+  readonly planned: ShownRecord | undefined;
   readonly stage: string | null;
   readonly onStage: (stage: string | null) => void;
   readonly onRegion: (id: string | null) => void;
@@ -49,7 +58,7 @@ export function RecipeCard({ region, designs, planned, stage, onStage, onRegion,
         )}
         {region && !recipe && (
           <Text>
-            <b>{region.name}</b> is {ringSize(region, style)} and empty. Choose a design below.
+            <b>{atStart(region.name)}</b> is {shapeSize(region.shape, style)} and empty. Choose a design below.
           </Text>
         )}
       </Stack>
@@ -57,6 +66,7 @@ export function RecipeCard({ region, designs, planned, stage, onStage, onRegion,
         <>
           <Stages
             recipe={recipe}
+            shape={region.shape}
             design={designs.find((one) => one.id === recipe.designId)}
             planned={planned}
             stage={stage}
@@ -76,7 +86,11 @@ export function RecipeCard({ region, designs, planned, stage, onStage, onRegion,
                     key={format}
                     component="a"
                     download
-                    href={api.exportAddress(usePlan.getState().quiltId ?? '', format, placement.id)}
+                    href={api.exportAddress(
+                      usePlan.getState().quiltId ?? '',
+                      format,
+                      recordId({ source: 'placements', record: placement.id }),
+                    )}
                   >
                     {FORMAT_NAMES[format]}
                   </Menu.Item>
@@ -101,21 +115,23 @@ export function RecipeCard({ region, designs, planned, stage, onStage, onRegion,
 
 function Stages({
   recipe,
+  shape,
   design,
   planned,
   stage,
   onStage,
 }: {
   readonly recipe: RecipeRecord;
+  readonly shape: Shape;
   readonly design: DesignAnswer | undefined;
-  readonly planned: Planned | undefined;
+  readonly planned: ShownRecord | undefined;
   readonly stage: string | null;
   readonly onStage: (stage: string | null) => void;
 }) {
   const style = useLengthStyle();
   const bobbin = usePlan((state) => quiltOf(state.records).machine.bobbin);
-  const distortion = planned?.distortion;
-  const totals = planned?.totals;
+  const distortion = planned?.fit?.distortion;
+  const totals = planned?.fit ? planned.totals : null;
   const degrees = Math.round(toDegrees(recipe.orient.angle) * 10) / 10;
   const turned = ((degrees % 360) + 360) % 360;
   const signed = (part: number): string => `${part >= 0 ? '+' : ''}${trimmed(100 * part, 1)} %`;
@@ -142,7 +158,7 @@ function Stages({
         name="Fit"
         line={
           distortion
-            ? `${recipe.fit.kind}, ${trimmed(100 * distortion.scale, 0)} % of drawn size, ${formatLength(recipe.fit.margin, style)} margin`
+            ? `${FIT_NAMES[recipe.fit.kind].toLowerCase()}, ${trimmed(100 * distortion.scale, 0)} % of drawn size, ${formatLength(recipe.fit.margin, style)} margin`
             : planned
               ? 'can’t be fitted: the margin is too large'
               : 'working it out…'
@@ -150,7 +166,7 @@ function Stages({
         open={stage === 'fit'}
         onToggle={toggle('fit')}
       >
-        <FitStage recipe={recipe} />
+        <FitStage recipe={recipe} shape={shape} />
         {distortion && (
           <Text size="sm" mt="xs">
             Stretch {signed(distortion.across)} ↔, {signed(distortion.down)} ↕ · shear{' '}
@@ -205,9 +221,15 @@ function Siblings({
   );
 }
 
-function ringSize(region: Region, style: Parameters<typeof formatLength>[1]): string {
-  const [tl, tr, , bl] = region.ring;
-  return `${formatLengthNumber(Math.hypot(tr.x - tl.x, tr.y - tl.y), style)} × ${formatLength(Math.hypot(bl.x - tl.x, bl.y - tl.y), style)}`;
+/** Along the first two edges of a patch with four corners; else of the box round it. */
+function shapeSize(shape: Shape, style: LengthStyle): string {
+  const [a, b, c] = cornersOf(shape).map(({ at }) => at);
+  const box = ringBounds(outlineOf(shape));
+  const [width, height] =
+    a && b && c && cornersOf(shape).length === 4
+      ? [distance(a, b), distance(b, c)]
+      : [box.maxX - box.minX, box.maxY - box.minY];
+  return `${formatLengthNumber(width, style)} × ${formatLength(height, style)}`;
 }
 
 /** Has hundreds of options, so it is made anew only when they change. */

@@ -1,8 +1,11 @@
 import {
+  FIT_KINDS,
   type FitKind,
+  fitTakes,
   MM_PER_INCH,
   type PlanRecords,
   type RecipeRecord,
+  type Shape,
   type StitchRule,
   toDegrees,
   toRadians,
@@ -12,6 +15,7 @@ import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Switch, Te
 import { IconRotateClockwise2 } from '@tabler/icons-react';
 import { setRecipe } from '../../document/placing.ts';
 import { commit, edit, preview } from '../../document/plan-store.ts';
+import { FIT_NAMES } from './fit-names.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 
 type StageProps = { readonly recipe: RecipeRecord };
@@ -63,27 +67,23 @@ export function OrientStage({ recipe: { id, orient } }: StageProps) {
   );
 }
 
-const FITS: { readonly value: FitKind; readonly label: string; readonly why: string }[] = [
-  { value: 'contain', label: 'Contain', why: 'Keeps the proportions and centres the design.' },
-  { value: 'fill', label: 'Fill', why: 'Stretches the design to the patch’s box.' },
-  {
-    value: 'corners',
-    label: 'Corners',
-    why: 'Bends the design to the patch’s four corners, and at the frame to the corners as touched.',
-  },
-];
+const FIT_WORDS: Readonly<Record<FitKind, string>> = {
+  contain: 'Keeps the proportions and centres the design.',
+  fill: 'Stretches the design to the patch’s box.',
+  corners: 'Bends the design to the patch’s four corners, and at the frame to the corners as touched.',
+};
 
-export function FitStage({ recipe: { id, fit } }: StageProps) {
+export function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly shape: Shape }) {
   const marginTo = (margin: number) => setRecipe(id, { fit: { ...fit, margin } });
   return (
     <Stack gap="sm">
       <SegmentedControl
         aria-label="Fit"
-        data={FITS.map(({ value, label }) => ({ value, label }))}
+        data={FIT_KINDS.map((value) => ({ value, label: FIT_NAMES[value], disabled: !fitTakes(value, shape) }))}
         value={fit.kind}
-        onChange={(kind) => edit('fit', setRecipe(id, { fit: { ...fit, kind: kind } }))}
+        onChange={(kind) => edit('fit', setRecipe(id, { fit: { ...fit, kind } }))}
       />
-      <Text size="sm">{FITS.find((one) => one.value === fit.kind)?.why}</Text>
+      <Text size="sm">{FIT_WORDS[fit.kind]}</Text>
       <LengthInput
         label="Margin"
         description="Kept free along every seam; less than 0 runs over it"

@@ -13,6 +13,7 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Stack, Table, Text, Title } from '@mantine/core';
+import { atStart } from '../../ui/words.ts';
 import { Link } from 'react-router';
 import { sentenceOf } from '../../api/api.ts';
 import { useAdvances, useRuns } from '../../api/queries.ts';
@@ -96,14 +97,18 @@ export default function LogStep() {
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' });
 
+/** `B2 · Kelp, continued` */
+const titleOf = ({ name, design, continued }: RunAnswer): string =>
+  `${[atStart(name), design].filter(Boolean).join(' · ')}${continued ? ', continued' : ''}`;
+
 function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: string }) {
   const bobbin = usePlan((state) => quiltOf(state.records).machine.bobbin);
   const shown = run.events.filter((event) => event.kind !== 'progress');
   const of = run.holes.reduce((a, b) => a + b, 0) - 1;
   return (
-    <section className="tile" style={{ padding: 16 }} aria-label={run.name}>
+    <section className="tile" style={{ padding: 16 }} aria-label={titleOf(run)}>
       <Title order={2} size="h4">
-        {run.name} <span style={{ fontWeight: 500 }}>· {STATUS[run.state.status]}</span>
+        {titleOf(run)} <span style={{ fontWeight: 500 }}>· {STATUS[run.state.status]}</span>
       </Title>
       <Text c="var(--ink-soft)" mb={6}>
         {day.format(run.events[0]?.at)} · stitch {run.state.stitch.toLocaleString('en')} of {of.toLocaleString('en')} ·

@@ -6,17 +6,16 @@ import {
   type PlanRecords,
   quiltOf,
   type Resettling,
-  touchesOf,
   trimmed,
 } from '@gorse/core';
 import { Button, Stack, Text, UnstyledButton } from '@mantine/core';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useAdvances, useRuns } from '../../api/queries.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { changeRows, rowSetOf } from '../../document/rows.ts';
 import type { DrawInAnswer, LeftBelow } from '../../planning-worker/line-up-planner.ts';
-import { planner, rowsRequest, teach, usePlanned } from '../../planning-worker/planned-store.ts';
-import { tellError } from '../../ui/notices.ts';
+import { planner } from '../../planning-worker/link.ts';
+import { useAsked } from '../../planning-worker/use-asked.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Waiting } from '../../ui/waiting.tsx';
@@ -35,35 +34,17 @@ export function DrawInPanel({ records }: { readonly records: PlanRecords }) {
   const quiltId = usePlan((state) => state.quiltId)!;
   const events = useAdvances(quiltId).data;
   const runs = useRuns(quiltId).data;
-  const byRowSet = usePlanned((state) => state.byRowSet);
-  const [answer, setAnswer] = useState<DrawInAnswer | null>(null);
   const set = rowSetOf(records);
-  const stitchedRows = useMemo(() => {
-    const done = new Set(runs?.filter((run) => run.state.status === 'finished').map((run) => run.placementId));
-    return Object.values(byRowSet).flatMap((one) =>
-      one.runs.filter(({ id }) => done.has(id)).flatMap(({ rows }) => rows),
-    );
-  }, [runs, byRowSet]);
   const touched = Object.keys(records.touches).length;
-  useEffect(() => {
-    if (!events || touched < 2) return;
-    let stale = false;
-    const ask = async (): Promise<void> => {
-      if (set) await teach(set.designId);
-      const found = await planner().drawIn({
-        plan: records,
-        mounts: advanceStateOf(events).mounts,
-        touches: touchesOf(records),
-        rows: set ? rowsRequest(set, records) : null,
-        stitchedRows,
-      });
-      if (!stale) setAnswer(found);
-    };
-    ask().catch(tellError);
-    return () => {
-      stale = true;
-    };
-  }, [events, records, set, stitchedRows, touched]);
+  const stitched = useMemo(() => runs?.map(({ pieceId, state }) => ({ pieceId, state })), [runs]);
+  const ask =
+    events && stitched && touched >= 2
+      ? async () => {
+          await planner.teach(records);
+          return planner.of(records).drawIn({ mounts: advanceStateOf(events).mounts, runs: stitched });
+        }
+      : null;
+  const { answer } = useAsked('draw-in', [events, records, stitched], ask);
   const option = useMemo(() => answer && chartOf(answer), [answer]);
   return (
     <section aria-label="Draw-in">

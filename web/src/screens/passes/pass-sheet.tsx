@@ -14,7 +14,7 @@ import {
 } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
 import { IconDots, IconPinFilled } from '@tabler/icons-react';
-import { setLineUpRules, setLoading, setPassStart, setRunPass } from '../../document/passes.ts';
+import { setLineUpRules, setLoading, setPassStart, setPiecePass } from '../../document/passes.ts';
 import { edit } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
@@ -69,7 +69,7 @@ export function PassSheet({
             <ul style={{ listStyle: 'none', margin: '6px 0 0', padding: 0 }}>
               {pass.pieces.map((id, i) => {
                 const piece = shown.pieces.find((one) => one.id === id)!;
-                const change = pass.bobbinChanges.some(({ row }) => row === i);
+                const change = pass.bobbinChanges.some((one) => one.piece === i);
                 return (
                   <li key={id} style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
                     <span style={{ flex: 1 }}>
@@ -87,7 +87,7 @@ export function PassSheet({
             <Text fw={700}>Lines up on</Text>
             <ol style={{ margin: '2px 0', paddingLeft: 22, fontSize: 14 }}>
               {pass.touches.map((place) => (
-                <li key={place.name}>
+                <li key={place.ids[0]}>
                   {place.name}{' '}
                   <span style={{ color: 'var(--ink-soft)' }}>
                     · {formatLength(upper(place.cloth).x, style)} from the left
@@ -189,9 +189,9 @@ function MovePiece({
   readonly records: PlanRecords;
   readonly passes: number;
 }) {
-  const pinned = quiltOf(records).passes.runs.some((one) => one.id === id);
+  const pinned = quiltOf(records).passes.pieces.some((one) => one.id === id);
   const move = (pass: number | null): void =>
-    edit(pass === null ? `unpin ${name}` : `${name} in pass ${pass + 1}`, setRunPass(id, pass));
+    edit(pass === null ? `unpin ${name}` : `${name} in pass ${pass + 1}`, setPiecePass(id, pass));
   return (
     <Menu position="bottom-end">
       <Menu.Target>

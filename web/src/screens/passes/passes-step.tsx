@@ -1,13 +1,4 @@
-import {
-  applyToPoint,
-  type ClothPoint,
-  counted,
-  formatDuration,
-  gridSize,
-  loadingMap,
-  quiltOf,
-  ringBounds,
-} from '@gorse/core';
+import { applyToPoint, type ClothPoint, counted, formatDuration, loadingMap, quiltOf, ringBounds } from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
@@ -15,7 +6,7 @@ import { Link } from 'react-router';
 import { api } from '../../api/api.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { LandmarkSpot } from '../../canvas/marks.tsx';
-import { outlineOf, Patches } from '../../canvas/patches.tsx';
+import { Patches, plannedPatch } from '../../canvas/patches.tsx';
 import { clearPassRules, setPassStart } from '../../document/passes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
@@ -40,14 +31,8 @@ export default function PassesStep() {
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<ClothPoint | null>(null);
   const [tool, setTool] = useState(false);
-  const { grid, loading, machine, passes: rules } = quiltOf(records);
-  const patches = useMemo(
-    () =>
-      Object.values(records.regions).map((region) =>
-        outlineOf({ name: region.name, kind: region.kind, ring: region.ring.flatMap((p) => [p.x, p.y]) }),
-      ),
-    [records.regions],
-  );
+  const { map, loading, machine, passes: rules } = quiltOf(records);
+  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
   if (!shown) return <Waiting what="the passes" />;
   if (shown.passes.length === 0 && shown.tooDeep.length === 0) {
     return (
@@ -63,12 +48,12 @@ export default function PassesStep() {
   const pass = shown.passes[at];
   const own = shown.pieces.filter((piece) => pass?.pieces.includes(piece.id));
   const used = own.length === 0 ? 0 : Math.max(...own.map((p) => p.bottom)) - Math.min(...own.map((p) => p.top));
-  const size = gridSize(grid);
-  const lie = loadingMap(loading, grid);
+  const { size } = map;
+  const lie = loadingMap(loading, size);
   const isOn = ({ x, y }: ClothPoint): boolean => x >= 0 && y >= 0 && x <= size.width && y <= size.length;
-  const corners = own.flatMap((piece) => piece.ring);
+  const corners = own.flatMap((piece) => piece.outline);
   const focus = corners.length > 0 ? ringBounds(corners) : null;
-  const byHand = rules.starts.length + rules.runs.length > 0;
+  const byHand = rules.starts.length + rules.pieces.length > 0;
   return (
     <div className="desk" style={{ gridTemplateColumns: '280px minmax(0, 1fr) 344px' }}>
       <RollStrip
@@ -100,7 +85,7 @@ export default function PassesStep() {
             {(view) => (
               <>
                 {pass?.touches.map((place, i) => (
-                  <LandmarkSpot key={place.name} at={place.cloth} number={i + 1} scale={view.scale} />
+                  <LandmarkSpot key={place.ids[0]} at={place.cloth} number={i + 1} scale={view.scale} />
                 ))}
                 {Object.values(records.landmarks)
                   .filter(({ since }) => since === null)

@@ -2,18 +2,19 @@ import {
   formatLength,
   type Loading,
   MOST_PARTS,
-  partIds,
   partsNeeded,
+  pieceRef,
   type PlanRecords,
   quiltOf,
   trimmed,
 } from '@gorse/core';
 import { Button, Group, Text } from '@mantine/core';
-import { setLoading, shrinkRowsToReach, shrinkToReach } from '../../document/passes.ts';
+import { partToReach, setLoading, shrinkRowsToReach, shrinkToReach } from '../../document/passes.ts';
 import { splitPlacement } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { atStart } from '../../ui/words.ts';
 import { reshapeRows } from '../layout/rows/reshape.ts';
 
 /** What no pass can hold, and what can be done about it. */
@@ -28,15 +29,16 @@ export function TooDeep({ shown, records }: { readonly shown: ShownPasses; reado
       style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}
     >
       {shown.tooDeep.map(({ id, name, top, bottom, reach }) => {
-        const placement = Object.values(records.placements).find((one) => partIds(one).includes(id));
-        const set = Object.values(records.rowSets).find((one) => id.startsWith(`${one.id}-row-`));
+        const ref = pieceRef(id);
+        const placement = ref?.source === 'placements' ? records.placements[ref.record] : undefined;
+        const set = ref?.source === 'rowSets' ? records.rowSets[ref.record] : undefined;
         const depth = bottom - top;
         const parts = placement ? partsNeeded({ top: 0, bottom: depth * placement.parts }, reach) : Infinity;
         const shrunk = placement?.parts === 1 ? shrinkToReach(records, placement, depth, reach) : null;
         return (
           <div key={id} role="alert">
             <Text size="sm" fw={600}>
-              {name} is {formatLength(depth, style)} deep; a pass holds {formatLength(reach, style)}.
+              {atStart(name)} is {formatLength(depth, style)} deep; a pass holds {formatLength(reach, style)}.
             </Text>
             <Group gap={6} my={6}>
               {shown.byLoading[other].tooDeep < shown.tooDeep.length && (
@@ -68,7 +70,7 @@ export function TooDeep({ shown, records }: { readonly shown: ShownPasses; reado
                   variant="default"
                   onClick={() => edit('rows smaller', shrinkRowsToReach(set, depth, reach))}
                 >
-                  Scale to {trimmed((98 * reach) / depth, 0)} %
+                  Scale to {trimmed(100 * partToReach(depth, reach), 0)} %
                 </Button>
               )}
             </Group>

@@ -1,20 +1,27 @@
-import { type BlockGrid, formatLength, gridSize, isTooLarge } from '@gorse/core';
+import { type Border, borderDepth, formatLength, type GridSetting, isTooLarge, makeMap } from '@gorse/core';
 import { NumberInput, SimpleGrid, Stack, Switch, Text } from '@mantine/core';
 import { useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
-interface Props {
-  readonly grid: BlockGrid;
-  readonly onGrid: (grid: BlockGrid) => void;
+/** What a top is made of, as it is typed. */
+export interface TopForm {
+  readonly setting: GridSetting;
+  readonly borders: readonly Border[];
 }
 
-/** The measurements of a plain grid of blocks; the finished size follows. */
-export function GridForm({ grid, onGrid }: Props) {
+interface Props {
+  readonly top: TopForm;
+  readonly onTop: (top: TopForm) => void;
+}
+
+/** The measurements of a plain grid of blocks with a border; the finished size follows. */
+export function GridForm({ top, onTop }: Props) {
   const style = useLengthStyle();
-  const size = gridSize(grid);
+  const { setting: grid, borders } = top;
+  const map = makeMap(grid, borders);
   const [square, setSquare] = useState(grid.blockWidth === grid.blockHeight);
-  const set = (change: Partial<BlockGrid>): void => onGrid({ ...grid, ...change });
+  const set = (change: Partial<GridSetting>): void => onTop({ borders, setting: { ...grid, ...change } });
   const count = (value: string | number, key: 'across' | 'down'): void => {
     const n = Number(value);
     if (Number.isInteger(n) && n >= 1 && n <= 60) set({ [key]: n });
@@ -75,16 +82,16 @@ export function GridForm({ grid, onGrid }: Props) {
         />
         <LengthInput
           label="Border width"
-          value={grid.border}
+          value={borderDepth(borders)}
           least={0}
           most={1000}
-          onLength={(mm) => set({ border: mm })}
+          onLength={(mm) => onTop({ setting: grid, borders: [{ width: mm }] })}
         />
       </SimpleGrid>
       <Text fw={600} fz={20} data-testid="finished-size">
-        {formatLength(size.width, style)} × {formatLength(size.length, style)}
+        {formatLength(map.size.width, style)} × {formatLength(map.size.length, style)}
       </Text>
-      {isTooLarge(grid) && (
+      {isTooLarge(map) && (
         <Text role="alert" c="rowan.7" fw={600}>
           That is larger than 6 m (236 in). Make the blocks fewer or smaller.
         </Text>

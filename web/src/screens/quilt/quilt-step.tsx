@@ -1,23 +1,31 @@
-import { type Bounds, formatLength, gridSize, quiltOf } from '@gorse/core';
+import { type Bounds, counted, formatLength, quiltOf, type RegionKind } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
 import { useMemo } from 'react';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { Patches } from '../../canvas/patches.tsx';
-import { setGrid } from '../../document/placing.ts';
+import { Patches, plannedPatch } from '../../canvas/patches.tsx';
+import { setMap } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { GridForm } from './grid-form.tsx';
 
+const KINDS: readonly (readonly [RegionKind, string])[] = [
+  ['block', 'block'],
+  ['sashing', 'sashing strip'],
+  ['cornerstone', 'cornerstone'],
+  ['border', 'border'],
+];
+
 /** The quilt itself: its patches and measurements. */
 export default function QuiltStep() {
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
-  const { name, grid } = quiltOf(records);
-  const size = gridSize(grid);
-  const patches = useMemo(() => Object.values(records.regions), [records.regions]);
+  const { name, map } = quiltOf(records);
+  const { size } = map;
+  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
   const bounds: Bounds = { minX: 0, minY: 0, maxX: size.width, maxY: size.length };
-  const counts = patches.reduce<Record<string, number>>((all, p) => ({ ...all, [p.kind]: (all[p.kind] ?? 0) + 1 }), {});
+  const count = (kind: RegionKind): number => patches.filter((patch) => patch.kind === kind).length;
+  const parts = KINDS.filter(([kind]) => count(kind) > 0).map(([kind, one]) => counted(count(kind), one));
   const diagonal = Math.sqrt(size.width ** 2 + size.length ** 2);
   return (
     <div className="desk">
@@ -34,12 +42,10 @@ export default function QuiltStep() {
           <Title order={1} size="h3">
             The quilt top
           </Title>
-          <GridForm grid={grid} onGrid={(next) => edit('measurements', setGrid(name, next))} />
+          <GridForm top={map} onTop={({ setting, borders }) => edit('measurements', setMap(setting, borders))} />
           <Text>
-            {counts.block} blocks
-            {counts.sashing ? `, ${counts.sashing} sashing strips` : ''}
-            {counts.border ? ', 4 borders' : ''}. Both diagonals should measure {formatLength(diagonal, style)}; if they
-            differ by more than {formatLength(12.7, style)}, the top is out of square and will ripple.
+            {parts.join(', ')}. Both diagonals should measure {formatLength(diagonal, style)}; if they differ by more
+            than {formatLength(12.7, style)}, the top is out of square and will ripple.
           </Text>
           <Text size="sm" c="var(--ink-soft)">
             Designs in patches stay with them when you change a measurement. Cut the backing at least{' '}

@@ -3,9 +3,12 @@ import {
   applyToPoint,
   type ClothPoint,
   counted,
+  finishedPieces,
   loadedSize,
   loadingMap,
   mountedNow,
+  outlineOf,
+  piecesInPasses,
   quiltOf,
   rollGrowth,
   usableReach,
@@ -18,7 +21,6 @@ import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Boundary, SIXTEENTH } from './boundary.tsx';
 import { PassLabel } from './pass-label.tsx';
-import { piecesOf } from '../frame/pieces.ts';
 
 const HEIGHT = 640;
 const TOP = 44;
@@ -37,22 +39,28 @@ interface Props {
 export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
-  const byRowSet = usePlanned((state) => state.byRowSet);
-  const byPlacement = usePlanned((state) => state.byPlacement);
-  const { grid, loading, machine } = quiltOf(records);
-  const { width, length } = loadedSize(loading, grid);
-  const lie = loadingMap(loading, grid);
-  const { pieces, passes } = useMemo(() => piecesOf(records, byRowSet, byPlacement), [records, byRowSet, byPlacement]);
+  const byRecord = usePlanned((state) => state.byRecord);
+  const found = usePlanned((state) => state.passes);
+  const { map, loading, machine } = quiltOf(records);
+  const { width, length } = loadedSize(loading, map.size);
+  const lie = loadingMap(loading, map.size);
+  const { passes } = found;
+  const shown = Object.values(byRecord);
+  const pieces = useMemo(
+    () =>
+      piecesInPasses(
+        Object.values(byRecord).flatMap((record) => record.pieces),
+        found,
+      ),
+    [byRecord, found],
+  );
   const logged = useAdvances(quiltId).data;
   const live = useFrame((state) => state.advances);
   const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
   const runs = useRuns(quiltId).data;
-  const finished = useMemo(
-    () => new Set(runs?.filter((run) => run.state.status === 'finished').map((run) => run.placementId)),
-    [runs],
-  );
+  const finished = useMemo(() => finishedPieces(runs ?? []), [runs]);
   const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);
-  const rows = Object.values(byRowSet).flatMap((set) => set.rows);
+  const rows = shown.flatMap((record) => record.rows?.rows ?? []);
   const wide = WIDTH > 150;
   const scale = Math.min((WIDTH - (wide ? 56 : 16)) / width, (HEIGHT - 104) / length);
   const left = (WIDTH - width * scale) / 2;
@@ -90,7 +98,7 @@ export function RollStrip({ width: WIDTH = 72, chosen, onChoose, onStart, mark =
           {Object.values(records.regions).map((region) => (
             <polygon
               key={region.id}
-              points={region.ring
+              points={outlineOf(region.shape)
                 .map((p) => applyToPoint(lie, p))
                 .map((p) => `${p.x},${p.y}`)
                 .join(' ')}

@@ -1,5 +1,5 @@
 import type { QuiltSummary } from '@gorse/contract';
-import { formatLength, gridSize } from '@gorse/core';
+import { formatLength } from '@gorse/core';
 import { Button, Group, SimpleGrid, Stack, Text, Title } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconPlus } from '@tabler/icons-react';
@@ -10,7 +10,7 @@ import { useDesigns, useQuilts } from '../../api/queries.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
-import { GridPicture } from '../quilt/grid-picture.tsx';
+import { MapPicture } from '../quilt/map-picture.tsx';
 import { NewQuilt } from './new-quilt.tsx';
 
 /** All quilts, each with the next thing to do. */
@@ -93,7 +93,7 @@ function plannedText({ placed, stitched, rows, poles }: QuiltSummary): string {
 
 function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
   const style = useLengthStyle();
-  const size = gridSize(quilt.grid);
+  const { size } = quilt.map;
   const next = nextThing(quilt);
   const placed = plannedText(quilt);
   return (
@@ -103,12 +103,12 @@ function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
         aria-label={`Open ${quilt.name}`}
         style={{ display: 'block', height: 190 }}
       >
-        <GridPicture
-          grid={quilt.grid}
+        <MapPicture
+          map={quilt.map}
           placed={quilt.placed}
           stitched={quilt.stitched}
           rows={quilt.rows?.planned ?? 0}
-          label={`${quilt.name}: ${quilt.grid.across} by ${quilt.grid.down} blocks`}
+          label={`${quilt.name}: ${plannedText(quilt)}`}
         />
       </Link>
       <Title order={2} size="h3" mt="sm">

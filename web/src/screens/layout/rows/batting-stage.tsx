@@ -2,7 +2,7 @@ import { expectedDrawIn, type Fibre, FIBRES, formatLength, trimmed, usualBatting
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { setBatting } from '../../../document/rows.ts';
-import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
+import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
@@ -22,7 +22,7 @@ export function BattingStage({
   planned,
   spacing,
 }: {
-  readonly planned: PlannedRows;
+  readonly planned: ShownRows;
   /** Usual distance between lines, mm; null while it isn't known. */
   readonly spacing: number | null;
 }) {

@@ -1,13 +1,15 @@
 import { formatLength, type PlanRecords, quiltOf, trimmed } from '@gorse/core';
 import { Button, Group, Stack, Switch, Text } from '@mantine/core';
 import { HEAT } from '../../../planning-worker/heat-map.ts';
-import type { PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
+import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
+import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 
 interface Props {
   readonly records: PlanRecords;
-  readonly planned: PlannedRows;
-  readonly density: ShownDensity | null;
+  readonly planned: ShownRows;
+  /** Null when nothing is stitched, undefined while it is worked out. */
+  readonly density: ShownDensity | null | undefined;
   readonly shown: boolean;
   readonly onShow: (shown: boolean) => void;
   readonly onGoTo: () => void;
@@ -18,6 +20,7 @@ export function DensityStage({ records, planned, density, shown, onShow, onGoTo 
   const style = useLengthStyle();
   const { batting } = quiltOf(records);
   const { within, between } = planned.gaps;
+  if (density === undefined) return <Text size="sm">Working out how densely it is stitched…</Text>;
   if (!density) return <Text size="sm">Nothing is stitched yet.</Text>;
   const names = Object.values(records.regions).map((region) => region.name);
   const loosest = density.patches.reduce((best, spacing, i) => (spacing > density.patches[best]! ? i : best), 0);

@@ -10,7 +10,7 @@ import {
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRow, resetRow } from '../../../document/rows.ts';
-import type { PlannedRow, PlannedRows } from '../../../planning-worker/row-planner.ts';
+import type { ShownRow, ShownRows } from '../../../planning-worker/shown.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
@@ -25,7 +25,7 @@ export function OneRow({
   loading,
 }: {
   readonly set: RowSetRecord;
-  readonly planned: PlannedRows;
+  readonly planned: ShownRows;
   readonly row: number | null;
   readonly onRow: (row: number | null) => void;
   readonly loading: Loading;
@@ -102,10 +102,10 @@ export function OneRow({
   );
 }
 
-const rowLabel = (row: PlannedRow, loading: Loading, style: LengthStyle): string =>
+const rowLabel = (row: ShownRow, loading: Loading, style: LengthStyle): string =>
   `Row ${row.row + 1}, ${formatLength(row.fromEdge, style)} from ${firstEdge(loading)}${row.odd === null ? '' : `, ${row.odd}`}`;
 
-function rowText({ fromEdge, height, totals, clearance }: PlannedRow, loading: Loading, style: LengthStyle): string {
+function rowText({ fromEdge, height, totals, clearance }: ShownRow, loading: Loading, style: LengthStyle): string {
   const parts = [
     `From ${formatLengthNumber(fromEdge, style)} to ${formatLength(fromEdge + height, style)}`,
     formatDuration(totals.seconds),

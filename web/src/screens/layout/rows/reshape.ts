@@ -1,7 +1,7 @@
-import type { PlanRecords, RowNumber, RowNumbers } from '@gorse/core';
+import { askedRows, type PlanRecords, type RowNumber, type RowNumbers } from '@gorse/core';
 import { create } from 'zustand';
 import { tellError } from '../../../ui/notices.ts';
-import { planner, rowsRequest, teach } from '../../../planning-worker/planned-store.ts';
+import { planner } from '../../../planning-worker/link.ts';
 import { cancel, edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, newRowSet, rowSetOf, setRows, takeNumbers } from '../../../document/rows.ts';
 
@@ -29,15 +29,16 @@ const HALF_INCH = 12.7;
 /** Lays rows of a design: at its usual clearance, as the best answer says. With rows there already, only the design changes. */
 export const layRowsOf = (designId: string): Promise<void> =>
   asking(async () => {
-    await teach(designId);
     const { committed } = usePlan.getState();
+    await planner.teach(committed, designId);
+    const worker = planner.of(committed);
     const before = rowSetOf(committed);
     const begun = before ? { ...before, designId } : newRowSet(designId, 0);
-    const usual = await planner().usualClearance(begun);
+    const usual = await worker.usualClearance(begun);
     const bridged = usual === null ? { ...begun, join: { kind: 'bridge', gap: 0 } as const } : begun;
-    const clearance = before?.wish.clearance ?? usual ?? (await planner().usualClearance(bridged)) ?? HALF_INCH;
+    const clearance = before?.wish.clearance ?? usual ?? (await worker.usualClearance(bridged)) ?? HALF_INCH;
     const set = { ...bridged, wish: { ...bridged.wish, clearance } };
-    const [best] = await planner().choices(rowsRequest(set, committed));
+    const [best] = await planner.of(committed).choices(askedRows(set));
     edit('rows', setRows(best ? { ...set, numbers: best.numbers, exceptions: [] } : set));
   });
 
@@ -52,11 +53,10 @@ export const reshapeRows = (mark: string, change: (records: PlanRecords) => Plan
     }
     // What was asked for shows at once; its numbers follow.
     preview(change);
-    await teach(set.designId);
-    const request = rowsRequest(set, next);
+    await planner.teach(next);
     const pinned = set.pins[0];
-    const kept = pinned === undefined ? null : await planner().pull(request, pinned, valueOf(set.numbers, pinned));
-    const numbers = kept ?? (await planner().choices(request))[0]?.numbers;
+    const kept = pinned === undefined ? null : await planner.of(next).pull(set, pinned, valueOf(set.numbers, pinned));
+    const numbers = kept ?? (await planner.of(next).choices(askedRows(set)))[0]?.numbers;
     edit(mark, (records) => (numbers ? takeNumbers(set.id, numbers)(change(records)) : change(records)));
   });
 
@@ -66,7 +66,7 @@ export const pullNumber = (pulled: RowNumber, value: number): Promise<void> =>
     const { committed } = usePlan.getState();
     const set = rowSetOf(committed);
     if (!set) return;
-    const numbers = await planner().pull(rowsRequest(set, committed), pulled, value);
+    const numbers = await planner.of(committed).pull(set, pulled, value);
     if (numbers) edit(NUMBER_NAMES[pulled], takeNumbers(set.id, numbers));
     else
       useReshaping.setState({
@@ -90,8 +90,9 @@ const valueOf = (numbers: RowNumbers, which: RowNumber): number =>
 /** Alternate rows shifted so that they nest tightest, or look most even. */
 export const shiftBest = (by: 'tight' | 'even'): Promise<void> =>
   asking(async () => {
-    const set = rowSetOf(usePlan.getState().committed);
-    const shift = set && (await planner().bestShift(set, by));
+    const { committed } = usePlan.getState();
+    const set = rowSetOf(committed);
+    const shift = set && (await planner.of(committed).bestShift(set, by));
     if (set && shift !== null && shift !== undefined)
       await reshapeRows('shift of alternate rows', changeRows(set.id, { alternate: { ...set.alternate, shift } }));
   });

@@ -5,14 +5,14 @@ import type { ReactNode } from 'react';
 import { NUMBER_NAMES, pullNumber, useReshaping } from './reshape.ts';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRows } from '../../../document/rows.ts';
-import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
+import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { boxes, sizeChange } from './answers.tsx';
 
 /** The numbers that hang together: pull one and the others follow, or pin it. */
-export function RowNumbersForm({ set, planned }: { readonly set: RowSetRecord; readonly planned: PlannedRows }) {
+export function RowNumbersForm({ set, planned }: { readonly set: RowSetRecord; readonly planned: ShownRows }) {
   const style = useLengthStyle();
   const { refusal } = useReshaping();
   const { numbers } = set;

@@ -1,5 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { formatLength, type LastRow, MM_PER_INCH, type RowLook, type RowSetRecord } from '@gorse/core';
+import { formatLength, type LastRow, MM_PER_INCH, quiltOf, type RowLook, type RowSetRecord } from '@gorse/core';
 import { Button, Group, MultiSelect, SegmentedControl, Select, Slider, Stack, Switch, Text } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { edit, usePlan } from '../../../document/plan-store.ts';
@@ -180,7 +180,7 @@ const LASTS: { readonly value: LastRow; readonly label: string }[] = [
 /** Where rows lie: the area, what is left out, the first and the last row. */
 export function AreaStage({ set }: StageProps) {
   const regions = usePlan((state) => state.records.regions);
-  const grid = usePlan((state) => state.records.quilts.quilt?.grid);
+  const bordered = usePlan((state) => quiltOf(state.records).map.borders.length > 0);
   const patches = useMemo(() => Object.values(regions).map((one) => ({ value: one.id, label: one.name })), [regions]);
   const areaTo = (change: Partial<RowSetRecord['area']>): void =>
     void reshapeRows('area of rows', changeRows(set.id, { area: { ...set.area, ...change } }));
@@ -188,8 +188,8 @@ export function AreaStage({ set }: StageProps) {
     <Stack gap="xs">
       <Switch
         label="Stop at the border"
-        description={grid && grid.border > 0 ? 'Rows end at its inner edge' : 'This quilt has no border'}
-        disabled={!grid || grid.border <= 0}
+        description={bordered ? 'Rows end at its inner edge' : 'This quilt has no border'}
+        disabled={!bordered}
         checked={set.area.insideBorder}
         onChange={(event) => areaTo({ insideBorder: event.currentTarget.checked })}
       />

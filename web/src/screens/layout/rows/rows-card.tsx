@@ -4,6 +4,7 @@ import {
   formatDuration,
   formatLength,
   type LengthStyle,
+  pieceRef,
   type PlanRecords,
   quiltOf,
   type RowSetRecord,
@@ -16,7 +17,8 @@ import { api } from '../../../api/api.ts';
 import { useRuns } from '../../../api/queries.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, removeRows } from '../../../document/rows.ts';
-import type { PlannedRows, ShownDensity } from '../../../planning-worker/row-planner.ts';
+import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
+import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { Stage } from '../stage.tsx';
 import { StitchStage, TIE_NAMES } from '../stages.tsx';
@@ -33,12 +35,13 @@ import { useChoices } from './use-choices.ts';
 
 interface Props {
   readonly set: RowSetRecord | undefined;
-  readonly planned: PlannedRows | undefined;
+  readonly planned: ShownRows | undefined;
   readonly records: PlanRecords;
   readonly design: DesignAnswer | undefined;
   readonly row: number | null;
   readonly onRow: (row: number | null) => void;
-  readonly density: ShownDensity | null;
+  /** Null when nothing is stitched, undefined while it is worked out. */
+  readonly density: ShownDensity | null | undefined;
   readonly heat: boolean;
   readonly onHeat: (shown: boolean) => void;
   readonly onGap: () => void;
@@ -91,7 +94,7 @@ function Laid({
   heat,
   onHeat,
   onGap,
-}: Props & { readonly set: RowSetRecord; readonly planned: PlannedRows }) {
+}: Props & { readonly set: RowSetRecord; readonly planned: ShownRows }) {
   const style = useLengthStyle();
   const choices = useChoices(set, records);
   const [stage, setStage] = useState<string | null>(null);
@@ -165,7 +168,9 @@ function Laid({
           line={
             density
               ? `widest gap ${formatLength(density.widest.diameter, style)}${planned.gaps.within === 0 ? '' : `, ${evenness(planned.gaps.between / planned.gaps.within)}`}`
-              : 'measuring…'
+              : density === null
+                ? 'nothing is stitched'
+                : 'measuring…'
           }
           {...toggle('density')}
         >
@@ -207,10 +212,15 @@ function Laid({
   );
 }
 
+const isOf = (set: RowSetRecord, pieceId: string): boolean => {
+  const ref = pieceRef(pieceId);
+  return ref?.source === 'rowSets' && ref.record === set.id;
+};
+
 /** Says so when some of the rows lie on the cloth already. */
 function Stitched({ set, quiltId }: { readonly set: RowSetRecord; readonly quiltId: string }) {
   const runs = useRuns(quiltId).data ?? [];
-  const begun = runs.filter((run) => run.placementId.startsWith(`${set.id}-row-`) && run.state.stitch > 0);
+  const begun = runs.filter((run) => run.state.stitch > 0 && isOf(set, run.pieceId));
   if (begun.length === 0) return null;
   return (
     <Alert color="gorse" mt="xs" p="xs">

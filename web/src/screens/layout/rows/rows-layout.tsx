@@ -1,7 +1,6 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
   type Bounds,
-  gridSize,
   insideRing,
   type LengthStyle,
   type Loading,
@@ -9,6 +8,7 @@ import {
   type PlanProblem,
   type Point,
   quiltOf,
+  recordId,
   ringBounds,
 } from '@gorse/core';
 import { Text } from '@mantine/core';
@@ -17,7 +17,7 @@ import { useDesigns } from '../../../api/queries.ts';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { GapMark, HeatLayer } from '../../../canvas/heat-layer.tsx';
 import { RunEnds } from '../../../canvas/marks.tsx';
-import { Patches } from '../../../canvas/patches.tsx';
+import { Patches, plannedPatch } from '../../../canvas/patches.tsx';
 import { Moved, RowBox } from '../../../canvas/row-marks.tsx';
 import { Thread } from '../../../canvas/thread.tsx';
 import { cancel, edit, usePlan } from '../../../document/plan-store.ts';
@@ -48,24 +48,27 @@ const NO_PROBLEMS: readonly PlanProblem[] = [];
 /** Rows of one design over the top. `rail` is the choice of tools, shown over the cloth. */
 export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
   const records = usePlan((state) => state.records);
-  const byRowSet = usePlanned((state) => state.byRowSet);
+  const byRecord = usePlanned((state) => state.byRecord);
   const designs = useDesigns().data ?? NONE;
   const style = useLengthStyle();
   const [row, setRow] = useState<number | null>(null);
   const [heat, setHeat] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [focus, setFocus] = useState<Bounds | null>(null);
-  const { density, stale } = useDensity(records);
+  const density = useDensity(records);
   const set = rowSetOf(records);
-  const planned = set && byRowSet[set.id];
+  const shown = set && byRecord[recordId({ source: 'rowSets', record: set.id })];
+  const planned = shown?.rows ?? undefined;
   const { drag, begin, cancel: cancelDrag } = useRowDrag(set, records);
   useEffect(() => () => cancel(), []);
 
-  const regions = useMemo(() => Object.values(records.regions), [records.regions]);
+  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
   const quilt = quiltOf(records);
-  const size = gridSize(quilt.grid);
+  const { size } = quilt.map;
   const chosen = planned?.rows.find((one) => one.row === row);
-  const carried = drag && planned?.runs.find((run) => run.rows.length === 1 && run.rows[0] === drag.row);
+  const pieceOf = (at: number | null) => planned?.rows.find((one) => one.row === at)?.pieceId;
+  const isAlone = (pieceId: string): boolean => planned?.rows.filter((one) => one.pieceId === pieceId).length === 1;
+  const carried = drag && shown?.pieces.find(({ id }) => id === pieceOf(drag.row) && isAlone(id));
 
   const rowAt = (p: Point): number | null => {
     const hits = (planned?.rows ?? []).filter((one) => insideRing(one.ring, p.x, p.y));
@@ -121,7 +124,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
             onKey={key}
             ground={(view) => (
               <>
-                <Patches patches={regions} scale={view.scale} />
+                <Patches patches={patches} scale={view.scale} />
                 {heat && density && <HeatLayer map={density.map} />}
               </>
             )}
@@ -136,7 +139,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
                     <RowBox ring={chosen.ring} odd={chosen.odd !== null} scale={view.scale} />
                     {carried && (
                       <Thread
-                        runs={carried.runs}
+                        runs={carried.needle}
                         levels={carried.levels}
                         scale={view.scale}
                         colour={MOORLAND.slate}
@@ -146,10 +149,10 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
                   </Moved>
                 )}
                 {!drag &&
-                  planned?.runs
-                    .filter((run) => row !== null && run.rows.includes(row))
-                    .flatMap((run) =>
-                      run.runs.map((line, i) => <RunEnds key={`${run.id} ${i}`} run={line} scale={view.scale} />),
+                  shown?.pieces
+                    .filter(({ id }) => row !== null && id === pieceOf(row))
+                    .flatMap(({ id, needle }) =>
+                      needle.map((line, i) => <RunEnds key={`${id} ${i}`} run={line} scale={view.scale} />),
                     )}
               </>
             )}
@@ -168,7 +171,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
               }}
             />
           )}
-          <ChecksTray more={stale ? NO_PROBLEMS : (density?.problems ?? NO_PROBLEMS)} onShow={show} />
+          <ChecksTray more={density?.problems ?? NO_PROBLEMS} onShow={show} />
         </div>
       </div>
       <RowsCard

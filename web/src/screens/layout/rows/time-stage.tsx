@@ -2,7 +2,7 @@ import { formatDuration, formatLength, quiltOf, trimmed } from '@gorse/core';
 import { Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { usePlan } from '../../../document/plan-store.ts';
-import type { PlannedRows } from '../../../planning-worker/row-planner.ts';
+import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
 import { Waiting } from '../../../ui/waiting.tsx';
@@ -10,7 +10,7 @@ import { Waiting } from '../../../ui/waiting.tsx';
 const Chart = lazy(() => import('../../../ui/chart.tsx'));
 
 /** Minutes and thread of each row, and where the bobbin is changed. */
-export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
+export function TimeStage({ planned }: { readonly planned: ShownRows }) {
   const style = useLengthStyle();
   const { motion, bobbin } = usePlan((state) => quiltOf(state.records).machine);
   const { rows, bobbinChanges } = planned;
@@ -35,7 +35,7 @@ export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
             silent: true,
             lineStyle: { color: MOORLAND.bracken, type: 'dashed', width: 1.5 },
             label: { show: false },
-            data: bobbinChanges.filter((change) => !change.inside).map(({ row }) => ({ xAxis: row })),
+            data: bobbinChanges.filter((change) => !change.inside).map(({ piece }) => ({ xAxis: piece })),
           },
         },
         {
@@ -50,7 +50,7 @@ export function TimeStage({ planned }: { readonly planned: PlannedRows }) {
     }),
     [rows, bobbinChanges],
   );
-  const atEnds = bobbinChanges.filter((change) => !change.inside).map(({ row }) => (rows[row]?.row ?? 0) + 1);
+  const atEnds = bobbinChanges.filter((change) => !change.inside).map(({ piece }) => (rows[piece]?.row ?? 0) + 1);
   const inside = bobbinChanges.filter((change) => change.inside).length;
   return (
     <Stack gap="xs">

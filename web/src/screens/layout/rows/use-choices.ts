@@ -1,35 +1,27 @@
-import type { Loading, PlanRecords, RowSetRecord } from '@gorse/core';
-import { useEffect, useState } from 'react';
-import { planner, rowsRequest, teach } from '../../../planning-worker/planned-store.ts';
+import { askedRows, type Loading, type PlanRecords, type RowSetRecord } from '@gorse/core';
+import { useMemo } from 'react';
+import { planner } from '../../../planning-worker/link.ts';
 import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
+import { useAsked } from '../../../planning-worker/use-asked.ts';
 
 const NONE: readonly ShownChoice[] = [];
 
-/** The ranked answers to what matters; null while they are worked out. They don't depend on which of them was taken. */
+/** The ranked answers to what matters; null while they are worked out. The worker knows what they depend on. */
 export function useChoices(
   set: RowSetRecord | undefined,
   plan: PlanRecords,
   loading?: Loading,
 ): readonly ShownChoice[] | null {
-  const [found, setFound] = useState<{ readonly key: string; readonly choices: readonly ShownChoice[] } | null>(null);
-  const { quilts, regions } = plan;
-  const key =
-    set === undefined ? '' : JSON.stringify([{ ...set, numbers: null, pins: null, exceptions: null }, quilts, loading]);
-  useEffect(() => {
-    if (!set) return;
-    let stale = false;
-    const ask = async (): Promise<void> => {
-      await teach(set.designId);
-      const choices = await planner().choices(rowsRequest({ ...set, exceptions: [] }, plan), loading);
-      if (!stale) setFound({ key, choices });
-    };
-    void ask();
-    return () => {
-      stale = true;
-    };
-    // The key says all of the set and the quilt that matters.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, regions]);
+  const text = set && JSON.stringify(askedRows(set));
+  const asked = useMemo(() => (text === undefined ? null : (JSON.parse(text) as ReturnType<typeof askedRows>)), [text]);
+  const { quilts, regions, recipes, placements } = plan;
+  const ask =
+    asked &&
+    (async () => {
+      await planner.teach(plan, asked.designId);
+      return planner.of(plan).choices(asked, loading);
+    });
+  const { answer, current } = useAsked('choices', [asked, loading, quilts, regions, recipes, placements], ask);
   if (!set) return NONE;
-  return found?.key === key ? found.choices : null;
+  return current ? (answer ?? NONE) : null;
 }

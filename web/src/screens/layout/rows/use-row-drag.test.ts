@@ -1,18 +1,11 @@
-import { newPlan } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { setLoading } from '../../../document/passes.ts';
 import { setBatting } from '../../../document/rows.ts';
+import { gridPlan } from '../../../test/grid-plan.ts';
 import { changedWords, movedWords, wayWords } from './row-words.ts';
 import { drawnBy, movedBy } from './use-row-drag.ts';
 
-const PLAN = newPlan('Harbour Lights', {
-  across: 3,
-  down: 2,
-  blockWidth: 200,
-  blockHeight: 200,
-  sashing: 0,
-  border: 50,
-});
+const PLAN = gridPlan({ across: 3, border: 50 });
 
 describe('dragging a row', () => {
   const exact = setBatting({ fibre: 'cotton', widestGap: 200, drawIn: 0.02 })(PLAN);

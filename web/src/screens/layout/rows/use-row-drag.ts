@@ -11,7 +11,7 @@ import { useRef, useState } from 'react';
 import type { Gesture } from '../../../canvas/cloth-stage.tsx';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRow } from '../../../document/rows.ts';
-import { planner, rowsRequest } from '../../../planning-worker/planned-store.ts';
+import { planner } from '../../../planning-worker/link.ts';
 
 /** A row being moved: how far from where it was, as measured on the finished quilt, and what is left beside it. */
 export interface RowDrag {
@@ -82,7 +82,7 @@ export function useRowDrag(
         const { row, gesture } = wish;
         const before = exceptionOf(rows, row);
         const [down, along] = [before.down + wish.down, before.along + wish.along];
-        const found = await planner().clearances(rowsRequest(rows, records), row, down, along);
+        const found = await planner.of(records).clearances(rows, row, down, along);
         if (gesture === current.current) setDrag((now) => now && { ...now, ...found });
       }
     } finally {

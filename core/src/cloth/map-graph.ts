@@ -1,0 +1,110 @@
+import { indexBoxes } from '../geometry/box-index.ts';
+import { clusterPoints } from '../geometry/cluster.ts';
+import type { ClothPoint, Point } from '../geometry/point.ts';
+import { joinedId } from '../ids.ts';
+import { SAME_LANDMARK } from '../tolerances.ts';
+import type { Region } from './region.ts';
+
+/** A place where patches have corners or edge points. */
+export interface Vertex {
+  /** The first of `ids`. */
+  readonly id: string;
+  readonly at: ClothPoint;
+  /** Ids of all the controls that lie here, in the order of the patches: each of them means this vertex. */
+  readonly ids: readonly string[];
+  /** A patch has a corner here: it can be found on the cloth. */
+  readonly corner: boolean;
+}
+
+/** A stretch of a patch's edge between two neighbouring vertices. */
+export interface Seam {
+  /** Indices of vertices. */
+  readonly a: number;
+  readonly b: number;
+  /** Ids of the patches on either side as one goes from a to b; null beyond the top's edge. */
+  readonly left: string | null;
+  readonly right: string | null;
+  /** Between two patches, or along the top's own edge. */
+  readonly kind: 'seam' | 'edge';
+}
+
+/** The seams of a top: every patch's edge, parted wherever another patch has a corner on it. */
+export interface MapGraph {
+  readonly vertices: readonly Vertex[];
+  readonly edges: readonly Seam[];
+  /** The vertex of a control, by the control's id (`controlId`); undefined when the map has no such control any more. */
+  vertexOf(id: string): Vertex | undefined;
+}
+
+/** What a control of a patch is called on the whole map. */
+export const controlId = (regionId: string, control: string): string => joinedId('control', regionId, control);
+
+/** Derives the graph. Controls nearer than a needle can tell are one vertex. O(n log n) in the number of controls. */
+export function mapGraph(regions: readonly Region[]): MapGraph {
+  const controls = regions.flatMap((region) =>
+    region.shape.map(({ id, at, corner }) => ({ id: controlId(region.id, id), at, corner })),
+  );
+  const clusters = clusterPoints(Float64Array.from(controls.flatMap(({ at }) => [at.x, at.y])), SAME_LANDMARK);
+  const vertices: { id: string; at: ClothPoint; ids: string[]; corner: boolean }[] = [];
+  const byId = new Map<string, Vertex>();
+  controls.forEach(({ id, at, corner }, i) => {
+    const vertex = (vertices[clusters[i]!] ??= { id, at, ids: [], corner: false });
+    vertex.ids.push(id);
+    vertex.corner ||= corner;
+    byId.set(id, vertex);
+  });
+  return { vertices, edges: seamsOf(regions, vertices, clusters), vertexOf: (id) => byId.get(id) };
+}
+
+function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], clusters: Int32Array): Seam[] {
+  const onSegment = vertices.length === 0 ? () => [] : verticesOn(vertices);
+  const found = new Map<string, { a: number; b: number; left: string | null; right: string | null }>();
+  let first = 0;
+  for (const { id, shape } of regions) {
+    shape.forEach((_, i) => {
+      const [from, to] = [clusters[first + i]!, clusters[first + ((i + 1) % shape.length)]!];
+      const chain = [from, ...onSegment(from, to), to];
+      for (let k = 1; k < chain.length; k++) {
+        const [a, b] = [chain[k - 1]!, chain[k]!];
+        if (a === b) continue;
+        // Going clockwise, a patch lies to the right.
+        const onward = a < b;
+        const key = onward ? `${a} ${b}` : `${b} ${a}`;
+        const seam = found.get(key) ?? { a: Math.min(a, b), b: Math.max(a, b), left: null, right: null };
+        if (onward) seam.right ??= id;
+        else seam.left ??= id;
+        found.set(key, seam);
+      }
+    });
+    first += shape.length;
+  }
+  return [...found.values()].map((seam) => ({
+    ...seam,
+    kind: seam.left !== null && seam.right !== null ? 'seam' : 'edge',
+  }));
+}
+
+/** Vertices strictly between two others and on the straight line between them, in order. */
+function verticesOn(vertices: readonly Vertex[]): (from: number, to: number) => number[] {
+  const index = indexBoxes(vertices.length, (i) => {
+    const { x, y } = vertices[i]!.at;
+    return [x, y, x, y];
+  });
+  return (from, to) => {
+    const [a, b] = [vertices[from]!.at, vertices[to]!.at];
+    const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
+    if (length === 0) return [];
+    const along = (p: Point): number => ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / length;
+    const off = (p: Point): number => Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / length;
+    return index
+      .search(
+        Math.min(a.x, b.x) - SAME_LANDMARK,
+        Math.min(a.y, b.y) - SAME_LANDMARK,
+        Math.max(a.x, b.x) + SAME_LANDMARK,
+        Math.max(a.y, b.y) + SAME_LANDMARK,
+      )
+      .filter((i) => i !== from && i !== to && off(vertices[i]!.at) <= SAME_LANDMARK)
+      .filter((i) => along(vertices[i]!.at) > 0 && along(vertices[i]!.at) < length)
+      .sort((i, j) => along(vertices[i]!.at) - along(vertices[j]!.at));
+  };
+}

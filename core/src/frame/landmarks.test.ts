@@ -1,0 +1,147 @@
+import { describe, expect, it } from 'vitest';
+import { mapGraph } from '../cloth/map-graph.ts';
+import { makeMap } from '../cloth/quilt-map.ts';
+import type { NamedPlace } from '../plan/landmarks.ts';
+import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
+import type { LandmarkRecord, TouchRecord } from '../plan/records.ts';
+import { cornersLeftOf, type FoundAgain, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
+
+const PLAN = newPlan(
+  'Tide Table',
+  makeMap({ kind: 'grid', across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }, []),
+);
+const TURNED: PlanRecords = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' } } };
+const GRAPH = mapGraph(Object.values(PLAN.regions));
+const withTouches = (...touches: readonly TouchRecord[]): PlanRecords => ({
+  ...PLAN,
+  touches: Object.fromEntries(touches.map((one) => [one.id, one])),
+});
+const touch = (advance: number): TouchRecord => ({
+  id: `t${advance}`,
+  // The upper left corner of B1, which is the upper right one of A1.
+  on: 'control.block-2-1.c1',
+  name: 'corner',
+  cloth: { x: 200, y: 0 },
+  since: null,
+  frame: { x: 1, y: 1 },
+  advance,
+  method: 'head',
+  at: advance,
+});
+const stitched = (name: string, x: number, y: number): NamedPlace => ({
+  ids: [`hole.run.${x}`],
+  name,
+  cloth: { x, y },
+  since: { advance: 0, frame: { x: x + 1, y: y + 2 } },
+});
+const ROW: FoundAgain = {
+  id: 'run',
+  advance: 0,
+  upTo: 2,
+  landmarks: [
+    stitched('start of row 1', 0, 90),
+    stitched('low point 1 of row 1', 60, 99),
+    stitched('end of row 1', 120, 90),
+  ],
+};
+
+describe('landmarks', () => {
+  it('are corners, each place once even where blocks touch, with the touch made there in this advance', () => {
+    const landmarks = landmarksOf(withTouches(touch(0), touch(1)), GRAPH, [], 1);
+    expect(landmarks.map((one) => one.name)).toEqual([
+      'upper left corner of A1',
+      'upper right corner of A1',
+      'lower right corner of A1',
+      'lower left corner of A1',
+      'upper right corner of B1',
+      'lower right corner of B1',
+    ]);
+    expect(landmarks.map((one) => one.touch?.id)).toEqual([
+      undefined,
+      't1',
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+    expect(landmarksOf(withTouches(touch(0)), GRAPH, [], 1).some((one) => one.touch)).toBe(false);
+  });
+  it('are named as she sees them when the quilt is turned', () => {
+    const names = landmarksOf(TURNED, GRAPH, [], 0).map((one) => one.name);
+    expect(names.slice(0, 4)).toEqual([
+      'upper right corner of A1',
+      'lower right corner of A1',
+      'lower left corner of A1',
+      'upper left corner of A1',
+    ]);
+  });
+  it('are what was stitched and chalked too, once the quilt was rolled since', () => {
+    const mark: LandmarkRecord = {
+      id: 'c',
+      name: 'chalk mark 1',
+      cloth: { x: 5, y: 5 },
+      since: { advance: 0, frame: { x: 6, y: 6 } },
+    };
+    const plan = { ...PLAN, landmarks: { c: mark } };
+    expect(landmarksOf(plan, GRAPH, [ROW], 0)).toHaveLength(6);
+    const later = landmarksOf(plan, GRAPH, [ROW], 1).slice(6);
+    expect(later.map((one) => one.name)).toEqual([
+      'start of row 1',
+      'low point 1 of row 1',
+      'end of row 1',
+      'chalk mark 1',
+    ]);
+    expect(later[1]).toMatchObject({ cloth: { x: 60, y: 99 }, since: { advance: 0, frame: { x: 61, y: 101 } } });
+    expect(later.map((one) => one.byHand)).toEqual([false, false, false, true]);
+    expect(later[3]!.ids).toEqual(['mark.c']);
+    const onMark = { ...touch(1), on: 'mark.c' };
+    const touched = { ...plan, touches: { t: onMark } };
+    expect(landmarksOf(touched, GRAPH, [ROW], 1).filter((one) => one.touch)).toMatchObject([{ name: 'chalk mark 1' }]);
+  });
+});
+
+describe('the point that the needle can be left down in', () => {
+  it('is the lowest that was stitched here, as the quilt is loaded', () => {
+    expect(lowestStitched(PLAN, [ROW], 0)?.name).toBe('low point 1 of row 1');
+    // Turned, what lies farthest right on the quilt is farthest from the roll.
+    expect(lowestStitched(TURNED, [ROW], 0)?.name).toBe('end of row 1');
+    expect(lowestStitched(PLAN, [ROW], 1)).toBeNull();
+    expect(lowestStitched(PLAN, [], 0)).toBeNull();
+  });
+});
+
+describe('where the line-up must be sure', () => {
+  const outline = [
+    { x: 0, y: 110 },
+    { x: 400, y: 110 },
+    { x: 400, y: 180 },
+    { x: 0, y: 180 },
+  ];
+  const lies = { regionId: null, top: 110, bottom: 180, outline, exactAt: [], isRow: true } as const;
+  const piece = { id: 'r2', name: 'row 2', pass: 1, ...lies };
+  it('is all over the coming pieces, and closest where they meet what is stitched', () => {
+    const targets = targetsOf(PLAN, [piece], [ROW], 1);
+    expect(targets.filter((one) => !one.join).map((one) => one.name)).toContain('right end of row 2');
+    expect(targets.filter((one) => one.join).map((one) => [one.name, one.tolerance < 0.8])).toContainEqual([
+      'low point 1 of row 1',
+      true,
+    ]);
+    // In the advance it is stitched in nothing has moved since.
+    expect(targetsOf(PLAN, [piece], [ROW], 0).some((one) => one.join)).toBe(false);
+  });
+  it('is at the corners that a fit goes through, until they are touched', () => {
+    const block = { exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`) };
+    const landmarks = landmarksOf(withTouches(touch(0)), GRAPH, [], 0);
+    expect(cornersLeftOf(landmarks, block).map((i) => landmarks[i]!.name)).toEqual([
+      'upper left corner of A1',
+      'lower right corner of A1',
+      'lower left corner of A1',
+    ]);
+    expect([cornersLeftOf(landmarks, piece), cornersLeftOf(landmarks, undefined)]).toEqual([[], []]);
+  });
+  it('knows its piece by its id, whatever that is called', () => {
+    const [own, met] = [targetsOf(PLAN, [piece], [], 1), targetsOf(PLAN, [piece], [ROW], 1)];
+    expect(own.every((one) => one.piece === 'r2')).toBe(true);
+    expect(met.filter((one) => one.join).every((one) => one.piece === null)).toBe(true);
+  });
+});

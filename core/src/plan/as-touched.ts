@@ -1,0 +1,53 @@
+import { distortionOf } from '../fit/distortion.ts';
+import type { LineUp } from '../lineup/line-up.ts';
+import type { Plan } from './evaluate.ts';
+import { graphOf, measuredShape } from './landmarks.ts';
+import type { Piece } from './piece.ts';
+import { pieceRef } from './piece-ref.ts';
+import { piecesOfRecord, totalsOf } from './pieces.ts';
+import { layInPatch } from './pipeline.ts';
+import { lieOf, placedOf } from './placement-bands.ts';
+import { placementPiecesOf } from './placement-pieces.ts';
+import { quiltOf, touchesOf } from './plan-document.ts';
+
+/** A piece as it can be stitched, or why it can't. */
+export type AsTouched =
+  | { readonly piece: Piece; readonly fault: null }
+  | {
+      readonly piece: Pick<Piece, 'name'> | null;
+      readonly fault: 'gone' | 'noDesign' | 'unfitted' | 'folded' | 'empty';
+    };
+
+/**
+ * A piece as it will be stitched in an advance: a patch is fitted anew to where its corners were touched, anything else lies as planned. In
+ * the space of the planned cloth.
+ */
+export function pieceAsTouched(plan: Plan, id: string, advance: number, lineUp: Pick<LineUp, 'toCloth'>): AsTouched {
+  const ref = pieceRef(id);
+  if (!ref) return { piece: null, fault: 'gone' };
+  const found = ref.source === 'placements' ? patchAsTouched(plan, ref.record, advance, lineUp) : null;
+  if (found && 'fault' in found) return found;
+  const pieces = found ?? plan.get(piecesOfRecord, ref);
+  const piece = pieces.find((one) => one.id === id);
+  if (!piece) return { piece: null, fault: 'gone' };
+  if (piece.warp && distortionOf(piece.warp).folded) return { piece, fault: 'folded' };
+  return totalsOf([piece]).stitches < 1 ? { piece, fault: 'empty' } : { piece, fault: null };
+}
+
+function patchAsTouched(
+  plan: Plan,
+  record: string,
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): readonly Piece[] | AsTouched {
+  const placed = placedOf(plan, record);
+  if (!placed) return { piece: null, fault: 'gone' };
+  const { recipe, region } = placed;
+  const design = plan.strokesOf(recipe.designId);
+  if (!design) return { piece: region, fault: 'noDesign' };
+  const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
+  const laid = layInPatch(design, recipe, shape);
+  if (!laid) return { piece: region, fault: 'unfitted' };
+  const { loading, machine } = quiltOf(plan.records);
+  return placementPiecesOf(placed, laid, lieOf(plan, loading), machine);
+}

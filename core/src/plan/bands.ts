@@ -1,0 +1,58 @@
+import { type Loading, loadingMap } from '../cloth/loading.ts';
+import { cornersOf } from '../cloth/shape.ts';
+import { applyToPoint } from '../geometry/affine.ts';
+import { type Plan, settling } from './evaluate.ts';
+import type { PieceBand } from './piece-band.ts';
+import { type PieceRef, type PieceSource } from './piece-ref.ts';
+import { placementBands } from './placement-bands.ts';
+import { quiltOf } from './plan-document.ts';
+import { planQuiltPasses, type QuiltPasses } from './quilt-passes.ts';
+import { NO_RULES } from './records.ts';
+import { rowSetBands } from './row-bands.ts';
+
+/** What the pieces of a record take up, before it is known which are stitched in one go; one line for each kind of record that makes pieces. */
+const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, loading: Loading) => readonly PieceBand[]>> = {
+  placements: placementBands,
+  rowSets: rowSetBands,
+};
+
+/** A record that pieces come of. */
+export type Maker = Pick<PieceRef, 'source' | 'record'>;
+
+/** All of them, in the order that pieces are listed in; but for those of one kind where others are to stand in their place. */
+export const makersOf = ({ records }: Pick<Plan, 'records'>, without?: PieceSource): Maker[] =>
+  (Object.keys(BANDS) as PieceSource[])
+    .filter((source) => source !== without)
+    .flatMap((source) => Object.keys(records[source]).map((record) => ({ source, record })));
+
+const bandsOfRecord = settling((plan: Plan, { source, record, loading }: Maker & { readonly loading: Loading }) =>
+  BANDS[source](plan, record, loading),
+);
+
+/** All bands of the quilt when it is loaded so. */
+export const bandsOf = (plan: Plan, loading: Loading, without?: PieceSource): readonly PieceBand[] =>
+  makersOf(plan, without).flatMap(({ source, record }) => plan.get(bandsOfRecord, { source, record, loading }));
+
+/** y of the patch corners as the quilt is loaded: what the cloth itself has to line up on. */
+const cornerHeights = (plan: Plan, loading: Loading): readonly number[] => {
+  const lie = loadingMap(loading, quiltOf(plan.records).map.size);
+  return Object.values(plan.records.regions).flatMap(({ shape }) =>
+    cornersOf(shape).map(({ at }) => applyToPoint(lie, at).y),
+  );
+};
+
+/** The passes of some bands on the quilt when it is loaded so. */
+export function passesOfBands(plan: Plan, loading: Loading, bands: readonly PieceBand[]): QuiltPasses {
+  const quilt = quiltOf(plan.records);
+  // What was set by hand is for the way it lies now.
+  const rules = loading === quilt.loading ? quilt.passes : NO_RULES;
+  return planQuiltPasses(bands, plan.get(cornerHeights, loading), quilt.machine.frame, rules);
+}
+
+/** The passes of the quilt when it is loaded so. */
+export const passesWhenLoaded = settling((plan: Plan, loading: Loading) =>
+  passesOfBands(plan, loading, bandsOf(plan, loading)),
+);
+
+/** The passes of the quilt as it is loaded. */
+export const passesOf = (plan: Plan): QuiltPasses => plan.get(passesWhenLoaded, quiltOf(plan.records).loading);

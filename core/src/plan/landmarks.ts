@@ -1,0 +1,87 @@
+import { cornerNames } from '../cloth/corner-names.ts';
+import { controlId, mapGraph, type MapGraph } from '../cloth/map-graph.ts';
+import type { Region } from '../cloth/region.ts';
+import { cornersOf, movedShape, type Shape } from '../cloth/shape.ts';
+import type { Affine } from '../geometry/affine.ts';
+import { joinedId } from '../ids.ts';
+import type { LineUp } from '../lineup/line-up.ts';
+import { onTop, type Place } from '../lineup/touch.ts';
+import type { Plan } from './evaluate.ts';
+import type { LandmarkRecord, TouchRecord } from './records.ts';
+
+/** A point that can be found both on the plan and on the cloth. */
+export interface NamedPlace extends Place {
+  /** What it goes by, and what else means the same place: the controls of all patches that meet there. */
+  readonly ids: readonly [string, ...string[]];
+  /** In the middle of a sentence; for people only. */
+  readonly name: string;
+}
+
+/** The seams of the quilt's map. */
+export const graphOf = ({ records }: Plan): MapGraph => mapGraph(Object.values(records.regions));
+
+/**
+ * The corners of all patches, each place once, named as the quilt is loaded: by the patch at hand where it is one of its own, else by a
+ * block rather than by what lies round it.
+ */
+export function cornerLandmarks(
+  graph: MapGraph,
+  regions: readonly Region[],
+  lie: Affine,
+  atHand: string | null = null,
+): NamedPlace[] {
+  const rank = ({ id, kind }: Region): number => (id === atHand ? -1 : kind === 'block' ? 0 : 1);
+  const known = new Set<string>();
+  return regions
+    .toSorted((a, b) => rank(a) - rank(b))
+    .flatMap((region) => {
+      const names = cornerNames(region.shape, lie);
+      return cornersOf(region.shape).flatMap(({ id }): NamedPlace[] => {
+        const vertex = graph.vertexOf(controlId(region.id, id));
+        if (!vertex || known.has(vertex.id)) return [];
+        known.add(vertex.id);
+        const others = vertex.ids.filter((one) => one !== vertex.id);
+        return [
+          { ...onTop(vertex.at), ids: [vertex.id, ...others], name: `${names.get(id)!} corner of ${region.name}` },
+        ];
+      });
+    });
+}
+
+/** A mark made by hand, as a landmark. */
+export const markLandmark = ({ id, name, cloth, since }: LandmarkRecord): NamedPlace => ({
+  ids: [markId(id)],
+  name,
+  cloth,
+  since,
+});
+
+export const markId = (id: string): string => joinedId('mark', id);
+/** A hole of a run, counted over all its strokes. */
+export const holeId = (run: string, hole: number): string => joinedId('hole', run, hole);
+
+/** The touch of a landmark in an advance. */
+export const touchOf = <T extends Pick<TouchRecord, 'on' | 'advance'>>(
+  { ids }: Pick<NamedPlace, 'ids'>,
+  touches: readonly T[],
+  advance: number,
+): T | undefined => touches.find(({ on, advance: at }) => at === advance && on !== null && ids.includes(on));
+
+/**
+ * A patch as it was touched: each touched control goes to the place on the cloth where the line-up finds the reading, so that the line-up takes a
+ * fit made there back to exactly the reading. Controls that weren't touched stay as planned.
+ */
+export function measuredShape(
+  region: Region,
+  graph: MapGraph,
+  touches: readonly TouchRecord[],
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): Shape {
+  const own = touches.filter((touch) => touch.advance === advance);
+  return movedShape(region.shape, ({ id, at }) => {
+    const ids = graph.vertexOf(controlId(region.id, id))?.ids ?? [];
+    const touch = own.findLast(({ on }) => on !== null && ids.includes(on));
+    return touch ? lineUp.toCloth(touch.frame) : at;
+  });
+}

@@ -1,0 +1,91 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { loadingMap } from '../cloth/loading.ts';
+import { mapGraph } from '../cloth/map-graph.ts';
+import { type Polyline, polyline } from '../geometry/polyline.ts';
+import { learnCloth, polylineToFrame } from '../lineup/line-up.ts';
+import { passesOf } from './bands.ts';
+import { clothOnFrame } from './cloth-on-frame.ts';
+import { makeEvaluator } from './evaluate.ts';
+import { measuredShape } from './landmarks.ts';
+import { piecesOf } from './pieces.ts';
+import { layInPatch } from './pipeline.ts';
+import { placedOf } from './placement-bands.ts';
+import { placementPiecesOf } from './placement-pieces.ts';
+import { migratePlan, planFaults, quiltOf, touchesOf } from './plan-document.ts';
+
+const read = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`./fixtures/${name}.json`, import.meta.url), 'utf8'));
+
+/** Of each line, as the Gorse of its time stitched it: how many points, every 37th of them, and the last. */
+const OLD = read('needle-points') as {
+  readonly [version: string]: readonly (readonly number[])[];
+};
+const sampled = (line: Polyline): number[] => {
+  const out = [line.length / 2];
+  for (let i = 0; i < line.length; i += 2 * 37) out.push(line[i]!, line[i + 1]!);
+  return [...out, line.at(-2)!, line.at(-1)!];
+};
+const closeTo = (numbers: readonly number[]) => numbers.map((n): unknown => expect.closeTo(n, 9));
+
+const curl = polyline(
+  Array.from({ length: 121 }, (_, i) => ({
+    x: 40 + ((40 * i) / 120) * Math.cos((8 * Math.PI * i) / 120),
+    y: 40 + ((40 * i) / 120) * Math.sin((8 * Math.PI * i) / 120),
+  })),
+);
+const wave = (n: number, width: number, height: number) =>
+  polyline(
+    Array.from({ length: n + 1 }, (_, i) => ({
+      x: (width * i) / n,
+      y: height / 2 + (height / 2) * Math.sin((6 * Math.PI * i) / n),
+    })),
+  );
+const kelp = [curl, wave(30, 80, 10)];
+const DESIGNS: Readonly<Record<string, Float64Array[]>> = { d: kelp, kelp, ripple: [wave(60, 120, 60)] };
+const open = (version: number) => {
+  const records = migratePlan(version, read(`plan-v${version}`));
+  return { records, plan: makeEvaluator((id) => DESIGNS[id]).at(records) };
+};
+
+describe('plans of older versions', () => {
+  it.each([1, 2, 3])('of version %i open, and are stitched hole for hole as they were', (version) => {
+    const { records, plan } = open(version);
+    expect(planFaults(records)).toEqual([]);
+    expect(piecesOf(plan).flatMap(({ needle }) => needle.map(sampled))).toEqual(OLD[`v${version}`]!.map(closeTo));
+  });
+
+  it('keep their passes, with what was pinned to them', () => {
+    const { records, plan } = open(3);
+    expect(quiltOf(records).passes.pieces.map(({ id }) => id)).toEqual(['rowSets.set.2', 'placements.pl.2']);
+    const { passes } = passesOf(plan);
+    expect(passes.map(({ from, pieces }) => [from, pieces.length])).toEqual(OLD.passes!.map(closeTo));
+  });
+
+  it('lie on the frame as they did, by the touches of each advance', () => {
+    const { records, plan } = open(3);
+    const quilt = quiltOf(records);
+    const touches = touchesOf(records);
+    // The last was made where four patches meet: any one's corner will do.
+    expect(touches.map(({ on }) => on)).toEqual([
+      ...[1, 2, 3, 4].map((i) => `control.block-1-2.c${i}`),
+      'control.block-1-1.c1',
+    ]);
+    const mounts = [
+      { rolled: 0, front: null, anew: true },
+      { rolled: 300, front: 250, anew: false },
+    ];
+    const model = learnCloth(touches, clothOnFrame(quilt, mounts));
+    const placed = placedOf(plan, 'pc')!;
+    const graph = mapGraph(Object.values(records.regions));
+    const lines = mounts.flatMap((_, advance) => {
+      const lineUp = model.lineUp(advance);
+      const laid = layInPatch(kelp, placed.recipe, measuredShape(placed.region, graph, touches, advance, lineUp));
+      const lie = loadingMap(quilt.loading, quilt.map.size);
+      return placementPiecesOf(placed, laid, lie, quilt.machine).flatMap(({ needle }) =>
+        needle.map((line) => sampled(polylineToFrame(lineUp, line))),
+      );
+    });
+    expect(lines).toEqual(OLD.frame!.map(closeTo));
+  });
+});

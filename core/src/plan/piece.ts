@@ -1,0 +1,27 @@
+import type { Warp } from '../fit/warp.ts';
+import type { ClothPoint } from '../geometry/point.ts';
+import type { PieceRef } from './piece-ref.ts';
+import type { Stitched, StitchRule } from './stitch-strokes.ts';
+import type { Stroke } from './stroke.ts';
+
+/** What is stitched in one go, all on the planned cloth. */
+export interface Piece extends Stitched {
+  readonly ref: PieceRef;
+  /** The ref as one word. */
+  readonly id: string;
+  /** In the middle of a sentence: `B2`, `row 3`. */
+  readonly name: string;
+  readonly designId: string;
+  /** The patch that it fills; null for what lies over the top. */
+  readonly regionId: string | null;
+  /** Corners of what it takes up; empty where it is nothing. */
+  readonly outline: readonly ClothPoint[];
+  readonly strokes: readonly Stroke[];
+  readonly rule: StitchRule;
+  /** How the design came there, where one fit took it there. */
+  readonly warp: Warp | null;
+  /** Ids of the map's controls that its fit goes through exactly: better once they are touched. */
+  readonly exactAt: readonly string[];
+  /** Stitched along the poles from end to end, so that a slip sideways would show. */
+  readonly isRow: boolean;
+}

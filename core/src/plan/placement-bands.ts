@@ -1,0 +1,93 @@
+import { type Loading, loadingMap } from '../cloth/loading.ts';
+import type { Region } from '../cloth/region.ts';
+import { outlineOf, type Shape } from '../cloth/shape.ts';
+import type { Affine } from '../geometry/affine.ts';
+import type { ClothPoint } from '../geometry/point.ts';
+import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
+import type { Band } from '../passes/plan-passes.ts';
+import type { Plan } from './evaluate.ts';
+import { depthOf, partBands, ringWithin } from './in-parts.ts';
+import type { PieceBand } from './piece-band.ts';
+import { pieceId, type PieceRef } from './piece-ref.ts';
+import { type LaidInPatch, layInPatch } from './pipeline.ts';
+import { quiltOf } from './plan-document.ts';
+import type { PlacementRecord, RecipeRecord } from './records.ts';
+
+/** A placement with all that it points to. */
+export interface Placed {
+  readonly placement: PlacementRecord;
+  readonly region: Region;
+  readonly recipe: RecipeRecord;
+}
+
+/** Null while one of them is missing. */
+export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed | null {
+  const placement = records.placements[id];
+  const region = placement && records.regions[placement.regionId];
+  const recipe = placement && records.recipes[placement.recipeId];
+  return placement && region && recipe ? { placement, region, recipe } : null;
+}
+
+/** A placement's design on the planned cloth; null when it can't be fitted, undefined when there is no design. */
+export function laidPlacement(plan: Plan, id: string): LaidInPatch | null | undefined {
+  const placed = placedOf(plan, id);
+  const design = placed && plan.strokesOf(placed.recipe.designId);
+  return placed && design && layInPatch(design, placed.recipe, placed.region.shape);
+}
+
+/** A patch, or one of the parts it is stitched in. */
+export const refsOf = ({ id, parts }: PlacementRecord): PieceRef[] =>
+  parts <= 1
+    ? [{ source: 'placements', record: id, part: 0 }]
+    : Array.from({ length: parts }, (_, part) => ({ source: 'placements', record: id, part: part + 1 }));
+
+/** The pieces of a placement by their ids. */
+export const placementPieceIds = (placement: PlacementRecord): string[] => refsOf(placement).map(pieceId);
+
+/**
+ * What a placement takes up, on the cloth: its patch, so that it can be touched; of a patch deeper than a pass what is stitched in it.
+ * @param drawn corners round the fitted design; null while they aren't known
+ */
+function takenUp(
+  shape: Shape,
+  drawn: readonly ClothPoint[] | null,
+  lie: Affine,
+  frame: FrameProfile,
+): readonly ClothPoint[] {
+  const ring = outlineOf(shape);
+  const { top, bottom } = depthOf(ring, lie);
+  return drawn && bottom - top > usableReach(frame, top) ? drawn : ring;
+}
+
+/** Where the parts of a placement lie: the whole of it, and for each part its band and outline. */
+interface Parted {
+  readonly whole: Band;
+  readonly parts: readonly (Band & { readonly outline: readonly ClothPoint[] })[];
+}
+
+export function parted(
+  { placement, region }: Placed,
+  laid: LaidInPatch | null,
+  lie: Affine,
+  frame: FrameProfile,
+): Parted {
+  const ring = takenUp(region.shape, laid?.warp.outline ?? null, lie, frame);
+  const whole = depthOf(ring, lie);
+  const parts = partBands(whole, placement.parts).map((band) => ({
+    ...band,
+    outline: placement.parts <= 1 ? ring : ringWithin(ring, band, lie),
+  }));
+  return { whole, parts };
+}
+
+export const lieOf = ({ records }: Pick<Plan, 'records'>, loading: Loading): Affine =>
+  loadingMap(loading, quiltOf(records).map.size);
+
+/** What a placement, or each of its parts, takes up across the poles. */
+export function placementBands(plan: Plan, id: string, loading: Loading): PieceBand[] {
+  const placed = placedOf(plan, id);
+  if (!placed) return [];
+  const { frame } = quiltOf(plan.records).machine;
+  const { parts } = parted(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, loading), frame);
+  return refsOf(placed.placement).map((ref, i) => ({ id: pieceId(ref), top: parts[i]!.top, bottom: parts[i]!.bottom }));
+}

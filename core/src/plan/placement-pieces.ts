@@ -1,0 +1,52 @@
+import { controlId } from '../cloth/map-graph.ts';
+import type { Region } from '../cloth/region.ts';
+import { type Affine, IDENTITY } from '../geometry/affine.ts';
+import type { Machine } from '../passes/machine.ts';
+import type { Plan } from './evaluate.ts';
+import { strokesInParts } from './in-parts.ts';
+import type { Piece } from './piece.ts';
+import { pieceId } from './piece-ref.ts';
+import { laidPlacement, lieOf, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
+import { type LaidInPatch, sewOnCloth } from './pipeline.ts';
+import { quiltOf } from './plan-document.ts';
+import type { PlacementRecord } from './records.ts';
+import { stitchStrokes } from './stitch-strokes.ts';
+
+const nameOf = ({ name }: Region, { parts }: PlacementRecord, part: number): string =>
+  part === 0 ? name : `${name}, part ${part} of ${parts}`;
+
+/** The pieces of a placement as laid on the cloth, planned or as touched. */
+export function placementPiecesOf(
+  placed: Placed,
+  laid: LaidInPatch | null,
+  lie: Affine,
+  { frame, motion }: Machine,
+): Piece[] {
+  const { placement, region, recipe } = placed;
+  const { whole, parts } = parted(placed, laid, lie, frame);
+  const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
+  return refsOf(placement).map((ref, i): Piece => {
+    const own = strokes[i] ?? [];
+    return {
+      ...sewOnCloth({ strokes: own, toCloth: IDENTITY }, stitchStrokes(own, recipe.stitch, motion)),
+      ref,
+      id: pieceId(ref),
+      name: nameOf(region, placement, ref.part),
+      designId: recipe.designId,
+      regionId: region.id,
+      outline: parts[i]!.outline,
+      rule: recipe.stitch,
+      warp: laid?.warp ?? null,
+      exactAt: (laid?.warp.exactAt ?? []).map((control) => controlId(region.id, control)),
+      isRow: false,
+    };
+  });
+}
+
+/** A placement is one piece, or one a part where its patch is deeper than a pass. */
+export function placementPieces(plan: Plan, id: string): Piece[] {
+  const placed = placedOf(plan, id);
+  if (!placed) return [];
+  const { loading, machine } = quiltOf(plan.records);
+  return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, loading), machine);
+}

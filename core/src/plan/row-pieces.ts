@@ -1,0 +1,42 @@
+import { boxRing } from '../geometry/polygon.ts';
+import { boundsOf } from '../geometry/polyline.ts';
+import { passesOf } from './bands.ts';
+import type { Plan } from './evaluate.ts';
+import type { Piece } from './piece.ts';
+import { pieceId } from './piece-ref.ts';
+import { sewOnCloth } from './pipeline.ts';
+import { quiltOf } from './plan-document.ts';
+import { type ResolvedRows, resolveRows, rowBands, rowPasses, rowRef, rowsName } from './resolve-rows.ts';
+import { laidRows } from './row-bands.ts';
+
+/** A set of rows worked out; null when they can't be laid, undefined when there is no set or no design. */
+export function resolvedRows(plan: Plan, id: string): ResolvedRows | null | undefined {
+  const set = plan.records.rowSets[id];
+  const { loading, machine } = quiltOf(plan.records);
+  const laid = plan.get(laidRows, { set: id, loading });
+  return set && laid && resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), machine);
+}
+
+/** A row set is a piece for each row, or for each chain of joined rows. */
+export function rowPieces(plan: Plan, id: string): Piece[] {
+  const set = plan.records.rowSets[id];
+  if (!set) return [];
+  return (plan.get(resolvedRows, id)?.groups ?? []).map(({ rows, stitched, ...laid }): Piece => {
+    const sewn = sewOnCloth(laid, stitched);
+    const box = boundsOf(sewn.needle);
+    const ref = rowRef(id, rows[0]!);
+    return {
+      ...sewn,
+      ref,
+      id: pieceId(ref),
+      name: rowsName(rows),
+      designId: set.designId,
+      regionId: null,
+      outline: box ? boxRing(box) : [],
+      rule: set.stitch,
+      warp: null,
+      exactAt: [],
+      isRow: true,
+    };
+  });
+}

@@ -1,0 +1,22 @@
+import { type Affine, applyToPolyline } from '../geometry/affine.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+
+/** One continuous line on its way from the design to the needle. */
+export interface Stroke {
+  readonly line: Polyline;
+  /** Id of its thread; null: the one that the quilt is stitched with. */
+  readonly thread: string | null;
+  /** The design's stroke that it comes of, from 0. */
+  readonly source: number;
+}
+
+export const strokesOfDesign = (lines: readonly Polyline[]): Stroke[] =>
+  lines.map((line, source) => ({ line, thread: null, source }));
+
+export const mapStrokes = (strokes: readonly Stroke[], map: (line: Polyline) => Polyline): Stroke[] =>
+  strokes.map((stroke) => ({ ...stroke, line: map(stroke.line) }));
+
+export const moveStrokes = (strokes: readonly Stroke[], by: Affine): Stroke[] =>
+  mapStrokes(strokes, (line) => applyToPolyline(by, line));
+
+export const linesOf = (strokes: readonly Stroke[]): readonly Polyline[] => strokes.map(({ line }) => line);

@@ -1,0 +1,153 @@
+import {
+  applyToPoint,
+  boxRing,
+  checkPlacement,
+  checkRows,
+  type ClothPoint,
+  depthOf,
+  type Distortion,
+  distortionOf,
+  laidPlacement,
+  lieOf,
+  type Maker,
+  type Piece,
+  piecesOfRecord,
+  type Plan,
+  type PlanProblem,
+  quiltOf,
+  type ResolvedRow,
+  type ResolvedRows,
+  resolvedRows,
+  type RowSetRecord,
+  rowKinds,
+  settling,
+  totalsOf,
+  type Totals,
+  type WidestGaps,
+  widestGaps,
+} from '@gorse/core';
+import { type Levels, levelsOf } from './levels.ts';
+
+/** A piece for the screen. */
+export interface ShownPiece extends Pick<
+  Piece,
+  'ref' | 'id' | 'name' | 'designId' | 'regionId' | 'outline' | 'needle' | 'totals' | 'exactAt' | 'isRow'
+> {
+  readonly levels: Levels;
+  /** Across the poles of the loaded quilt, mm. */
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** All that was worked out of one record that makes pieces. */
+export interface ShownRecord {
+  readonly pieces: readonly ShownPiece[];
+  readonly totals: Totals;
+  readonly problems: readonly PlanProblem[];
+  /** How the design came into its patch; null for what is in none, or can't be fitted. */
+  readonly fit: { readonly distortion: Distortion; readonly outline: readonly ClothPoint[] } | null;
+  /** Null for what isn't rows. */
+  readonly rows: ShownRows | null;
+}
+
+/** One row for the screen; lengths as they will measure on the finished quilt. */
+export interface ShownRow extends Omit<ResolvedRow, 'laid' | 'top'> {
+  /** From the quilt's own edge, where the first row is stitched. */
+  readonly fromEdge: number;
+  /** Its box on the cloth. */
+  readonly ring: readonly ClothPoint[];
+  /** The piece that it is stitched with; null where nothing of it is left. */
+  readonly pieceId: string | null;
+}
+
+/** A set of rows for the screen. */
+export interface ShownRows extends Pick<ResolvedRows, 'bottom' | 'height' | 'period' | 'passes' | 'bobbinChanges'> {
+  /** Null where they can't be laid. */
+  readonly totals: Totals | null;
+  readonly rows: readonly ShownRow[];
+  /** What rows have to fill, and what draw-in took off it, mm. */
+  readonly length: number;
+  readonly drawnIn: number;
+  /** Repeats of the design in a row. */
+  readonly repeats: number;
+  readonly gaps: WidestGaps;
+}
+
+/** What is shown of a record, but for what is only there to be drawn: the same object while nothing of it changed. */
+export const aboutRecord = settling((plan: Plan, { source, record }: Maker) => ({
+  pieces: plan.get(piecesOfRecord, { source, record }),
+  problems: source === 'placements' ? plan.get(checkPlacement, record) : plan.get(checkRows, record),
+  fit: source === 'placements' ? plan.get(fitOf, record) : null,
+  rows: source === 'rowSets' ? plan.get(shownRows, record) : null,
+  loading: quiltOf(plan.records).loading,
+}));
+
+/** The same with all that is drawn. */
+export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): ShownRecord {
+  const lie = lieOf(plan, about.loading);
+  return {
+    pieces: about.pieces.map(
+      ({ ref, id, name, designId, regionId, outline, needle, totals, exactAt, isRow }): ShownPiece => ({
+        ...{ ref, id, name, designId, regionId, outline, needle, totals, exactAt, isRow },
+        ...depthOf(outline, lie),
+        levels: levelsOf(needle),
+      }),
+    ),
+    totals: about.rows?.totals ?? totalsOf(about.pieces),
+    problems: about.problems,
+    fit: about.fit,
+    rows: about.rows,
+  };
+}
+
+function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
+  const laid = plan.get(laidPlacement, id);
+  return laid ? { distortion: distortionOf(laid.warp), outline: laid.warp.outline } : null;
+}
+
+const NOT_LAID: ShownRows = {
+  rows: [],
+  totals: null,
+  bobbinChanges: [],
+  gaps: { within: 0, between: 0 },
+  ...{ bottom: 0, height: 0, period: 0, passes: 0, length: 0, drawnIn: 0, repeats: 0 },
+};
+
+function shownRows(plan: Plan, id: string): ShownRows | null {
+  const set = plan.records.rowSets[id];
+  const resolved = plan.get(resolvedRows, id);
+  if (!set) return null;
+  if (!resolved) return NOT_LAID;
+  const pieces = plan.get(piecesOfRecord, { source: 'rowSets', record: id });
+  const pieceOf = new Map(resolved.groups.flatMap(({ rows }, i) => rows.map((row) => [row, pieces[i]!.id] as const)));
+  const { bottom, height, period, passes, bobbinChanges, totals, placed } = resolved;
+  return {
+    ...{ bottom, height, period, passes, bobbinChanges, totals },
+    rows: resolved.rows.map(({ laid, top, ...row }) => ({
+      ...row,
+      fromEdge: placed.top + top,
+      ring: boxOf({ top, height: row.height }, resolved),
+      pieceId: pieceOf.get(row.row) ?? null,
+    })),
+    length: placed.bed.length,
+    drawnIn: placed.drawnIn,
+    repeats: repeatsOf(resolved, set),
+    gaps: plan.get(gapsOf, id),
+  };
+}
+
+function gapsOf(plan: Plan, id: string): WidestGaps {
+  const set = plan.records.rowSets[id];
+  const design = set && plan.strokesOf(set.designId);
+  const kinds = design && rowKinds(design, set, set.numbers.scale);
+  return kinds ? widestGaps(kinds.first, kinds.second, set.numbers.clearance) : { within: 0, between: 0 };
+}
+
+/** How often the design is repeated in a row. */
+export const repeatsOf = ({ placed, period }: ResolvedRows, set: Pick<RowSetRecord, 'overhang'>): number =>
+  (placed.bed.width + (placed.bed.stops ? 0 : 2 * set.overhang)) / period;
+
+const boxOf = ({ top, height }: Pick<ResolvedRow, 'top' | 'height'>, { placed }: ResolvedRows): ClothPoint[] =>
+  boxRing({ minX: 0, minY: top, maxX: placed.bed.width, maxY: top + height }).map((p) =>
+    applyToPoint(placed.toCloth, p),
+  );

@@ -1,0 +1,67 @@
+import type { RunAnswer } from '@gorse/contract';
+import type { AdvanceKind, FrameAction, FramePiece, FramePoint, Mounted, Rolling } from '@gorse/core';
+import { api } from '../../api/api.ts';
+import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
+import { tellError } from '../../ui/notices.ts';
+
+/** What the big button does, where the server or the frame does it. */
+export function useFrameActs({
+  quiltId,
+  mounted,
+  piece,
+  run,
+  back,
+  rolling,
+  start,
+}: {
+  readonly quiltId: string;
+  readonly mounted: Mounted;
+  readonly piece: FramePiece | undefined;
+  readonly run: RunAnswer | null;
+  /** How far back along the line a run goes on, mm. */
+  readonly back: number;
+  readonly rolling: Rolling | null;
+  /** The hole that is gone on from. */
+  readonly start: FramePoint | null;
+}) {
+  const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
+    api.advance(quiltId, kind, pass, rolled).catch(tellError);
+  };
+  const take = (asked: Promise<RunAnswer>): void => {
+    asked.then((made) => useFrame.setState({ run: made })).catch(tellError);
+  };
+  return {
+    tellAdvance,
+    act(action: FrameAction): void {
+      switch (action) {
+        case 'unclamp':
+          tellAdvance('unclamped');
+          break;
+        case 'roll':
+          if (rolling) tellAdvance('rolled', rolling.pass, rolling.from);
+          break;
+        case 'clamp':
+          tellAdvance('clamped');
+          break;
+        case 'load':
+          if (piece) take(api.startRun(quiltId, piece.id));
+          break;
+        case 'goToStart':
+          if (start) sayToFrame({ type: 'goTo', x: start.x, y: start.y });
+          break;
+        case 'goOn':
+          if (run) take(api.resumeRun(run.id, back));
+          break;
+        case 'mended':
+          sayToFrame({ type: 'fault', fault: null });
+          break;
+        case 'touch':
+        case 'next':
+          // The screen's own: what is touched and what is chosen are its to know.
+          break;
+        default:
+          sayToFrame({ type: action });
+      }
+    },
+  };
+}

@@ -1,0 +1,83 @@
+import type { RunAnswer } from '@gorse/contract';
+import {
+  type FramePiece,
+  lineUpTask,
+  mapGraph,
+  NO_WISHES,
+  type OnFrame,
+  type PlanRecords,
+  type QuiltPass,
+  type Said,
+  situationAt,
+  taskAt,
+} from '@gorse/core';
+import { useMemo, useState } from 'react';
+import type { FrameLog } from './use-frame-log.ts';
+import { useLineUp } from './use-line-up.ts';
+import { useLoaded } from './use-loaded.ts';
+import { useSame } from './use-same.ts';
+import { useFoundAgain, useStitched } from './use-stitched.ts';
+
+interface Asked {
+  readonly records: PlanRecords;
+  readonly pieces: readonly FramePiece[];
+  readonly passes: readonly QuiltPass[];
+  readonly log: FrameLog;
+  readonly chosenId: string | null;
+}
+
+const SAID_NOTHING: Said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
+
+/** What she says of the line-up, and takes back. */
+export interface Say {
+  enough(linedUp: NonNullable<Said['linedUp']>): void;
+  /** Rather another landmark than this one, by its id. */
+  passOver(id: string): void;
+  /** One whose touch was taken back, by its id. */
+  askAgain(id: string | null): void;
+  touched(): void;
+  skipRehearsal(skip: boolean): void;
+}
+
+/** The situation at the frame, worked out by the core, with what it is worked out of. */
+export function useSituation({ records, pieces, passes, log, chosenId }: Asked) {
+  const { advances, advance, mounts, live, runs } = log;
+  const [said, setSaid] = useState(SAID_NOTHING);
+  const graph = useMemo(() => mapGraph(Object.values(records.regions)), [records.regions]);
+  const on: OnFrame<RunAnswer> = { records, graph, pieces, passes, advances, runs, live, chosenId };
+  const task = taskAt(on);
+  const { piece, run } = task;
+  const coming = useSame(task.coming);
+  const stitched = useStitched(runs);
+  const resting = useSame(stitched.filter((line) => line.id !== live?.id || live.state.status !== 'stitching'));
+  const again = useFoundAgain(resting, records);
+  const asked = useMemo(
+    () => lineUpTask(records, graph, { piece, coming }, again, advance),
+    [records, graph, piece, coming, again, advance],
+  );
+  const landmarks = useSame(asked.landmarks);
+  const targets = useSame(asked.targets);
+  const cornersLeft = useSame(asked.cornersLeft);
+  const { lineUp, settled } = useLineUp(records, {
+    mounts,
+    landmarks,
+    candidates: cornersLeft.length > 0 ? cornersLeft : null,
+    targets,
+    stitched: again,
+    pieces: useSame(coming.map((one) => one.id)),
+  });
+  const { strokes: loaded, start, head } = useLoaded(run, advance);
+  const situation = situationAt(on, task, { landmarks, targets, cornersLeft }, { lineUp, settled, head }, said);
+  const say: Say = {
+    enough: (linedUp) => setSaid((was) => ({ ...was, linedUp })),
+    passOver: (id) => setSaid((was) => ({ ...was, wishes: { ...was.wishes, refused: [...was.wishes.refused, id] } })),
+    askAgain: (id) =>
+      setSaid((was) => ({
+        ...was,
+        wishes: { refused: was.wishes.refused.filter((one) => one !== id), repeated: id },
+      })),
+    touched: () => setSaid((was) => ({ ...was, wishes: NO_WISHES })),
+    skipRehearsal: (skipRehearsal) => setSaid((was) => ({ ...was, skipRehearsal })),
+  };
+  return { task, situation, landmarks, targets, lineUp, again, stitched, loaded, start, head, said, say };
+}

@@ -1,0 +1,75 @@
+import type { RunAnswer } from '@gorse/contract';
+import type { AdvanceKind, FramePoint, Landmark, NamedPlace, PlanRecords, TouchRecord } from '@gorse/core';
+import { api } from '../../api/api.ts';
+import { clearTouches, removeTouch } from '../../document/placing.ts';
+import { edit } from '../../document/plan-store.ts';
+import { tellError } from '../../ui/notices.ts';
+import type { Ways } from './side-ways.tsx';
+import type { Say } from './use-situation.ts';
+
+/** What can be done beside the one thing to do. */
+export function useWays({
+  records,
+  advance,
+  touches,
+  expected,
+  wanted,
+  linedUpAs,
+  needle,
+  leavable,
+  run,
+  dragging,
+  setDragging,
+  say,
+  tellAdvance,
+  chalk,
+}: {
+  readonly records: PlanRecords;
+  readonly advance: number;
+  readonly touches: readonly TouchRecord[];
+  readonly expected: FramePoint | null;
+  readonly wanted: Landmark | null;
+  readonly linedUpAs: string | null;
+  readonly needle: { readonly place: NamedPlace | null; readonly leave: (place: NamedPlace) => void };
+  readonly leavable: NamedPlace | null;
+  readonly run: RunAnswer | null;
+  readonly dragging: boolean;
+  readonly setDragging: (dragging: boolean) => void;
+  readonly say: Say;
+  readonly tellAdvance: (kind: AdvanceKind) => void;
+  readonly chalk: () => Promise<void>;
+}): Ways {
+  const drop = (id: string): void => edit('touch taken back', removeTouch(id));
+  const enough = (is: boolean): void => say.enough({ advance, piece: linedUpAs, enough: is });
+  const leave = needle.place ?? leavable;
+  return {
+    touches,
+    expected,
+    leave,
+    left: needle.place !== null,
+    dragging,
+    nameOfTouch: (id) => records.touches[id]?.name ?? 'landmark',
+    onPassOver: () => wanted && say.passOver(wanted.ids[0]),
+    onGoodEnough: () => enough(true),
+    onTouchMore: () => enough(false),
+    onDropTouch: drop,
+    onRepeatTouch(id) {
+      say.askAgain(records.touches[id]?.on ?? null);
+      enough(false);
+      drop(id);
+    },
+    onLineUpAgain() {
+      enough(false);
+      edit('line up again', clearTouches(advance));
+    },
+    onSkipRehearsal: () => say.skipRehearsal(true),
+    onGiveUp() {
+      if (run) api.abandonRun(run.id).catch(tellError);
+    },
+    onChalk: () => void chalk(),
+    onDrag: () => setDragging(!dragging),
+    onLeaveNeedle: () => leave && needle.leave(leave),
+    onNotRolled: () => tellAdvance('loaded'),
+    onMoved: () => tellAdvance('loaded'),
+  };
+}
