@@ -1,8 +1,8 @@
 import type { Warp } from '../fit/warp.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import type { PieceRef } from './piece-ref.ts';
+import type { Laid } from './pipeline.ts';
 import type { Stitched, StitchRule } from './stitch-strokes.ts';
-import type { Stroke } from './stroke.ts';
 
 /** What is stitched in one go, all on the planned cloth. */
 export interface Piece extends Stitched {
@@ -16,7 +16,8 @@ export interface Piece extends Stitched {
   readonly regionId: string | null;
   /** Corners of what it takes up; empty where it is nothing. */
   readonly outline: readonly ClothPoint[];
-  readonly strokes: readonly Stroke[];
+  /** What is stitched, before it was. */
+  readonly laid: Laid;
   readonly rule: StitchRule;
   /** How the design came there, where one fit took it there. */
   readonly warp: Warp | null;

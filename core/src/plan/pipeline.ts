@@ -60,16 +60,19 @@ export interface Laid {
   readonly toCloth: Affine;
 }
 
+/** Their lines on the cloth. */
+export const linesOnCloth = ({ strokes, toCloth }: Laid): Float64Array<ArrayBuffer>[] =>
+  strokes.map(({ line }) => applyToPolyline(toCloth, line));
+
 /**
  * The last stages, the same for all that is laid, whatever laid it: they run where lengths are those of the finished quilt, and the result is
  * taken to the cloth.
  * @param stitched the strokes' own stitches, where what looks alike was stitched already
  */
-export function sewOnCloth({ strokes, toCloth }: Laid, stitched: Stitched): Stitched & Pick<InPatch, 'strokes'> {
-  if (toCloth === IDENTITY) return { ...stitched, strokes };
+export function sewOnCloth({ toCloth }: Laid, stitched: Stitched): Stitched {
+  if (toCloth === IDENTITY) return stitched;
   return {
     ...stitched,
-    strokes: moveStrokes(strokes, toCloth),
     needle: stitched.needle.map((line) => applyToPolyline(toCloth, line)),
     sharp: stitched.sharp.map((p) => applyToPoint(toCloth, p)),
   };

@@ -7,7 +7,7 @@ import { strokesInParts } from './in-parts.ts';
 import type { Piece } from './piece.ts';
 import { pieceId } from './piece-ref.ts';
 import { laidPlacement, lieOf, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
-import { type LaidInPatch, sewOnCloth } from './pipeline.ts';
+import { type Laid, type LaidInPatch, sewOnCloth } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import type { PlacementRecord } from './records.ts';
 import { stitchStrokes } from './stitch-strokes.ts';
@@ -26,9 +26,10 @@ export function placementPiecesOf(
   const { whole, parts } = parted(placed, laid, lie, frame);
   const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
   return refsOf(placement).map((ref, i): Piece => {
-    const own = strokes[i] ?? [];
+    const own: Laid = { strokes: strokes[i] ?? [], toCloth: IDENTITY };
     return {
-      ...sewOnCloth({ strokes: own, toCloth: IDENTITY }, stitchStrokes(own, recipe.stitch, motion)),
+      ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, motion)),
+      laid: own,
       ref,
       id: pieceId(ref),
       name: nameOf(region, placement, ref.part),

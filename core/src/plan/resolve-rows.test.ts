@@ -21,7 +21,8 @@ import { makeEvaluator } from './evaluate.ts';
 import { piecesOf } from './pieces.ts';
 import { newPlan, type PlanRecords, quiltOf } from './plan-document.ts';
 import type { RowSetRecord } from './records.ts';
-import { rowLines, rowsName } from './resolve-rows.ts';
+import { linesOnCloth } from './pipeline.ts';
+import { rowsName } from './resolve-rows.ts';
 import { askedRows, pulledNumbers, rowChoices } from './row-answers.ts';
 import { rowSetBands } from './row-bands.ts';
 import { resolvedRows } from './row-pieces.ts';
@@ -87,7 +88,7 @@ describe('rows worked out', () => {
     const { rows, placed, bottom } = resolve({}, withDrawIn(0.02));
     expect([placed.bed.width, placed.bed.length, placed.drawnIn]).toEqual([700 * 0.98, 900 * 0.98, 18]);
     // The first row's top at 10 mm of the finished quilt is at 10/0.98 of the cloth.
-    expect(boundsOf(rowLines(rows[0]!))!.minY).toBeCloseTo(10 / 0.98, 6);
+    expect(boundsOf(linesOnCloth(rows[0]!.laid))!.minY).toBeCloseTo(10 / 0.98, 6);
     const last = rows.at(-1)!;
     expect(last.top + last.height + bottom).toBeCloseTo(882, 9);
   });
@@ -96,7 +97,7 @@ describe('rows worked out', () => {
     const joined = { sewing: { backAndForth: true, joined: true } };
     const { pieces, rows } = resolve(joined);
     expect(pieces.map(({ name, needle }) => [name, needle.length])).toEqual([['rows 1 to 6', 1]]);
-    const lines = rows.flatMap(rowLines);
+    const lines = rows.flatMap(({ laid }) => linesOnCloth(laid));
     const across = lines.slice(1).map((line, i) => distance(pointOf(lines[i]!, -1), pointOf(line, 0)));
     const sum = lines.reduce((total, line) => total + lengthOf(line), 0) + across.reduce((a, b) => a + b, 0);
     expect(pieces[0]!.totals.length).toBeCloseTo(sum, 6);

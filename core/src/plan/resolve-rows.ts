@@ -1,4 +1,4 @@
-import { type Affine, applyToPolyline, compose, translation } from '../geometry/affine.ts';
+import { type Affine, compose, translation } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
 import type { Machine } from '../passes/machine.ts';
@@ -21,10 +21,6 @@ export interface ResolvedRow extends Omit<LaidRow, 'shape'> {
   /** Its own strokes in sewing order, from the top of its box; rows that look alike share them. */
   readonly laid: Laid;
 }
-
-/** A row's lines on the cloth. */
-export const rowLines = ({ laid }: Pick<ResolvedRow, 'laid'>): Float64Array<ArrayBuffer>[] =>
-  laid.strokes.map(({ line }) => applyToPolyline(laid.toCloth, line));
 
 /** What is stitched in one go: a row, or the joined rows of a pass. */
 export interface RowGroup extends Laid {

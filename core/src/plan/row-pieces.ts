@@ -27,6 +27,7 @@ export function rowPieces(plan: Plan, id: string): Piece[] {
     const ref = rowRef(id, rows[0]!);
     return {
       ...sewn,
+      laid,
       ref,
       id: pieceId(ref),
       name: rowsName(rows),

@@ -20,8 +20,8 @@ export function contactGap(upper: RowLines, lower: RowLines, clearance: number):
   if (!above || !below) return null;
   const facing = lower.period === null ? [0] : shiftsAcross(above, below, lower.period, clearance);
   let gap = -Infinity;
-  const high = new Columns(upper.strokes);
-  const low = new Columns(lower.strokes);
+  const high = columnsOf(upper.strokes);
+  const low = columnsOf(lower.strokes);
   for (const shift of facing) {
     gap = Math.max(gap, pointsOverSegments(upper.strokes, low, below.minY, shift, clearance, 1, gap));
     gap = Math.max(gap, pointsOverSegments(lower.strokes, high, above.maxY, shift, clearance, -1, gap));
@@ -41,6 +41,14 @@ function shiftsAcross(
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * period);
 }
 
+/** Rows are solved by asking for many clearances of the same lines: they are put into columns once. */
+const known = new WeakMap<readonly Polyline[], Columns>();
+function columnsOf(strokes: readonly Polyline[]): Columns {
+  const found = known.get(strokes) ?? new Columns(strokes);
+  known.set(strokes, found);
+  return found;
+}
+
 /** Segments by the columns of x they cross, each column with the most potent first. */
 class Columns {
   readonly width: number;
@@ -48,7 +56,8 @@ class Columns {
   /** `x0, y0, x1, y1` of each, x0 ≤ x1. */
   private readonly ends: number[] = [];
   private readonly columns: number[][];
-  private readonly sorted = new Map<string, readonly number[]>();
+  /** Sorted when they are first looked at: highest first, and lowest first. */
+  private readonly sorted: readonly [down: Int32Array[], up: Int32Array[]] = [[], []];
 
   constructor(strokes: readonly Polyline[]) {
     for (const line of strokes) {
@@ -74,13 +83,11 @@ class Columns {
   }
 
   /** The segments of a column: those that reach highest first (`way` 1), or lowest first (−1). */
-  inColumn(column: number, way: 1 | -1): readonly number[] {
-    const key = `${column} ${way}`;
-    const known = this.sorted.get(key);
-    if (known) return known;
-    const list = [...this.columns[column]!].sort((a, b) => way * (this.reach(a, way) - this.reach(b, way)));
-    this.sorted.set(key, list);
-    return list;
+  inColumn(column: number, way: 1 | -1): Int32Array {
+    const lists = this.sorted[way === 1 ? 0 : 1];
+    return (lists[column] ??= Int32Array.from(this.columns[column]!).sort(
+      (a, b) => way * (this.reach(a, way) - this.reach(b, way)),
+    ));
   }
 
   /** The y of a segment that matters first: its highest (`way` 1) or lowest (−1). */

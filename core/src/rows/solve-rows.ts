@@ -26,7 +26,8 @@ export interface RowAnswer {
 /** Scales beyond which a design is no longer itself. */
 const SMALLEST = 0.25;
 const LARGEST = 4;
-/** Widest clearance that is looked for. */
+/** Widest clearance that is looked for; what is usual is looked for first, since a wide one costs time. */
+const USUAL_CLEARANCE = 40;
 const WIDEST = 600;
 /** Millimetres to which margins are solved. */
 const EXACT = 1e-4;
@@ -57,7 +58,10 @@ export const scaleFor = (task: RowTask, rows: number, clearance: number, margin:
 
 /** The clearance at which so many rows of one scale leave exactly this margin; null when they don't fit even touching. */
 export const clearanceFor = (task: RowTask, rows: number, scale: number, margin: number): RowAnswer | null =>
-  rows < 2 ? null : solved((clearance) => marginsLeft(task, rows, scale, clearance), 0, WIDEST, margin);
+  rows < 2
+    ? null
+    : (solved((clearance) => marginsLeft(task, rows, scale, clearance), 0, USUAL_CLEARANCE, margin) ??
+      solved((clearance) => marginsLeft(task, rows, scale, clearance), USUAL_CLEARANCE, WIDEST, margin));
 
 /** The scale at which so many rows, their clearance growing with them, leave exactly this margin. `clearance` is that at the drawn size. */
 export const evenScaleFor = (task: RowTask, rows: number, clearance: number, margin: number): RowAnswer | null =>

@@ -2,7 +2,7 @@ import type { ExportFormat } from '@gorse/contract';
 import {
   type ExportPlacement,
   type ExportSheet,
-  linesOf,
+  linesOnCloth,
   outlineOf,
   type Piece,
   piecesOf,
@@ -62,9 +62,9 @@ export async function exportQuilt(
     patches: Object.values(records.regions)
       .filter(({ id }) => whole || used.has(id))
       .map(({ name, shape }) => ({ name, ring: outlineOf(shape) })),
-    placements: chosen.map(({ name, designId, strokes, needle, rule }): ExportPlacement => ({
+    placements: chosen.map(({ name, designId, laid, needle, rule }): ExportPlacement => ({
       name: `${name} ${found(designs.get(designId), 'design').name}`,
-      strokes: linesOf(strokes),
+      strokes: linesOnCloth(laid),
       needlePoints: needle,
       feed: stitchLength(rule.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute,
     })),

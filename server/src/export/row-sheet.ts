@@ -5,6 +5,7 @@ import {
   applyToPoint,
   type LengthStyle,
   lieOf,
+  linesOnCloth,
   piecesOfRecord,
   type Plan,
   type Point,
@@ -12,7 +13,6 @@ import {
   type ResolvedRow,
   type ResolvedRows,
   resolvedRows,
-  rowLines,
   stitchedLandmarks,
   trimmed,
 } from '@gorse/core';
@@ -86,17 +86,23 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
   const y = MARGIN + 42;
   const top = topIn(records, MARGIN + 26, y, PAPER.width - 2 * MARGIN - 30, PAPER.height - y - MARGIN);
   const { scale } = top;
-  drawTop(doc, records, top, resolved.rows.flatMap(rowLines), () => {
-    for (const { at } of [...landmarks.values()].flat()) {
-      const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
-      doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
-      doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
-    }
-    doc
-      .lineWidth(0.3 / scale)
-      .strokeColor(ROWAN)
-      .stroke();
-  });
+  drawTop(
+    doc,
+    records,
+    top,
+    resolved.rows.flatMap(({ laid }) => linesOnCloth(laid)),
+    () => {
+      for (const { at } of [...landmarks.values()].flat()) {
+        const [x, down, arm] = [at.x / left, at.y / left, 1.2 / scale];
+        doc.moveTo(x - arm, down - arm).lineTo(x + arm, down + arm);
+        doc.moveTo(x - arm, down + arm).lineTo(x + arm, down - arm);
+      }
+      doc
+        .lineWidth(0.3 / scale)
+        .strokeColor(ROWAN)
+        .stroke();
+    },
+  );
   doc.fontSize(3).fillColor(INK);
   for (const row of resolved.rows) {
     const at = y + ((resolved.placed.top + row.top) / left) * scale;
