@@ -4,4 +4,6 @@ import { install, must } from './lib.mjs';
 /** Prints one JSON line a figure. */
 install();
 must('node', ['scripts/build.mjs']);
-must('tsx', ['--tsconfig', 'tsconfig.run.json', 'bench/main.ts', ...process.argv.slice(2)], { GORSE_CHROMIUM: chromium() });
+must('tsx', ['--tsconfig', 'tsconfig.run.json', 'bench/main.ts', ...process.argv.slice(2)], {
+  GORSE_CHROMIUM: chromium(),
+});

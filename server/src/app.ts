@@ -1,7 +1,7 @@
 import compression from 'compression';
 import express, { type Express, type Router } from 'express';
 import helmet from 'helmet';
-import { createServer, type IncomingMessage, type Server } from 'node:http';
+import type { IncomingMessage, Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
@@ -28,21 +28,7 @@ export interface RunningApp {
   close(): Promise<void>;
 }
 
-/** Binds the port; requests are answered with "starting" until `serve` has the database. */
-export async function bind(config: Config): Promise<Server> {
-  const server = createServer((_request, response) => {
-    response.writeHead(503, { 'Content-Type': 'application/json', 'Retry-After': '2' });
-    response.end(
-      JSON.stringify({ code: 'unavailable', message: 'Gorse is starting. Try again in a moment.', details: [] }),
-    );
-  });
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(config.port, config.host, resolve);
-  });
-  return server;
-}
-
+/** Takes over a bound server with everything that it serves. */
 export async function serve(
   server: Server,
   database: Database,

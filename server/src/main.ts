@@ -2,12 +2,13 @@ import 'reflect-metadata';
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pino } from 'pino';
-import { bind, serve } from './app.ts';
+import { fileURLToPath } from 'node:url';
 import { readConfig } from './config.ts';
-import { MIGRATIONS, openDatabase } from './store/database.ts';
+import { bind } from './http/bind.ts';
 import { FolderInUse, lockFolder } from './store/folder-lock.ts';
 
-const packageFolder = dirname(MIGRATIONS);
+// Both `src` (run as it is) and `dist` (bundled) lie in the package.
+const packageFolder = dirname(dirname(fileURLToPath(import.meta.url)));
 const webFolder = join(packageFolder, '..', 'web', 'dist');
 const { version } = JSON.parse(readFileSync(join(packageFolder, 'package.json'), 'utf8')) as { version: string };
 const log = pino({ level: process.env.LOG_LEVEL || 'warn' });
@@ -17,7 +18,10 @@ try {
   // In this order: a second server must fail before it touches the data.
   if (config.databaseUrl === null) lockFolder(config.dataFolder);
   const server = await bind(config);
-  const app = await serve(server, await openDatabase(config), config, version, log);
+  // While the database opens, what works on it is loaded.
+  const opening = import('./store/database.ts').then(({ openDatabase }) => openDatabase(config));
+  const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
+  const app = await serve(server, database, config, version, log);
   console.log(`Gorse is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${app.port}`);
 
   let closing = false;

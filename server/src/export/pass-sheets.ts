@@ -63,7 +63,7 @@ export async function passSheets(database: Database, quiltId: string, style: Len
       'There is nothing to part into passes yet. Put a design into a patch, or lay rows, on Layout first.',
     );
   const { name } = quiltOf(records);
-  const doc = newPdf(`${name}: passes`);
+  const doc = await newPdf(`${name}: passes`);
   passes.forEach((_, at) => onePage(doc, { records, graph, passes, pieces, at, style }));
   return { name: safeName(`${name} passes.pdf`), type: 'application/pdf', body: await collected(doc) };
 }

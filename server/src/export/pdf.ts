@@ -1,5 +1,4 @@
 import type { Polyline } from '@gorse/core';
-import PDFDocument from 'pdfkit';
 
 export type Pdf = PDFKit.PDFDocument;
 
@@ -7,7 +6,9 @@ export type Pdf = PDFKit.PDFDocument;
 const PT = 72 / 25.4;
 
 /** A document without a page yet. Printers must not fit its pages to the paper: sizes would be lost. */
-export function newPdf(title: string): Pdf {
+export async function newPdf(title: string): Promise<Pdf> {
+  // Large, and seldom needed: loaded with the first document.
+  const { default: PDFDocument } = await import('pdfkit');
   const doc = new PDFDocument({ autoFirstPage: false, info: { Title: title, Creator: 'Gorse' } });
   const { _root: catalogue } = doc as unknown as { _root: { data: Record<string, unknown> } };
   catalogue.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });

@@ -74,7 +74,7 @@ export async function rowSheet(database: Database, quiltId: string, style: Lengt
     throw new Refusal('refused', 'The rows can’t be laid as they are. Mend what the checks on Layout say first.');
 
   const landmarks = rowLandmarks(plan, set.id, resolved);
-  const doc = newPdf(`${quilt.name}: rows`);
+  const doc = await newPdf(`${quilt.name}: rows`);
   page(doc, PAPER.width, PAPER.height);
   doc.fillColor(INK).fontSize(6);
   write(doc, `${quilt.name}: ${counted(resolved.rows.length, 'row')} of ${design.name}`, MARGIN, MARGIN);

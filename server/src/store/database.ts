@@ -42,10 +42,7 @@ export const openDatabase = (config: Config): Promise<Database> =>
 async function openEmbedded(dataFolder: string): Promise<Database> {
   const folder = join(dataFolder, 'pg');
   mkdirSync(folder, { recursive: true });
-  const client = await PGlite.create(folder);
-  const database = await overEmbedded(client, folder);
-  syncFolder(folder);
-  return database;
+  return overEmbedded(await PGlite.create(folder), folder);
 }
 
 /** `folder` null: in memory, for tests. */

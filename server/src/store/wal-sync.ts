@@ -8,11 +8,10 @@ import { join } from 'node:path';
  */
 export class WalSync {
   private readonly synced = new Map<string, number>();
-  private checkpoint: number;
+  /** The last one that is on the disk. Of what opening the folder wrote, recovery among it, nothing is until the first sync. */
+  private checkpoint: number | null = null;
 
-  constructor(private readonly folder: string) {
-    this.checkpoint = this.lastCheckpoint();
-  }
+  constructor(private readonly folder: string) {}
 
   /** Returns when all that was committed before is on the disk. */
   sync(): void {

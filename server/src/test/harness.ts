@@ -3,8 +3,9 @@ import type { ScreenMessage } from '@gorse/contract';
 import type { Change, RecipeRecord, TouchRecord } from '@gorse/core';
 import { pino } from 'pino';
 import { WebSocket } from 'ws';
-import { bind, type RunningApp, serve } from '../app.ts';
+import { type RunningApp, serve } from '../app.ts';
 import { readConfig } from '../config.ts';
+import { bind } from '../http/bind.ts';
 import { overEmbedded } from '../store/database.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
