@@ -136,7 +136,19 @@ export interface RunAnswer {
 /** What the server sends to the Frame screen. */
 export type ScreenMessage =
   | FrameState
-  | Extract<FrameReply, { type: 'view' | 'touched' | 'refused' | 'hello' }>
+  | Extract<FrameReply, { type: 'view' | 'refused' | 'hello' }>
   | { readonly type: 'run'; readonly run: RunAnswer }
+  /** What happened to the run at the frame since it was told whole. */
+  | { readonly type: 'happened'; readonly run: string; readonly event: RunEvent }
+  /** A touch was made and is in the plan, as the edit that led to this revision. */
+  | {
+      readonly type: 'touched';
+      readonly touch: string;
+      readonly revision: number;
+      readonly mark: string;
+      readonly diff: PlanDiff;
+    }
+  /** Another quilt lies on the poles; nothing of it is told. */
+  | { readonly type: 'elsewhere'; readonly quilt: string; readonly busy: boolean }
   | { readonly type: 'advances'; readonly events: readonly AdvanceEvent[] }
   | { readonly type: 'link'; readonly up: boolean };

@@ -2,13 +2,18 @@ import type { FrameFault, HeadCommand } from '@gorse/core';
 import { type ClassConstructor } from 'class-transformer';
 import { IsIn, ValidateIf } from 'class-validator';
 import { checked, ContractError } from './check.ts';
-import { IsFiniteNumber } from './fields.ts';
+import { IsFiniteNumber, Nested } from './fields.ts';
+import { type TouchToMake, TouchToMakeBody } from './records.ts';
 
 const FAR = 20_000;
 
 class Plain {
-  @IsIn(['bobbinThread', 'touch', 'rehearse', 'start', 'pause', 'resume', 'stop']) type!:
-    'bobbinThread' | 'touch' | 'rehearse' | 'start' | 'pause' | 'resume' | 'stop';
+  @IsIn(['bobbinThread', 'rehearse', 'start', 'pause', 'resume', 'stop']) type!:
+    'bobbinThread' | 'rehearse' | 'start' | 'pause' | 'resume' | 'stop';
+}
+class Touch {
+  @IsIn(['touch']) type!: 'touch';
+  @Nested(() => TouchToMakeBody) touch!: TouchToMake;
 }
 class Jog {
   @IsIn(['jog']) type!: 'jog';
@@ -29,12 +34,13 @@ class Fault {
   @ValidateIf((body: Fault) => body.fault !== null) @IsIn(['threadBroke', 'bobbinEmpty']) fault!: FrameFault | null;
 }
 
-/** What a screen may ask of the frame itself; lines are loaded only by the server. */
-export type ScreenCommand = Exclude<HeadCommand, { type: 'hello' | 'load' }>;
+/** What a screen may ask of the frame itself: lines are loaded only by the server, and a touch says what is touched. */
+export type ScreenCommand =
+  Exclude<HeadCommand, { type: 'hello' | 'load' | 'touch' }> | { readonly type: 'touch'; readonly touch: TouchToMake };
 
 const BODIES: { readonly [T in ScreenCommand['type']]: ClassConstructor<object> } = {
   bobbinThread: Plain,
-  touch: Plain,
+  touch: Touch,
   rehearse: Plain,
   start: Plain,
   pause: Plain,

@@ -21,3 +21,4 @@ export {
   ResumeRequest,
   SheetQuery,
 } from './requests.ts';
+export { type TouchToMake } from './records.ts';

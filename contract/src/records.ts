@@ -345,14 +345,20 @@ export class LandmarkBody implements LandmarkRecord {
   @NestedOrNull(() => SinceBody) since!: SinceBody | null;
 }
 
-export class TouchBody implements TouchRecord {
+/** A touch before it is made: where it was and when is for the frame and the clock to say. */
+export type TouchToMake = Omit<TouchRecord, 'frame' | 'at'>;
+
+export class TouchToMakeBody implements TouchToMake {
   @Id() id!: string;
   @LandmarkIdOrNull() on!: string | null;
   @IsString() @NameText() name!: string;
   @Nested(() => PointBody) cloth!: ClothPoint;
   @NestedOrNull(() => SinceBody) since!: SinceBody | null;
-  @Nested(() => PointBody) frame!: FramePoint;
   @IsInt() @Min(0) @Max(10_000) advance!: number;
   @IsIn(Object.keys(TOUCH_NOISE)) method!: TouchMethod;
+}
+
+export class TouchBody extends TouchToMakeBody implements TouchRecord {
+  @Nested(() => PointBody) frame!: FramePoint;
   @IsInt() @Min(0) at!: number;
 }

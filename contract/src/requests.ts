@@ -21,6 +21,8 @@ export class NewQuiltRequest extends MapParts {
 
 export class NewRunRequest {
   @PieceId() pieceId!: string;
+  /** Of the plan as the screen shows it: nothing else is stitched. */
+  @IsInt() @Min(0) revision!: number;
 }
 
 const ADVANCE_KINDS: readonly AdvanceKind[] = ['unclamped', 'rolled', 'loaded', 'clamped'];

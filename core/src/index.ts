@@ -220,6 +220,7 @@ export {
   type RunState,
   runStateOf,
   type RunStatus,
+  runWithEvent,
 } from './run/run-state.ts';
 export {
   FRAME_LINK_VERSION,

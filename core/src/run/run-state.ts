@@ -90,3 +90,9 @@ export const isOpen = (status: RunStatus): boolean =>
 /** The farthest hole that was ever made: going back doesn't unpick. */
 export const farthestStitch = (events: readonly RunEvent[]): number =>
   events.reduce((most, event) => Math.max(most, event.stitch), 0);
+
+/** A run with one event further in its log. */
+export const runWithEvent = <Run extends { readonly events: readonly RunEvent[]; readonly state: RunState }>(
+  run: Run,
+  event: RunEvent,
+): Run => ({ ...run, events: [...run.events, event], state: nextRunState(run.state, event) });

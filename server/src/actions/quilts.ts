@@ -12,6 +12,7 @@ import {
   newPlan,
   pieceRef,
   placementPieceIds,
+  type PlanDiff,
   planFaults,
   type PlanRecords,
   quiltOf,
@@ -19,7 +20,7 @@ import {
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { listAdvances } from '../store/advance-store.ts';
-import type { Database } from '../store/database.ts';
+import type { Database, Tables } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
 import {
   diffsSince,
@@ -124,6 +125,12 @@ export async function copyQuilt(database: Database, id: string): Promise<{ id: s
   return { id: copyId };
 }
 
+/** A quilt's plan at a revision. */
+interface PlanAt {
+  readonly revision: number;
+  readonly records: PlanRecords;
+}
+
 /**
  * Adds an edit to a quilt's plan. Sent twice, it counts once. Refuses as `stale`, with all that changed since, when the plan
  * has moved on; and as bad input what would leave the plan inconsistent.
@@ -133,42 +140,74 @@ export async function editQuilt(database: Database, id: string, request: EditReq
     const current = found(await lockQuilt(tables, id), 'quilt');
     const known = await revisionOfEdit(tables, id, request.editId);
     if (known !== null) return { revision: known, records: null };
-    if (request.baseRevision > current) {
-      throw new Refusal('badInput', `This quilt is at revision ${current}. Open it again and repeat the edit.`, [
-        { path: 'baseRevision', message: 'It lies ahead of the plan.' },
-      ]);
-    }
-    if (request.baseRevision < current) {
-      const since = await diffsSince(tables, id, request.baseRevision);
-      const conflicts = conflictsOf(request.diff, since).map(recordKey);
-      throw new Refusal(
-        'stale',
-        'This quilt was changed in another window. Take those changes in, then send yours again.',
-        [],
-        { revision: current, since, conflicts },
-      );
-    }
-    await upgradePlan(tables, id);
-    const before = database.recentPlans.at(id, current) ?? found(await findPlan(tables, id), 'quilt').records;
-    const next = applyDiff(before, request.diff);
-    const users = [
-      ...Object.values(next.recipes).map(({ id, designId }) => ({ path: `recipes.${id}.designId`, designId })),
-      ...Object.values(next.rowSets).map(({ id, designId }) => ({ path: `rowSets.${id}.designId`, designId })),
-    ];
-    const designs = await knownDesigns(tables, [...new Set(users.map((user) => user.designId))]);
-    const faults = [
-      ...planFaults(next),
-      ...users
-        .filter(({ designId }) => !designs.has(designId))
-        .map(({ path, designId }) => ({ path, message: `There is no design ${designId} in the library.` })),
-    ];
-    if (faults[0])
-      throw new Refusal('badInput', `The edit can't be kept: ${faults[0].message} Undo it and try again.`, faults);
-    const revision = current + 1;
-    const { editId, mark, diff } = request;
-    await saveEdit(tables, id, { editId, mark, diff, revision, at: Date.now() });
-    return { revision, records: next };
+    await refuseOtherThan(tables, id, current, request.baseRevision, request.diff);
+    return writeEdit(database, tables, id, current, request);
   });
   if (records) database.recentPlans.keep(id, revision, records);
   return { revision };
+}
+
+/** Adds an edit that holds whatever else was changed, such as a touch. */
+export async function addToQuilt(
+  database: Database,
+  id: string,
+  edit: Omit<EditRequest, 'baseRevision'>,
+): Promise<EditAnswer> {
+  const { revision, records } = await database.commit(async (tables) =>
+    writeEdit(database, tables, id, found(await lockQuilt(tables, id), 'quilt'), edit),
+  );
+  database.recentPlans.keep(id, revision, records);
+  return { revision };
+}
+
+/** Refuses what was thought up over another revision of the plan than the one it has now. */
+export async function refuseOtherThan(
+  tables: Tables,
+  id: string,
+  current: number,
+  base: number,
+  diff: PlanDiff = [],
+): Promise<void> {
+  if (base > current) {
+    throw new Refusal('badInput', `This quilt is at revision ${current}. Open it again and repeat the edit.`, [
+      { path: 'baseRevision', message: 'It lies ahead of the plan.' },
+    ]);
+  }
+  if (base === current) return;
+  const since = await diffsSince(tables, id, base);
+  const conflicts = conflictsOf(diff, since).map(recordKey);
+  throw new Refusal(
+    'stale',
+    'This quilt was changed in another window. Take those changes in, then send yours again.',
+    [],
+    { revision: current, since, conflicts },
+  );
+}
+
+async function writeEdit(
+  database: Database,
+  tables: Tables,
+  id: string,
+  current: number,
+  { editId, mark, diff }: Omit<EditRequest, 'baseRevision'>,
+): Promise<PlanAt> {
+  await upgradePlan(tables, id);
+  const before = database.recentPlans.at(id, current) ?? found(await findPlan(tables, id), 'quilt').records;
+  const records = applyDiff(before, diff);
+  const users = [
+    ...Object.values(records.recipes).map(({ id, designId }) => ({ path: `recipes.${id}.designId`, designId })),
+    ...Object.values(records.rowSets).map(({ id, designId }) => ({ path: `rowSets.${id}.designId`, designId })),
+  ];
+  const designs = await knownDesigns(tables, [...new Set(users.map((user) => user.designId))]);
+  const faults = [
+    ...planFaults(records),
+    ...users
+      .filter(({ designId }) => !designs.has(designId))
+      .map(({ path, designId }) => ({ path, message: `There is no design ${designId} in the library.` })),
+  ];
+  if (faults[0])
+    throw new Refusal('badInput', `The edit can't be kept: ${faults[0].message} Undo it and try again.`, faults);
+  const revision = current + 1;
+  await saveEdit(tables, id, { editId, mark, diff, revision, at: Date.now() });
+  return { revision, records };
 }

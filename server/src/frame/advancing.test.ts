@@ -2,7 +2,17 @@ import type { ErrorAnswer, FrameAnswer, QuiltSummary, RunAnswer } from '@gorse/c
 import { type AdvanceEvent, decodeStrokes, distance, GENERIC_MACHINE, pointOf, type TouchRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { added, apiOf, LONG, openScreen, readyQuilt, startApp, TOUCHES } from '../test/harness.ts';
+import {
+  added,
+  apiOf,
+  LONG,
+  openScreen,
+  readyQuilt,
+  startApp,
+  startRun,
+  TOUCHES,
+  touchToMake,
+} from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -18,8 +28,7 @@ const pointsOfRun = async (run: RunAnswer, what: 'points' | 'cloth'): Promise<Fl
   decodeStrokes(
     new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/${what}`)).arrayBuffer()),
   )[0]!;
-const load = (quiltId: string) =>
-  api<RunAnswer & ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' });
+const load = (quiltId: string) => startRun(api, quiltId);
 
 /** Touches the corners of A1 in an advance, the cloth farther back by so much. */
 const touchAgain = async (quiltId: string, inAdvance: number, back: number, baseRevision: number): Promise<void> => {
@@ -69,14 +78,14 @@ describe('advancing', () => {
     const screen = await openScreen(app, quiltId);
     await advance(quiltId, 'unclamped');
     await screen.next('advances', ({ events }) => events.length === 2);
-    screen.say({ type: 'touch' });
+    screen.say({ type: 'touch', touch: touchToMake('new') });
     expect((await screen.next('refused')).sentence).toMatch(/clamps are off/);
     expect((await load(quiltId)).body.message).toMatch(/clamps are off/);
     await advance(quiltId, 'rolled', 30);
-    screen.say({ type: 'touch' });
+    screen.say({ type: 'touch', touch: touchToMake('new', 1) });
     expect((await screen.next('refused')).sentence).toMatch(/Set the tension/);
     await advance(quiltId, 'clamped');
-    screen.say({ type: 'touch' });
+    screen.say({ type: 'touch', touch: touchToMake('new', 1) });
     await screen.next('touched');
     // The touches of the first loading say nothing of how the quilt lies now.
     expect((await load(quiltId)).body.message).toMatch(/at least two landmarks/);

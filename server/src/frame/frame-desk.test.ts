@@ -1,8 +1,20 @@
-import type { ErrorAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, StaleAnswer } from '@gorse/contract';
 import { clothOnFrame, decodeStrokes, distance, learnCloth, makeMap, newPlan, pointOf, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
-import { apiOf, TOP, LONG, openScreen, readyQuilt, SQUARE, startApp, TOUCHES, TWO_LINES } from '../test/harness.ts';
+import {
+  apiOf,
+  TOP,
+  LONG,
+  openScreen,
+  readyQuilt,
+  SQUARE,
+  startApp,
+  startRun,
+  TOUCHES,
+  touchToMake,
+  TWO_LINES,
+} from '../test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -16,8 +28,7 @@ const pointsOfRun = async (run: RunAnswer): Promise<Float64Array[]> =>
   decodeStrokes(
     new Uint8Array(await (await fetch(`http://127.0.0.1:${app.port}/api/runs/${run.id}/points`)).arrayBuffer()),
   );
-const load = async (quiltId: string): Promise<RunAnswer> =>
-  (await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' })).body;
+const load = async (quiltId: string): Promise<RunAnswer> => (await startRun(api, quiltId)).body;
 const resume = async (run: RunAnswer, back: number): Promise<RunAnswer> =>
   (await api<RunAnswer>('POST', `/runs/${run.id}/resume`, { back })).body;
 const logOf = async (quiltId: string): Promise<string[]> =>
@@ -61,9 +72,7 @@ describe('a run at the frame', () => {
     await stitchFrom(screen, pointOf(line!, 0));
     const { run: going } = await screen.next('run', ({ run }) => run.state.stitch > 10);
     expect(going.state.status).toBe('stitching');
-    expect(
-      (await api<ErrorAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0' })).body.message,
-    ).toMatch(/is stitching/);
+    expect((await startRun(api, quiltId)).body.message).toMatch(/is stitching/);
     screen.say({ type: 'stop' });
     const stopped = await screen.run('stopped');
     const taken = await resume(made, 10);
@@ -136,18 +145,14 @@ describe('a run at the frame', () => {
 
   it('is not made before two touches, nor outside the reach', async () => {
     const untouched = await readyQuilt(api, SQUARE, TOUCHES.slice(0, 1));
-    expect(
-      (await api<ErrorAnswer>('POST', `/quilts/${untouched}/runs`, { pieceId: 'placements.p1.0' })).body.message,
-    ).toMatch(/at least two landmarks/);
-    expect((await api('POST', `/quilts/${untouched}/runs`, { pieceId: 'placements.nowhere.0' })).status).toBe(404);
+    expect((await startRun(api, untouched)).body.message).toMatch(/at least two landmarks/);
+    expect((await startRun(api, untouched, 'placements.nowhere.0')).status).toBe(404);
     const lying = async (dx: number, dy: number, stretch = 1): Promise<string> => {
       const moved = TOUCHES.map((touch) => ({
         ...touch,
         frame: { x: touch.frame.x + dx, y: stretch * touch.frame.y + dy },
       }));
-      const answer = await api<ErrorAnswer>('POST', `/quilts/${await readyQuilt(api, SQUARE, moved)}/runs`, {
-        pieceId: 'placements.p1.0',
-      });
+      const answer = await startRun(api, await readyQuilt(api, SQUARE, moved));
       expect(answer.status).toBe(409);
       return answer.body.message;
     };
@@ -161,16 +166,51 @@ describe('a run at the frame', () => {
 
 describe('a Frame screen', () => {
   it('carries the head, touches, and hears why nonsense is refused', async () => {
-    const screen = await openScreen(app, await readyQuilt(api));
+    const quiltId = await readyQuilt(api);
+    const screen = await openScreen(app, quiltId);
     screen.say({ type: 'carry', x: 500, y: 300 });
     await screen.next('state', (state) => state.x === 500);
-    screen.say({ type: 'touch' });
-    const touched = await screen.next('touched');
-    expect(Math.abs(touched.x - 500)).toBeLessThan(2);
+    screen.say({ type: 'touch', touch: touchToMake('by-head') });
+    const { revision, diff } = await screen.next('touched');
+    const { body: quilt } = await api<QuiltAnswer>('GET', `/quilts/${quiltId}`);
+    expect(quilt.revision).toBe(revision);
+    expect(diff).toMatchObject([{ kind: 'touches', id: 'by-head', before: null }]);
+    expect(Math.abs(quilt.records.touches['by-head']!.frame.x - 500)).toBeLessThan(2);
+    screen.say({ type: 'touch', touch: touchToMake('late', 7) });
+    expect((await screen.next('refused')).sentence).toMatch(/rolled or loaded anew/);
     for (const nonsense of [{ type: 'load', points: [] }, { type: 'jog', dx: 'far', dy: 0 }, 5, null]) {
       screen.say(nonsense);
       expect((await screen.next('refused')).sentence).not.toBe('');
     }
     screen.close();
+  });
+
+  it('hears nothing of another quilt, and does nothing to it but stop it', async () => {
+    const [here, there] = [await readyQuilt(api, LONG), await readyQuilt(api)];
+    const screen = await openScreen(app, here);
+    const made = await load(here);
+    await stitchFrom(screen, pointOf((await pointsOfRun(made))[0]!, 0));
+    const other = await openScreen(app, there);
+    other.say({ type: 'pause' });
+    expect((await other.next('refused')).sentence).toMatch(/Tide Table is on the frame/);
+    other.say({ type: 'stop' });
+    await screen.run('stopped');
+    expect(other.heard().map((message) => message.type)).not.toContain('state');
+    // Free again, it makes room for the quilt that is opened next, and its own screen is told.
+    const next = await openScreen(app, there);
+    expect(await screen.next('elsewhere')).toMatchObject({ busy: false });
+    expect((await other.next('advances')).events).toHaveLength(1);
+    for (const one of [screen, other, next]) one.close();
+  });
+});
+
+describe('what is stitched', () => {
+  it('is what the screen shows: a plan that was changed since is not', async () => {
+    const quiltId = await readyQuilt(api);
+    const { status, body } = await api<StaleAnswer>('POST', `/quilts/${quiltId}/runs`, {
+      pieceId: 'placements.p1.0',
+      revision: 0,
+    });
+    expect([status, body.code, body.revision, body.since.length]).toEqual([409, 'stale', 1, 6]);
   });
 });

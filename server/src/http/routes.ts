@@ -156,8 +156,8 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     async (request, response) => void response.json(await listRuns(database.read, request.params.id)),
   );
   api.post('/quilts/:id/runs', json, async (request, response) => {
-    const { pieceId } = checked(NewRunRequest, request.body);
-    response.status(201).json(await desk.start(request.params.id, pieceId));
+    const { pieceId, revision } = checked(NewRunRequest, request.body);
+    response.status(201).json(await desk.start(request.params.id, pieceId, revision));
   });
   api.get('/runs/:id/points', async (request, response) => {
     response.type(BINARY).send(Buffer.from(found(await findRunPoints(database.read, request.params.id), 'run')));

@@ -8,9 +8,10 @@ export async function serveScreen(socket: WebSocket, desk: FrameDesk, quiltId: s
   const tell = (message: ScreenMessage): void => {
     if (socket.readyState === socket.OPEN) socket.send(JSON.stringify(message));
   };
+  const screen = { quiltId, tell };
   socket.on('message', (data) => {
     try {
-      desk.command(checkedScreenCommand(JSON.parse((data as Buffer).toString('utf8'))));
+      desk.command(screen, checkedScreenCommand(JSON.parse((data as Buffer).toString('utf8'))));
     } catch (error) {
       const sentence =
         error instanceof ContractError
@@ -20,7 +21,7 @@ export async function serveScreen(socket: WebSocket, desk: FrameDesk, quiltId: s
     }
   });
   try {
-    const leave = await desk.watch(quiltId, tell);
+    const leave = await desk.watch(screen);
     if (socket.readyState === socket.OPEN) socket.on('close', leave);
     else leave();
   } catch (error) {

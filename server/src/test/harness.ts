@@ -1,6 +1,6 @@
 import { PGlite } from '@electric-sql/pglite';
-import type { ScreenMessage } from '@gorse/contract';
-import type { Change, RecipeRecord, TouchRecord } from '@gorse/core';
+import type { ErrorAnswer, QuiltAnswer, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
+import { type Change, type RecipeRecord, runWithEvent, type TouchRecord } from '@gorse/core';
 import { pino } from 'pino';
 import { WebSocket } from 'ws';
 import { type RunningApp, serve } from '../app.ts';
@@ -52,6 +52,12 @@ export const TOUCHES: readonly TouchRecord[] = [
   at: i,
 }));
 
+/** A touch of anywhere, for the head to make. */
+export const touchToMake = (id: string, advance = 0): TouchToMake => {
+  const { frame: _frame, at: _at, ...touch } = TOUCHES[0]!;
+  return { ...touch, id, on: null, advance };
+};
+
 /** Tension and clamps are set, nothing rolled up. */
 export const CLAMPED = { kind: 'clamped', pass: 0, rolled: 0 };
 
@@ -102,6 +108,16 @@ export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly Touch
   return quilt.id;
 }
 
+/** Loads a piece at the frame, as the plan is now. */
+export async function startRun(
+  api: Api,
+  quiltId: string,
+  pieceId = 'placements.p1.0',
+): Promise<Answer<RunAnswer & ErrorAnswer>> {
+  const { body } = await api<QuiltAnswer>('GET', `/quilts/${quiltId}`);
+  return api('POST', `/quilts/${quiltId}/runs`, { pieceId, revision: body.revision });
+}
+
 type Of<T extends ScreenMessage['type']> = Extract<ScreenMessage, { type: T }>;
 
 /** A Frame screen: says things and waits for what the frame tells. Messages before the one waited for are passed over. */
@@ -110,27 +126,34 @@ export async function openScreen(app: RunningApp, quiltId: string) {
   const heard: ScreenMessage[] = [];
   const waiting = new Set<() => void>();
   let last: Of<'state'> | null = null;
+  let atFrame: RunAnswer | null = null;
   socket.on('message', (data) => {
     const message = JSON.parse((data as Buffer).toString()) as ScreenMessage;
     heard.push(message);
     if (message.type === 'state') last = message;
+    if (message.type === 'run') atFrame = message.run;
+    if (message.type === 'happened' && atFrame?.id === message.run) {
+      atFrame = runWithEvent(atFrame, message.event);
+      heard.push({ type: 'run', run: atFrame });
+    }
     for (const check of [...waiting]) check();
   });
-  const next = <T extends ScreenMessage['type']>(
-    type: T,
-    fits: (message: Of<T>) => boolean = () => true,
-  ): Promise<Of<T>> =>
+  const nextThat = (fits: (message: ScreenMessage) => boolean): Promise<ScreenMessage> =>
     new Promise((resolve) => {
       const check = (): void => {
-        const i = heard.findIndex((message) => message.type === type && fits(message as Of<T>));
+        const i = heard.findIndex(fits);
         if (i < 0) return;
         waiting.delete(check);
-        resolve(heard.splice(0, i + 1).at(-1) as Of<T>);
+        resolve(heard.splice(0, i + 1).at(-1)!);
       };
       waiting.add(check);
       check();
     });
-  await next('view');
+  const next = async <T extends ScreenMessage['type']>(
+    type: T,
+    fits: (message: Of<T>) => boolean = () => true,
+  ): Promise<Of<T>> => (await nextThat((message) => message.type === type && fits(message as Of<T>))) as Of<T>;
+  await nextThat(({ type }) => type === 'view' || type === 'elsewhere');
   return {
     next,
     say: (command: unknown) => socket.send(JSON.stringify(command)),
@@ -142,6 +165,8 @@ export async function openScreen(app: RunningApp, quiltId: string) {
       socket.send(JSON.stringify({ type: 'goTo', x: p.x, y: p.y }));
       await next('state', there);
     },
+    /** What was told since the last message waited for. */
+    heard: () => heard as readonly ScreenMessage[],
     close: () => socket.close(),
   };
 }

@@ -111,7 +111,9 @@ export const api = {
   changeFrame: (id: string, machine: Machine) => json<FrameAnswer>('PUT', `/frames/${id}`, { machine }),
   removeFrame: (id: string) => ask('DELETE', `/frames/${id}`),
   restoreFrame: (id: string) => ask('POST', `/frames/${id}/restore`),
-  startRun: (quiltId: string, pieceId: string) => json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId }),
+  /** `revision`: of the plan that the screen shows. */
+  startRun: (quiltId: string, pieceId: string, revision: number) =>
+    json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId, revision }),
   resumeRun: (id: string, back: number) => json<RunAnswer>('POST', `/runs/${id}/resume`, { back }),
   abandonRun: (id: string) => json<RunAnswer>('POST', `/runs/${id}/abandon`),
 };

@@ -1,6 +1,7 @@
-import type { ScreenMessage } from '@gorse/contract';
+import type { RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
+import { runStateOf } from '@gorse/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { sayToFrame, touchWithFrame, useFrame, watchFrame } from './frame-socket.ts';
+import { sayToFrame, takeFrame, type Touched, touchWithFrame, useFrame, watchFrame } from './frame-socket.ts';
 
 /** The last sockets made; a test speaks for the server. */
 const sockets: FakeSocket[] = [];
@@ -28,10 +29,22 @@ class FakeSocket {
 vi.stubGlobal('WebSocket', FakeSocket);
 vi.stubGlobal('location', { protocol: 'http:', host: 'gorse.local' });
 
+const TOUCH: TouchToMake = {
+  id: 't1',
+  on: null,
+  name: 'corner',
+  cloth: { x: 1, y: 2 },
+  since: null,
+  advance: 0,
+  method: 'head',
+};
+
 let leave: () => void;
+const touched = vi.fn();
 beforeEach(() => {
   vi.useFakeTimers();
-  leave = watchFrame('q1');
+  touched.mockClear();
+  leave = watchFrame('q1', touched);
   sockets.at(-1)!.onopen();
 });
 afterEach(() => {
@@ -72,21 +85,52 @@ describe('watching the frame', () => {
   });
 });
 
+describe('another quilt on the frame', () => {
+  it('is told of and takes all else off the screen, until this one lies there again', () => {
+    last().hear({ type: 'link', up: true });
+    last().hear({ type: 'advances', events: [] });
+    last().hear({ type: 'elsewhere', quilt: 'Harbour Lights', busy: false });
+    expect(useFrame.getState()).toMatchObject({
+      linkUp: true,
+      advances: null,
+      elsewhere: { quilt: 'Harbour Lights', busy: false },
+    });
+    takeFrame();
+    vi.advanceTimersByTime(1100);
+    expect(sockets).toHaveLength(2);
+    last().hear({ type: 'advances', events: [] });
+    expect(useFrame.getState().elsewhere).toBeNull();
+  });
+});
+
+describe('the run at the frame', () => {
+  it('is told whole once, then event by event; those of another run are not its own', () => {
+    const run = { id: 'r1', quiltId: 'q1', events: [], state: runStateOf([]) } as unknown as RunAnswer;
+    last().hear({ type: 'run', run });
+    last().hear({ type: 'happened', run: 'r1', event: { kind: 'started', at: 1, stitch: 0 } });
+    last().hear({ type: 'happened', run: 'r2', event: { kind: 'finished', at: 2, stitch: 9 } });
+    expect(useFrame.getState().run).toMatchObject({ events: [{ kind: 'started' }], state: { status: 'stitching' } });
+  });
+});
+
 describe('a touch', () => {
-  it('is where the frame says the head was', async () => {
-    const touched = touchWithFrame();
-    expect(last().sent).toEqual([{ type: 'touch' }]);
-    last().hear({ type: 'touched', x: 12, y: 34 });
-    expect(await touched).toMatchObject({ x: 12, y: 34 });
+  it('says what is touched, and ends when it is in the plan', async () => {
+    const made = touchWithFrame(TOUCH);
+    expect(last().sent).toEqual([{ type: 'touch', touch: TOUCH }]);
+    const message = { type: 'touched', revision: 2, mark: 'touch', diff: [] } as const;
+    last().hear({ ...message, touch: 'of another screen' });
+    last().hear({ ...message, touch: 't1' });
+    expect(await made).toBe(true);
+    expect(touched.mock.calls.map(([one]) => (one as Touched).own)).toEqual([false, true]);
   });
   it('that the frame refuses, or that is cut off, is none, and why is said', async () => {
-    const refused = touchWithFrame();
+    const refused = touchWithFrame(TOUCH);
     last().hear({ type: 'refused', command: 'touch', sentence: 'The head is moving.' });
-    expect(await refused).toBeNull();
+    expect(await refused).toBe(false);
     expect(useFrame.getState().refusal).toContain('The head is moving.');
-    const cut = touchWithFrame();
+    const cut = touchWithFrame(TOUCH);
     last().onclose();
-    expect(await cut).toBeNull();
+    expect(await cut).toBe(false);
   });
 });
 

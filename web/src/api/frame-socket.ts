@@ -1,5 +1,5 @@
-import type { RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
-import type { AdvanceEvent, FramePoint, FrameState, TrueLine, TruePatch } from '@gorse/core';
+import type { RunAnswer, ScreenCommand, ScreenMessage, TouchToMake } from '@gorse/contract';
+import { type AdvanceEvent, type FrameState, runWithEvent, type TrueLine, type TruePatch } from '@gorse/core';
 import { create } from 'zustand';
 
 interface FrameSight {
@@ -15,6 +15,8 @@ interface FrameSight {
   readonly advances: readonly AdvanceEvent[] | null;
   /** The run at the frame. */
   readonly run: RunAnswer | null;
+  /** Another quilt lies on the frame: its name, and whether it is being stitched. */
+  readonly elsewhere: { readonly quilt: string; readonly busy: boolean } | null;
   /** What the frame would not do, and why. */
   readonly refusal: string | null;
 }
@@ -27,6 +29,7 @@ const NOTHING: FrameSight = {
   stitched: [],
   advances: null,
   run: null,
+  elsewhere: null,
   refusal: null,
 };
 
@@ -35,10 +38,18 @@ export const useFrame = create<FrameSight>(() => NOTHING);
 
 const RETRY_AFTER = 1000;
 let socket: WebSocket | null = null;
-let waitingForTouch: ((at: FramePoint | null) => void) | null = null;
+/** The touch that was asked for, and who waits for it. */
+let waiting: { readonly id: string; readonly tell: (made: boolean) => void } | null = null;
+const endTouch = (made: boolean): void => {
+  waiting?.tell(made);
+  waiting = null;
+};
+
+/** A touch as it came into the plan; `own` when this screen asked for it. */
+export type Touched = Extract<ScreenMessage, { type: 'touched' }> & { readonly own: boolean };
 
 /** Watches the frame for a quilt; returns how to leave. */
-export function watchFrame(quiltId: string): () => void {
+export function watchFrame(quiltId: string, touched: (message: Touched) => void): () => void {
   let left = false;
   let retry: ReturnType<typeof setTimeout> | undefined;
   const connect = (): void => {
@@ -47,11 +58,11 @@ export function watchFrame(quiltId: string): () => void {
     );
     socket = next;
     next.onopen = () => useFrame.setState({ connected: true, refusal: null });
-    next.onmessage = (event) => hear(JSON.parse(event.data as string) as ScreenMessage);
+    next.onmessage = (event) => hear(JSON.parse(event.data as string) as ScreenMessage, touched);
     next.onclose = () => {
       if (left) return;
       useFrame.setState({ connected: false, linkUp: false, state: null });
-      waitingForTouch?.(null);
+      endTouch(false);
       retry = setTimeout(connect, RETRY_AFTER);
     };
   };
@@ -65,7 +76,10 @@ export function watchFrame(quiltId: string): () => void {
   };
 }
 
-function hear(message: ScreenMessage): void {
+/** Puts the quilt that is watched on the frame, in place of another; the server refuses while that one is stitched. */
+export const takeFrame = (): void => socket?.close();
+
+function hear(message: ScreenMessage, touched: (message: Touched) => void): void {
   switch (message.type) {
     case 'state':
       useFrame.setState({ state: message });
@@ -76,18 +90,25 @@ function hear(message: ScreenMessage): void {
     case 'run':
       useFrame.setState({ run: message.run });
       break;
+    case 'happened':
+      useFrame.setState(({ run }) => (run?.id === message.run ? { run: runWithEvent(run, message.event) } : {}));
+      break;
     case 'advances':
-      useFrame.setState({ advances: message.events });
+      useFrame.setState({ advances: message.events, elsewhere: null });
+      break;
+    case 'elsewhere':
+      useFrame.setState(({ connected, linkUp }) => ({ ...NOTHING, connected, linkUp, elsewhere: message }));
       break;
     case 'link':
       useFrame.setState({ linkUp: message.up });
       break;
     case 'touched':
-      waitingForTouch?.({ x: message.x, y: message.y });
+      touched({ ...message, own: waiting?.id === message.touch });
+      if (waiting?.id === message.touch) endTouch(true);
       break;
     case 'refused':
       useFrame.setState({ refusal: message.sentence });
-      if (message.command === 'touch') waitingForTouch?.(null);
+      if (message.command === 'touch') endTouch(false);
       break;
     case 'hello':
       break;
@@ -105,13 +126,11 @@ export function sayToFrame(command: ScreenCommand): boolean {
   return true;
 }
 
-/** Reads the head's position on a landmark; null when the frame won't. */
-export function touchWithFrame(): Promise<FramePoint | null> {
-  return new Promise((resolve) => {
-    waitingForTouch = (at) => {
-      waitingForTouch = null;
-      resolve(at);
-    };
-    if (!sayToFrame({ type: 'touch' })) waitingForTouch(null);
+/** Has the head's position read on a landmark; false when the frame won't. */
+export function touchWithFrame(touch: TouchToMake): Promise<boolean> {
+  endTouch(false);
+  return new Promise((tell) => {
+    waiting = { id: touch.id, tell };
+    if (!sayToFrame({ type: 'touch', touch })) endTouch(false);
   });
 }

@@ -1,5 +1,13 @@
 import type { EditRequest } from '@gorse/contract';
-import { makeMap, polygonShape, newPlan, type PlanDiff, type PlanRecords, quiltOf } from '@gorse/core';
+import {
+  makeMap,
+  polygonShape,
+  newPlan,
+  type PlanDiff,
+  type PlanRecords,
+  quiltOf,
+  type TouchRecord,
+} from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   addTouch,
@@ -20,7 +28,9 @@ import {
   openPlan,
   preview,
   redo,
+  savedRevision,
   settleConflict,
+  takeInAdded,
   undo,
   usePlan,
 } from './plan-store.ts';
@@ -68,6 +78,18 @@ const rename =
   (name: string) =>
   (plan: PlanRecords): PlanRecords => ({ ...plan, quilts: { quilt: { ...quiltOf(plan), name } } });
 
+const TOUCH: TouchRecord = {
+  id: 't',
+  on: 'control.border-top.c1',
+  name: 'corner',
+  cloth: { x: 0, y: 0 },
+  since: null,
+  frame: { x: 1, y: 1 },
+  advance: 0,
+  method: 'head',
+  at: 1,
+};
+
 describe('the open plan', () => {
   it('makes one mark and one undo step of a gesture, and none of one taken back', async () => {
     for (const name of ['T', 'Ti', 'Tid']) preview(rename(name));
@@ -88,20 +110,7 @@ describe('the open plan', () => {
 
   it('undoes across kinds of records, in order', () => {
     edit('design', placeDesign('block-1-1', 'd1'));
-    edit(
-      'touch',
-      addTouch({
-        id: 't',
-        on: 'control.border-top.c1',
-        name: 'corner',
-        cloth: { x: 0, y: 0 },
-        since: null,
-        frame: { x: 1, y: 1 },
-        advance: 0,
-        method: 'head',
-        at: 1,
-      }),
-    );
+    edit('touch', addTouch(TOUCH));
     undo();
     expect(records().touches).toEqual({});
     undo();
@@ -126,6 +135,31 @@ describe('the open plan', () => {
     expect(records().regions['border-top']!.name).toBe('north');
     expect(quiltOf(records()).name).toBe('Mine');
     expect(server.taken[0]!.baseRevision).toBe(1);
+  });
+
+  it('takes in the touch that the server wrote down; one’s own is undone like any edit', async () => {
+    const touched = {
+      revision: 1,
+      mark: 'touch',
+      diff: [{ kind: 'touches', id: 't', before: null, after: TOUCH }],
+      own: true,
+    } as const;
+    server.revision = 1;
+    takeInAdded(touched);
+    takeInAdded({ ...touched, own: false });
+    expect(usePlan.getState()).toMatchObject({ revision: 1, records: { touches: { t: TOUCH } }, save: 'saved' });
+    undo();
+    expect(records().touches).toEqual({});
+    await saved();
+    expect(server.taken).toMatchObject([{ mark: 'undo touch', baseRevision: 1 }]);
+  });
+
+  it('tells its revision once all is saved, and why it can’t', async () => {
+    edit('rename', rename('Mine'));
+    expect(await savedRevision()).toBe(1);
+    server.offline = true;
+    edit('rename', rename('Kept'));
+    await expect(savedRevision()).rejects.toThrow(/not saved yet/);
   });
 
   it.each([

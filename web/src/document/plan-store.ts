@@ -223,6 +223,49 @@ function rebase(since: PlanDiff, revision: number, outbox: readonly Outgoing[]):
   });
 }
 
+/** What the server added to the plan, such as a touch that the head read; one's own can be undone like any other edit. */
+export function takeInAdded({
+  revision,
+  mark,
+  diff,
+  own,
+}: {
+  readonly revision: number;
+  readonly mark: string;
+  readonly diff: PlanDiff;
+  readonly own: boolean;
+}): void {
+  const { conflict, outbox, ...now } = usePlan.getState();
+  if (now.quiltId === null) return;
+  // With others' edits in between, the next edit sent is answered with all of them.
+  const after = (known: number): number => (revision === known + 1 ? revision : known);
+  if (conflict) {
+    const since = [...conflict.since, ...diff];
+    usePlan.setState({ conflict: { ...conflict, since, revision: after(conflict.revision) } });
+  } else if (revision > now.revision) rebase(diff, after(now.revision), outbox);
+  if (own) usePlan.setState(({ undoable }) => ({ undoable: [...undoable, { mark, diff }], redoable: [] }));
+}
+
+/** The revision that the server has when all that is shown was taken. Throws a sentence when something can't be sent now. */
+export function savedRevision(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const check = ({ save, revision }: PlanState): boolean => {
+      if (save === 'saving') return false;
+      if (save === 'saved') resolve(revision);
+      else reject(new Error('Your last change is not saved yet. See that the server is running, then try again.'));
+      return true;
+    };
+    if (check(usePlan.getState())) return;
+    const stop = usePlan.subscribe((state) => check(state) && stop());
+  });
+}
+
+/** Takes in what others changed, where an answer tells of it. */
+export function takeInStale(error: unknown): void {
+  const stale = staleAnswer(error);
+  if (stale) rebase(stale.since, stale.revision, usePlan.getState().outbox);
+}
+
 /** Ends a conflict: one's own changes stay on top, or the other window's stay and one's own edits of those records are dropped. */
 export function settleConflict(keep: 'mine' | 'theirs'): void {
   const { conflict, outbox } = usePlan.getState();

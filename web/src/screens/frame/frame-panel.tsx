@@ -11,7 +11,7 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
-import { useFrame } from '../../api/frame-socket.ts';
+import { takeFrame, useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
@@ -37,6 +37,7 @@ export function FramePanel(props: Props) {
   const connected = useFrame((frame) => frame.connected);
   const linkUp = useFrame((frame) => frame.linkUp);
   const refusal = useFrame((frame) => frame.refusal);
+  const elsewhere = useFrame((frame) => frame.elsewhere);
   const { instruction, piece, advances, passes, head } = told;
   const caution = useCautionDue(instruction, head?.fault != null);
   return (
@@ -68,6 +69,8 @@ export function FramePanel(props: Props) {
               ? 'The frame does not answer. Check that it is on; Gorse tries again by itself.'
               : 'The server does not answer. Gorse tries again by itself.'}
           </Text>
+        ) : elsewhere ? (
+          <Elsewhere {...elsewhere} />
         ) : caution ? (
           <Caution name={caution} />
         ) : (
@@ -84,6 +87,25 @@ export function FramePanel(props: Props) {
         <StopButton />
       </Group>
     </aside>
+  );
+}
+
+/** Another quilt lies on the frame. */
+function Elsewhere({ quilt, busy }: { readonly quilt: string; readonly busy: boolean }) {
+  return (
+    <Stack gap="sm" role="alert">
+      <Text fz={24} fw={700} lh={1.2}>
+        {quilt} {busy ? 'is being stitched' : 'is on the frame'}
+      </Text>
+      <Text fz={17}>
+        {busy
+          ? 'Finish or stop it there. Only STOP works from here until then.'
+          : 'It was opened on another screen. Put this quilt on the frame when it truly lies there.'}
+      </Text>
+      <Button size="xl" h={64} onClick={takeFrame}>
+        {busy ? 'Look again' : 'Put this quilt on the frame'}
+      </Button>
+    </Stack>
   );
 }
 

@@ -44,7 +44,7 @@ export default function FrameStep() {
     step: jogSteps(style)[step]!.mm,
     act: () => {
       const action = told?.instruction.action;
-      if (action && action !== 'pause') work.act(action);
+      if (action && action !== 'pause' && !useFrame.getState().elsewhere) work.act(action);
     },
   });
 

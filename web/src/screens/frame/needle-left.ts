@@ -1,13 +1,6 @@
-import {
-  advanceNow,
-  type AdvanceState,
-  distance,
-  type FramePoint,
-  type NamedPlace,
-  type TouchMethod,
-} from '@gorse/core';
+import { advanceNow, type AdvanceState, distance, type NamedPlace, type TouchMethod } from '@gorse/core';
 import { useEffect, useState } from 'react';
-import { sayToFrame, touchWithFrame, useFrame } from '../../api/frame-socket.ts';
+import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 
 /** The head is over the point within this distance, mm. */
 const OVER = 0.2;
@@ -27,7 +20,7 @@ const keyOf = (quiltId: string): string => `gorse-needle-${quiltId}`;
 export function useNeedleLeft(
   quiltId: string,
   advances: AdvanceState,
-  add: (place: NamedPlace, at: FramePoint, method: TouchMethod) => void,
+  read: (place: NamedPlace, method: TouchMethod) => Promise<boolean>,
 ): { readonly place: NamedPlace | null; readonly leave: (place: NamedPlace) => void } {
   const [left, setLeft] = useState<Left | null>(() => {
     const text = sessionStorage.getItem(keyOf(quiltId));
@@ -54,10 +47,7 @@ export function useNeedleLeft(
     const { place } = left;
     keep(null);
     if (!down) return;
-    void touchWithFrame().then((at) => {
-      if (at) add(place, at, 'needle');
-      sayToFrame({ type: 'needle', position: 'up' });
-    });
+    void read(place, 'needle').then(() => sayToFrame({ type: 'needle', position: 'up' }));
     // Once, when all is set.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [rolled, idle]);

@@ -1,7 +1,8 @@
 import type { RunAnswer } from '@gorse/contract';
 import type { AdvanceKind, FrameAction, FramePiece, FramePoint, Mounted, Rolling } from '@gorse/core';
 import { api } from '../../api/api.ts';
-import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
+import { sayToFrame } from '../../api/frame-socket.ts';
+import { savedRevision, takeInStale } from '../../document/plan-store.ts';
 import { tellError } from '../../ui/notices.ts';
 
 /** What the big button does, where the server or the frame does it. */
@@ -27,8 +28,14 @@ export function useFrameActs({
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
-  const take = (asked: Promise<RunAnswer>): void => {
-    asked.then((made) => useFrame.setState({ run: made })).catch(tellError);
+  /** What is stitched is what the screen shows: all of it saved, and changed by no one else. */
+  const load = async (pieceId: string): Promise<void> => {
+    try {
+      await api.startRun(quiltId, pieceId, await savedRevision());
+    } catch (error) {
+      takeInStale(error);
+      tellError(error);
+    }
   };
   return {
     tellAdvance,
@@ -44,13 +51,13 @@ export function useFrameActs({
           tellAdvance('clamped');
           break;
         case 'load':
-          if (piece) take(api.startRun(quiltId, piece.id));
+          if (piece) void load(piece.id);
           break;
         case 'goToStart':
           if (start) sayToFrame({ type: 'goTo', x: start.x, y: start.y });
           break;
         case 'goOn':
-          if (run) take(api.resumeRun(run.id, back));
+          if (run) api.resumeRun(run.id, back).catch(tellError);
           break;
         case 'mended':
           sayToFrame({ type: 'fault', fault: null });

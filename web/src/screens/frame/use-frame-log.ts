@@ -11,6 +11,7 @@ import {
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { useFrame, watchFrame } from '../../api/frame-socket.ts';
+import { takeInAdded } from '../../document/plan-store.ts';
 import { KEYS, useRuns } from '../../api/queries.ts';
 import { useSame } from './use-same.ts';
 
@@ -29,7 +30,7 @@ export interface FrameLog {
 export function useFrameLog(quiltId: string): FrameLog {
   const client = useQueryClient();
   const read = useRuns(quiltId).data;
-  useEffect(() => watchFrame(quiltId), [quiltId]);
+  useEffect(() => watchFrame(quiltId, takeInAdded), [quiltId]);
   const live = useFrame(({ run }) => (run?.quiltId === quiltId ? run : null));
   const status = live?.state.status;
   useEffect(() => {

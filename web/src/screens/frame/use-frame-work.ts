@@ -53,7 +53,7 @@ export function useFrameWork() {
   const { piece, run, next } = task;
   const wanted = situation?.wanted ?? null;
   const touching = useTouching({ records, advance, wanted: wanted === null ? null : landmarks[wanted]! });
-  const needle = useNeedleLeft(quiltId, advances, touching.add);
+  const needle = useNeedleLeft(quiltId, advances, touching.read);
   const acts = useFrameActs({
     quiltId,
     mounted,

@@ -1,3 +1,4 @@
+import type { TouchToMake } from '@gorse/contract';
 import {
   type ClothPoint,
   type FramePoint,
@@ -19,7 +20,7 @@ export interface Touchable extends Place {
   readonly name: string;
 }
 
-/** Touching and chalking: what the head reads becomes records. */
+/** Touching and chalking: what the head reads becomes records, by the server's hand. */
 export function useTouching({
   records,
   advance,
@@ -29,17 +30,24 @@ export function useTouching({
   readonly advance: number;
   readonly wanted: Landmark | null;
 }) {
-  const add = ({ ids, name, cloth, since }: Touchable, frame: FramePoint, method: TouchMethod): void => {
-    const on = ids?.[0] ?? null;
-    edit('touch', addTouch({ id: nanoid(10), on, name, cloth, since, frame, advance, method, at: Date.now() }));
-  };
+  const toMake = ({ ids, name, cloth, since }: Touchable, method: TouchMethod): TouchToMake => ({
+    id: nanoid(10),
+    on: ids?.[0] ?? null,
+    name,
+    cloth,
+    since,
+    advance,
+    method,
+  });
+  const read = (place: Touchable, method: TouchMethod): Promise<boolean> => touchWithFrame(toMake(place, method));
   return {
-    add,
+    /** Has the head read where it is, as a touch of a place; false when the frame would not. */
+    read,
     /** Touches the wanted landmark; false when the frame would not. */
-    async touch(): Promise<boolean> {
-      const at = wanted && (await touchWithFrame());
-      if (at) add(wanted, at, wanted.byHand ? 'chalk' : 'head');
-      return at !== null;
+    touch: async (): Promise<boolean> => wanted !== null && (await read(wanted, wanted.byHand ? 'chalk' : 'head')),
+    /** A touch that hands and eyes made, without the head. */
+    add(place: Touchable, frame: FramePoint, method: TouchMethod): void {
+      edit('touch', addTouch({ ...toMake(place, method), frame, at: Date.now() }));
     },
     /** Marks the point under the needle, to find it again when the quilt was rolled. */
     async chalk(): Promise<void> {

@@ -22,14 +22,12 @@ export function LandmarkTool({
   const landmarks = usePlan((state) => state.records.landmarks);
   const [name, setName] = useState('');
   const own = Object.values(landmarks).filter(({ since }) => since === null);
+  const said = name.trim();
+  const taken = Object.values(landmarks).some((one) => one.name === said);
   const add = (event: SyntheticEvent): void => {
     event.preventDefault();
-    const said = name.trim();
-    if (!at || said === '') return;
-    edit(
-      'landmark',
-      addLandmark({ id: nanoid(10), name: said.slice(0, 120), cloth: { x: at.x, y: at.y }, since: null }),
-    );
+    if (!at || said === '' || taken) return;
+    edit('landmark', addLandmark({ id: nanoid(10), name: said, cloth: { x: at.x, y: at.y }, since: null }));
     setName('');
     onDone();
   };
@@ -53,10 +51,12 @@ export function LandmarkTool({
               aria-label="What it is"
               placeholder="puffin’s beak"
               value={name}
+              maxLength={120}
+              error={taken && 'There is one called so. Say it otherwise.'}
               autoFocus
               onChange={(event) => setName(event.currentTarget.value)}
             />
-            <Button size="xs" type="submit" disabled={name.trim() === ''}>
+            <Button size="xs" type="submit" disabled={said === '' || taken}>
               Add
             </Button>
           </form>

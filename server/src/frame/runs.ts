@@ -1,0 +1,214 @@
+import type { RunAnswer, ScreenMessage } from '@gorse/contract';
+import {
+  advanceNow,
+  decodeStrokes,
+  type FrameCommand,
+  type FrameEventKind,
+  type FrameState,
+  holeAt,
+  holesBefore,
+  isOpen,
+  resumePoint,
+  type RunEvent,
+  type RunEventKind,
+  runWithEvent,
+} from '@gorse/core';
+import { nanoid } from 'nanoid';
+import { found, Refusal } from '../actions/refusal.ts';
+import { plannedQuilt } from '../actions/planned.ts';
+import { refuseOtherThan } from '../actions/quilts.ts';
+import { makeStitchPlan, type StitchPlan, stitchPlanOf } from '../actions/stitch-plan.ts';
+import type { Database } from '../store/database.ts';
+import { appendEvent, findRun, findRunCloth, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
+import type { Poles, QuiltNow } from './poles.ts';
+
+/** How often stitching progress is written down, in ms. */
+const PROGRESS_EVERY = 200;
+
+/** A run at the frame, one of its strokes loaded. */
+interface Current {
+  run: RunAnswer;
+  readonly strokes: readonly Float64Array[];
+  stroke: number;
+  progressAt: number;
+}
+
+/** Frame events that go into the run's log as they are. */
+const LOGGED: Readonly<Partial<Record<FrameEventKind, RunEventKind>>> = {
+  rehearsed: 'rehearsed',
+  bobbinThreadUp: 'bobbinThreadUp',
+  started: 'started',
+  paused: 'paused',
+  resumed: 'resumed',
+  stopped: 'stopped',
+  threadBroke: 'threadBroke',
+  bobbinEmpty: 'bobbinEmpty',
+  mended: 'mended',
+};
+
+/** The run at the frame: made, loaded stroke by stroke, and written down as it goes. Its methods are called in turn. */
+export class Runs {
+  private current: Current | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly poles: Poles,
+    private readonly send: (command: FrameCommand) => boolean,
+    private readonly tell: (quiltId: string, message: ScreenMessage) => void,
+  ) {}
+
+  /** Runs that were under way when the server last ended were interrupted where the log ends. */
+  static async recover(database: Database): Promise<void> {
+    for (const run of await listRuns(database.read, null)) {
+      if (!isUnderWay(run)) continue;
+      const event = { kind: 'interrupted' as const, at: Date.now(), stitch: run.state.stitch };
+      await database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    }
+  }
+
+  get run(): RunAnswer | null {
+    return this.current?.run ?? null;
+  }
+
+  /** What was loaded is no longer at the frame. */
+  drop(): void {
+    this.current = null;
+  }
+
+  /** Makes the stitch plan of a piece and loads it; refuses when the plan isn't the one that the screen shows. */
+  async start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {
+    const quilt = await this.poles.mount(quiltId);
+    await refuseOtherThan(this.database.read, quiltId, quilt.revision, revision);
+    const { plan, designs } = await plannedQuilt(this.database, quiltId, quilt.records);
+    const { designId, ...made } = makeStitchPlan(plan, quilt.records, this.lies(quilt), pieceId);
+    const before = (await listRuns(this.database.read, quiltId)).filter(
+      (run) => run.pieceId === pieceId && isOpen(run.state.status),
+    );
+    const design = designs.get(designId)?.name ?? '';
+    return this.make(made, { quiltId, pieceId, design }, before, 'abandoned');
+  }
+
+  /** Loads an open run again, to go on from `back` mm before its last stitch; lined up anew when the quilt was rolled or moved since. */
+  async resume(runId: string, back: number): Promise<RunAnswer> {
+    const run = found(await findRun(this.database.read, runId), 'run');
+    if (!isOpen(run.state.status))
+      throw new Refusal('refused', 'This run is over. Start a new one on the Frame screen.');
+    const quilt = await this.poles.mount(run.quiltId);
+    const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
+    const { stroke, hole } = holeAt(run.holes, run.state.stitch);
+    const from = resumePoint(strokes[stroke]!, hole, back);
+    return run.advance === advanceNow(this.poles.advances)
+      ? this.take(run, holesBefore(run.holes, stroke) + from)
+      : this.continueAnew(run, stroke, from, quilt);
+  }
+
+  /** Ends a run that won't be gone on with. */
+  async abandon(runId: string): Promise<RunAnswer> {
+    const run = found(await findRun(this.database.read, runId), 'run');
+    if (run.state.status === 'stitching') throw new Refusal('refused', 'This run is being stitched. Stop it first.');
+    if (!isOpen(run.state.status)) return run;
+    const ended = await this.write(run, 'abandoned', run.state.stitch);
+    if (this.run?.id === runId) this.drop();
+    this.tell(run.quiltId, { type: 'run', run: ended });
+    return ended;
+  }
+
+  async progress({ run: at }: FrameState): Promise<void> {
+    const { current } = this;
+    if (!current || at?.id !== current.run.id || Date.now() - current.progressAt < PROGRESS_EVERY) return;
+    const stitch = holesBefore(current.run.holes, current.stroke) + at.stitch;
+    if (current.run.state.status !== 'stitching' || stitch <= current.run.state.stitch) return;
+    current.progressAt = Date.now();
+    current.run = await this.write(current.run, 'progress', stitch);
+  }
+
+  async happened(kind: FrameEventKind, runId: string | null, hole: number): Promise<void> {
+    const { current } = this;
+    if (!current || current.run.id !== runId) return;
+    const stitch = holesBefore(current.run.holes, current.stroke) + hole;
+    const logged = LOGGED[kind];
+    if (kind === 'finished') await this.finishStroke(current, stitch);
+    else if (logged && (kind !== 'stopped' || isUnderWay(current.run)))
+      current.run = await this.write(current.run, logged, stitch);
+  }
+
+  /** The link broke: what was under way ended where the log does. */
+  async interrupt(): Promise<void> {
+    const { run } = this;
+    this.drop();
+    if (run && isUnderWay(run)) await this.write(run, 'interrupted', run.state.stitch);
+  }
+
+  private lies({ stitched }: QuiltNow): Parameters<typeof makeStitchPlan>[2] {
+    return { advances: this.poles.advances, stitched };
+  }
+
+  /** What is left of a run as a run of its own, where the cloth lies now. */
+  private async continueAnew(run: RunAnswer, stroke: number, hole: number, quilt: QuiltNow): Promise<RunAnswer> {
+    const cloth = decodeStrokes(found(await findRunCloth(this.database.read, run.id), 'run'));
+    if (cloth.length === 0)
+      throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
+    const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
+    const made = stitchPlanOf(run.name, left, run.planHash, quilt.records, this.lies(quilt));
+    const { quiltId, pieceId, design } = run;
+    return this.make(made, { quiltId, pieceId, design, continued: true }, [run], 'continued');
+  }
+
+  /** Writes a run down, in place of those before it, and loads it. */
+  private async make(
+    made: StitchPlan,
+    of: Pick<RunAnswer, 'quiltId' | 'pieceId' | 'design'> & { readonly continued?: boolean },
+    before: readonly RunAnswer[],
+    end: 'abandoned' | 'continued',
+  ): Promise<RunAnswer> {
+    const id = nanoid(12);
+    const at = Date.now();
+    await this.database.commit(async (tables) => {
+      for (const run of before)
+        await appendEvent(tables, run.id, run.events.length, { kind: end, at, stitch: run.state.stitch });
+      await insertRun(tables, { ...made, ...of, id, madeAt: at });
+      await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
+    });
+    return this.take(found(await findRun(this.database.read, id), 'run'), 0);
+  }
+
+  private async take(open: RunAnswer, stitch: number): Promise<RunAnswer> {
+    const strokes = decodeStrokes(found(await findRunPoints(this.database.read, open.id), 'run'));
+    const run = open.state.status === 'ready' ? open : await this.write(open, 'takenUp', stitch);
+    const { stroke, hole } = holeAt(run.holes, stitch);
+    this.current = { run, strokes, stroke, progressAt: 0 };
+    this.load(hole);
+    this.tell(run.quiltId, { type: 'run', run });
+    return run;
+  }
+
+  private load(hole: number): void {
+    const { run, strokes, stroke } = this.current!;
+    const points = [...strokes[stroke]!];
+    if (!this.send({ type: 'load', run: run.id, advance: run.advance, points, from: hole }))
+      throw new Refusal(
+        'unavailable',
+        'The frame does not answer. Check that it is on and its link is up, then try again.',
+      );
+  }
+
+  private async finishStroke(current: Current, stitch: number): Promise<void> {
+    if (current.stroke === current.strokes.length - 1) {
+      current.run = await this.write(current.run, 'finished', stitch);
+      return;
+    }
+    current.stroke += 1;
+    current.run = await this.write(current.run, 'cut', holesBefore(current.run.holes, current.stroke));
+    this.load(0);
+  }
+
+  /** On the disk first, then on the screens. */
+  private async write(run: RunAnswer, kind: RunEventKind, stitch: number): Promise<RunAnswer> {
+    const event: RunEvent = { kind, at: Date.now(), stitch };
+    await this.database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    this.tell(run.quiltId, { type: 'happened', run: run.id, event });
+    return runWithEvent(run, event);
+  }
+}
+
+const isUnderWay = ({ state }: RunAnswer): boolean => state.status === 'stitching' || state.status === 'paused';
