@@ -179,7 +179,14 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await page.getByRole('button', { name: 'Stitch', exact: true }).click();
     await expect(page.getByText('Stitching A1.')).toBeVisible();
     const before = (await (await page.request.get(`${server.address}/api/quilts/${quiltId}`)).json()) as unknown;
-    await page.waitForTimeout(500);
+    await expect
+      .poll(async () => {
+        const runs = (await (
+          await page.request.get(`${server.address}/api/quilts/${quiltId}/runs`)
+        ).json()) as RunAnswer[];
+        return runs.some(({ events }) => events.at(-1)?.kind === 'progress');
+      })
+      .toBe(true);
     await server.kill();
     await expect(page.getByText('The server does not answer.')).toBeVisible();
     server = await startServer({ folder: server.folder, port: new URL(server.address).port, speed: 4 });

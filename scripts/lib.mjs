@@ -1,27 +1,44 @@
 /** What the scripts share; only Node's own modules, since nothing may be installed yet. */
+import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { constants, setPriority } from 'node:os';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 const STAMP = join(ROOT, 'node_modules', '.gorse-installed');
 
-/** Runs a command in the project's folder with the project's own tools on its path; returns its exit code. */
+/** In the project's folder, with the project's own tools on the path. */
+const here = (env) => ({
+  cwd: ROOT,
+  shell: process.platform === 'win32',
+  env: {
+    ...process.env,
+    ...env,
+    PATH: `${join(ROOT, 'node_modules', '.bin')}${process.platform === 'win32' ? ';' : ':'}${process.env.PATH}`,
+  },
+});
+
+/** Runs a command; returns its exit code. */
 export function run(command, args, env = {}) {
-  const result = spawnSync(command, args, {
-    cwd: ROOT,
-    stdio: 'inherit',
-    shell: process.platform === 'win32',
-    env: {
-      ...process.env,
-      ...env,
-      PATH: `${join(ROOT, 'node_modules', '.bin')}${process.platform === 'win32' ? ';' : ':'}${process.env.PATH}`,
-    },
-  });
+  const result = spawnSync(command, args, { ...here(env), stdio: 'inherit' });
   if (result.error) throw result.error;
   return result.status ?? 1;
+}
+
+/** Runs a command while others run: resolves with its exit code and, when it works in the background, with what it said. */
+export function runBeside(command, args, { env = {}, background = false } = {}) {
+  const child = spawn(command, args, { ...here(env), stdio: background ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+  endWithParent(child);
+  if (background) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (part) => said.push(part));
+  return new Promise((resolve, reject) => {
+    child.on('error', reject);
+    child.on('close', (code) => resolve({ code: code ?? 1, said: Buffer.concat(said).toString() }));
+  });
 }
 
 /** As `run`; a failure ends the script. */
@@ -47,8 +64,12 @@ export function endWithParent(child) {
   const watch = setInterval(() => {
     if (process.ppid !== parent) child.kill('SIGTERM');
   }, 1000);
-  child.on('exit', () => clearInterval(watch));
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  const hand = (signal) => child.kill(signal);
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, hand);
+  child.on('exit', () => {
+    clearInterval(watch);
+    for (const signal of ['SIGINT', 'SIGTERM']) process.off(signal, hand);
+  });
 }
 
 /** Runs a long-running command; returns its exit code. */

@@ -2,7 +2,7 @@ import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/c
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, CLAMPED, TOP, openScreen, startApp, TOUCHES } from './test/harness.ts';
+import { added, apiOf, CLAMPED, TOP, openScreen, startApp, startRun, TOUCHES } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -52,8 +52,8 @@ describe('rows', () => {
     const summary = async (): Promise<QuiltSummary['rows']> =>
       (await api<QuiltSummary[]>('GET', '/quilts')).body.find((one) => one.id === quiltId)!.rows;
     expect(await summary()).toEqual({ planned: 4, runsStitched: 0 });
-    expect((await api('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.9' })).status).toBe(404);
-    const { status, body: run } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.2' });
+    expect((await startRun(api, quiltId, 'rowSets.w.9')).status).toBe(404);
+    const { status, body: run } = await startRun(api, quiltId, 'rowSets.w.2');
     expect([status, run.name, run.design]).toEqual([201, 'row 2', 'wave']);
     const screen = await openScreen(app, quiltId);
     const [points] = decodeStrokes(
@@ -71,7 +71,7 @@ describe('rows', () => {
 
   it('that are joined are one run', async () => {
     const quiltId = await quiltInRows({ sewing: { backAndForth: true, joined: true } });
-    const { body } = await api<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId: 'rowSets.w.1' });
+    const { body } = await startRun(api, quiltId, 'rowSets.w.1');
     expect(body.name).toBe('rows 1 to 4');
     expect(body.holes).toHaveLength(1);
   });
