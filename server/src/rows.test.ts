@@ -1,4 +1,4 @@
-import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
