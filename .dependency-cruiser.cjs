@@ -94,8 +94,14 @@ module.exports = {
     {
       name: 'canvas-knows-no-screen',
       severity: 'error',
-      from: { path: '^web/src/(canvas|ui|document|api|planning-worker)/' },
+      from: { path: '^web/src/(canvas|tools|ui|document|api|planning-worker|library-worker)/' },
       to: { path: '^web/src/screens/' },
+    },
+    {
+      name: 'tools-are-headless',
+      severity: 'error',
+      from: { path: '^web/src/tools/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^web/src/tools/', '^core/src/index\\.ts$'] },
     },
   ],
   options: {

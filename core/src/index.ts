@@ -61,7 +61,7 @@ export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
-export { applyToPoint, applyToPolyline } from './geometry/affine.ts';
+export { type Affine, applyToPoint, applyToPolyline } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
 export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
 export { boxRing, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';

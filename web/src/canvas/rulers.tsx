@@ -1,6 +1,6 @@
 import { MM_PER_INCH, trimmed, unitOf } from '@gorse/core';
 import { useLengthStyle } from '../ui/preferences.ts';
-import { rulerStep, type Size, type View } from './view.ts';
+import { rulerStep, type Size, type View } from '../tools/view.ts';
 
 export const RULER = 24;
 

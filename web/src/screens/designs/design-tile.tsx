@@ -1,7 +1,7 @@
 import type { DesignAnswer } from '@gorse/contract';
 import { formatLength, formatLengthNumber } from '@gorse/core';
 import { Text } from '@mantine/core';
-import { DesignPicture } from '../../ui/design-picture.tsx';
+import { DesignPicture } from '../../library-worker/design-picture.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
 export const TILE = { width: 190, height: 140 };

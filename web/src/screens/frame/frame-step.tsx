@@ -13,8 +13,9 @@ import { Text } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
-import { ClothStage, type Gesture } from '../../canvas/cloth-stage.tsx';
+import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import type { Tool } from '../../tools/hand.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
@@ -60,7 +61,7 @@ export default function FrameStep() {
     );
   }
   const area = safeArea(quiltOf(work.records).machine.frame, mountedNow(told.advances).rolled);
-  const press = (p: Point, view: { readonly scale: number }): Gesture | null => {
+  const press = (p: Point, view: { readonly scale: number }): Tool | null => {
     const { state } = useFrame.getState();
     if (state && distance(p, state) * view.scale <= GRASP) return carrying(area);
     if (!work.ways.dragging) return null;
@@ -70,6 +71,7 @@ export default function FrameStep() {
         setDragged(null);
         void work.dragPlan(p, to);
       },
+      cancel: () => setDragged(null),
     };
   };
   const seen = boundsOf(patches.map((patch) => Float64Array.from(patch.ring)));
@@ -150,7 +152,7 @@ function LiveHead({ scale }: { readonly scale: number }) {
 }
 
 /** Hands carry the head; it is told where to every few milliseconds. */
-function carrying(area: SafeArea): Gesture {
+function carrying(area: SafeArea): Tool {
   let told = 0;
   const carry = (to: Point): void => {
     const x = Math.min(area.width, Math.max(0, to.x));
@@ -164,5 +166,7 @@ function carrying(area: SafeArea): Gesture {
       carry(to);
     },
     end: carry,
+    // Where hands have carried the head it stays.
+    cancel: () => undefined,
   };
 }

@@ -40,6 +40,7 @@ export function Boundary({
     return clamped(toMm((event.clientY - box.top) / unit));
   };
   const onKey = (event: KeyboardEvent): void => {
+    if (event.key === 'Escape') setDragged(null);
     const way = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
     if (way === 0) return;
     event.preventDefault();
@@ -69,6 +70,8 @@ export function Boundary({
         if (dragged !== null && Math.abs(dragged - from) > 0.5) onStart(pass, dragged);
         setDragged(null);
       }}
+      // Lost before it was let go: taken back.
+      onLostPointerCapture={() => setDragged(null)}
     >
       <rect x={x0} y={y - 9} width={x1 - x0} height={18} fill="transparent" />
       <path

@@ -8,9 +8,9 @@ import {
   type RowSetRecord,
 } from '@gorse/core';
 import { useRef, useState } from 'react';
-import type { Gesture } from '../../../canvas/cloth-stage.tsx';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRow } from '../../../document/rows.ts';
+import type { Tool } from '../../../tools/hand.ts';
 import { planner } from '../../../planning-worker/link.ts';
 
 /** A row being moved: how far from where it was, as measured on the finished quilt, and what is left beside it. */
@@ -64,8 +64,7 @@ export function useRowDrag(
   records: PlanRecords,
 ): {
   readonly drag: RowDrag | null;
-  readonly begin: (row: number, from: Point) => Gesture | null;
-  readonly cancel: () => void;
+  readonly begin: (row: number, from: Point) => Tool | null;
 } {
   const [drag, setDrag] = useState<RowDrag | null>(null);
   /** Of the gesture under way, so that what comes late to another is dropped. */
@@ -89,7 +88,7 @@ export function useRowDrag(
       asking.current = false;
     }
   };
-  const begin = (row: number, from: Point): Gesture | null => {
+  const begin = (row: number, from: Point): Tool | null => {
     if (!set) return null;
     const gesture = ++current.current;
     const to = (p: Point, free: boolean): RowMove => movedBy(records, { x: p.x - from.x, y: p.y - from.y }, free);
@@ -107,11 +106,11 @@ export function useRowDrag(
         setDrag(null);
         moveRow(set, row, to(p, free));
       },
+      cancel() {
+        current.current++;
+        setDrag(null);
+      },
     };
   };
-  const cancel = (): void => {
-    current.current++;
-    setDrag(null);
-  };
-  return { drag, begin, cancel };
+  return { drag, begin };
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { usePicture } from '../library-worker/pictures.ts';
-import { MOORLAND } from './theme.ts';
+import { usePicture } from './pictures.ts';
+import { MOORLAND } from '../ui/theme.ts';
 
 interface Props {
   readonly designId: string;

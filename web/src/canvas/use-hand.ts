@@ -1,0 +1,39 @@
+import type { Point } from '@gorse/core';
+import { type PointerEvent, type RefObject, useState } from 'react';
+import { type Ground, Hand } from '../tools/hand.ts';
+
+/** The pointers over a picture, as a hand on what lies there. Captured, so that a gesture ends wherever it is let go. */
+export function useHand(ground: Ground | null, frame: RefObject<HTMLElement | null>) {
+  const [hand] = useState(() => new Hand());
+  const at = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }): Point => {
+    const box = frame.current?.getBoundingClientRect();
+    return { x: clientX - (box?.left ?? 0), y: clientY - (box?.top ?? 0) };
+  };
+  const isFree = ({ altKey, ctrlKey }: PointerEvent): boolean => altKey || ctrlKey;
+  return {
+    at,
+    /** Takes a tool back; false when there was none in the hand. */
+    cancel(): boolean {
+      if (!hand.holdsTool) return false;
+      hand.cancel();
+      return true;
+    },
+    events: {
+      onPointerDown(event: PointerEvent): void {
+        if (!ground) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        hand.press(ground, event.pointerId, at(event), event.button === 1);
+      },
+      onPointerMove(event: PointerEvent): void {
+        if (ground && hand.has(event.pointerId)) hand.move(ground, event.pointerId, at(event), isFree(event));
+      },
+      onPointerUp(event: PointerEvent): void {
+        if (ground) hand.release(ground, event.pointerId, at(event), isFree(event));
+      },
+      onLostPointerCapture(event: PointerEvent): void {
+        // After a release there is nothing left to take back.
+        if (hand.has(event.pointerId)) hand.cancel();
+      },
+    },
+  };
+}

@@ -1,0 +1,37 @@
+import { applyToPoint, outlineOf, type PlanRecords, type Point } from '@gorse/core';
+import { useMemo } from 'react';
+import type { StripLayout } from './use-strip.ts';
+
+/** The quilt as it is loaded: its patches, those with a design darker, and its rows as lines. */
+export function StripCloth({
+  records,
+  rows,
+  layout: { lie, left, scale, width, toY },
+}: {
+  readonly records: PlanRecords;
+  readonly rows: readonly { readonly row: number; readonly ring: readonly Point[] }[];
+  readonly layout: StripLayout;
+}) {
+  const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);
+  return (
+    <g transform={`translate(${left} ${toY(0)}) scale(${scale})`}>
+      {Object.values(records.regions).map((region) => (
+        <polygon
+          key={region.id}
+          points={outlineOf(region.shape)
+            .map((p) => applyToPoint(lie, p))
+            .map((p) => `${p.x},${p.y}`)
+            .join(' ')}
+          fill={filled.has(region.id) ? '#B9C6CD' : '#FBF8EE'}
+          stroke="#b3a88c"
+          strokeWidth={0.5 / scale}
+        />
+      ))}
+      {rows.map((row) => {
+        const ys = row.ring.map((p) => applyToPoint(lie, p).y);
+        const y = (Math.min(...ys) + Math.max(...ys)) / 2;
+        return <path key={row.row} d={`M0 ${y}H${width}`} stroke="#7d93a1" strokeWidth={1 / scale} />;
+      })}
+    </g>
+  );
+}

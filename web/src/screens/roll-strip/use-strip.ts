@@ -1,0 +1,106 @@
+import {
+  advanceStateOf,
+  type Affine,
+  finishedPieces,
+  type FramePiece,
+  loadedSize,
+  loadingMap,
+  mountedNow,
+  piecesInPasses,
+  quiltOf,
+  rollGrowth,
+  usableReach,
+} from '@gorse/core';
+import { useMemo } from 'react';
+import { useFrame } from '../../api/frame-socket.ts';
+import { useAdvances, useRuns } from '../../api/queries.ts';
+import { usePlan } from '../../document/plan-store.ts';
+import { usePlanned } from '../../planning-worker/planned-store.ts';
+
+export const HEIGHT = 640;
+const TOP = 44;
+
+/** A pass as it is drawn: which part of the strip its pieces take up. */
+export interface StripPass {
+  readonly from: number;
+  readonly pinned: boolean;
+  readonly pieces: readonly FramePiece[];
+  readonly y0: number;
+  readonly y1: number;
+  /** All of it is stitched. */
+  readonly done: boolean;
+}
+
+/** The picture's measures, px of the strip; `scale` px a millimetre. */
+export interface StripLayout {
+  readonly left: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly scale: number;
+  /** From the top as a strip is drawn, to the upper edge of the quilt in mm and back. */
+  readonly toY: (mm: number) => number;
+  readonly toMm: (y: number) => number;
+  /** From the cloth to the quilt as it is loaded. */
+  readonly lie: Affine;
+  readonly width: number;
+  readonly length: number;
+}
+
+/** What the strip shows: the quilt as it is loaded, its passes, and how it lies on the poles now. */
+export function useStrip(stripWidth: number, wide: boolean) {
+  const quiltId = usePlan((state) => state.quiltId)!;
+  const records = usePlan((state) => state.records);
+  const byRecord = usePlanned((state) => state.byRecord);
+  const found = usePlanned((state) => state.passes);
+  const logged = useAdvances(quiltId).data;
+  const live = useFrame((state) => state.advances);
+  const runs = useRuns(quiltId).data;
+  const finished = useMemo(() => finishedPieces(runs ?? []), [runs]);
+  const pieces = useMemo(
+    () =>
+      piecesInPasses(
+        Object.values(byRecord).flatMap((record) => record.pieces),
+        found,
+      ),
+    [byRecord, found],
+  );
+  const { map, loading, machine } = quiltOf(records);
+  const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
+  const layout = layOut(loadedSize(loading, map.size), loadingMap(loading, map.size), stripWidth, wide);
+  return {
+    records,
+    layout,
+    rows: Object.values(byRecord).flatMap((record) => record.rows?.rows ?? []),
+    passes: found.passes.map((pass, i): StripPass => {
+      const own = pieces.filter((piece) => piece.pass === i);
+      const first = Math.max(0, Math.min(...own.map((piece) => piece.top)));
+      const last = Math.min(layout.length, Math.max(...own.map((piece) => piece.bottom)));
+      const done = own.length > 0 && own.every((piece) => finished.has(piece.id));
+      return { from: pass.from, pinned: pass.pinned, pieces: own, y0: layout.toY(first), y1: layout.toY(last), done };
+    }),
+    rolled,
+    reach: Math.min(layout.length - rolled, usableReach(machine.frame, rolled)),
+    // The roll as thick as it is now, drawn larger than life so that it can be seen growing.
+    roll: Math.min(20, 7 + rollGrowth(machine.frame, rolled) / 2.5),
+  };
+}
+
+function layOut(
+  { width, length }: { readonly width: number; readonly length: number },
+  lie: Affine,
+  stripWidth: number,
+  wide: boolean,
+): StripLayout {
+  const scale = Math.min((stripWidth - (wide ? 56 : 16)) / width, (HEIGHT - 104) / length);
+  const left = (stripWidth - width * scale) / 2;
+  const toY = (mm: number): number => TOP + mm * scale;
+  return {
+    left,
+    right: left + width * scale,
+    bottom: toY(length),
+    scale,
+    toY,
+    toMm: (y) => (y - TOP) / scale,
+    ...{ lie, width, length },
+  };
+}
