@@ -47,7 +47,7 @@ export function LandmarkTool({
         {active && at && (
           <form onSubmit={add} style={{ display: 'flex', gap: 6 }}>
             <TextInput
-              size="xs"
+              size="sm"
               aria-label="What it is"
               placeholder="puffin’s beak"
               value={name}
@@ -56,7 +56,7 @@ export function LandmarkTool({
               autoFocus
               onChange={(event) => setName(event.currentTarget.value)}
             />
-            <Button size="xs" type="submit" disabled={said === '' || taken}>
+            <Button size="sm" type="submit" disabled={said === '' || taken}>
               Add
             </Button>
           </form>
