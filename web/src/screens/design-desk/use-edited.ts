@@ -2,6 +2,7 @@ import { type DesignEdit, isRefusal, type Polyline } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import { api } from '../../api/api.ts';
 import { KEYS, queryClient } from '../../api/queries.ts';
+import { tellError } from '../../ui/notices.ts';
 import { library } from '../../library-worker/library.ts';
 
 interface Edited {
@@ -28,7 +29,7 @@ export function useEdited(strokes: readonly Polyline[] | null, edits: readonly D
           : { strokes: found, refusal: null },
       );
     };
-    void work();
+    work().catch(tellError);
     return () => {
       stale = true;
     };

@@ -11,6 +11,7 @@ import { useRef, useState } from 'react';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRow } from '../../../document/rows.ts';
 import type { Tool } from '../../../tools/hand.ts';
+import { tellError } from '../../../ui/notices.ts';
 import { planner } from '../../../planning-worker/link.ts';
 
 /** A row being moved: how far from where it was, as measured on the finished quilt, and what is left beside it. */
@@ -98,7 +99,7 @@ export function useRowDrag(
         const by = to(p, free);
         setDrag((now) => ({ above: now?.above ?? null, below: now?.below ?? null, row, ...by }));
         wished.current = { row, ...by, gesture };
-        void ask(set);
+        ask(set).catch(tellError);
       },
       end(p, free) {
         if (gesture !== current.current) return;

@@ -1,0 +1,105 @@
+import {
+  boundsOf,
+  cornerPlaces,
+  type DesignEdit,
+  lengthOf,
+  placeNearest,
+  type Point,
+  type Polyline,
+  simplify,
+  stitchLength,
+  toRadians,
+  trimmedLine,
+  USUAL_SPI,
+} from '@gorse/core';
+import { useMemo, useState } from 'react';
+import { setEdits, withTrim } from './drafts.ts';
+import type { TrimEnd } from './trim-handles.tsx';
+
+/** Corners that a trimmed end steps to. */
+const STEP_CORNER = toRadians(30);
+
+const NO_LINES: readonly Polyline[] = [];
+
+/** An end of the line in the hand: how much it would cut off, and where the hand is. */
+interface Drag {
+  readonly end: TrimEnd;
+  readonly cut: number;
+  readonly to: Point | null;
+}
+
+type Cuts = Readonly<Record<TrimEnd, number>>;
+
+/**
+ * Trimming a line by its ends, with the hand or step by step. What is dragged is drawn of fewer points, so that it follows the hand whatever the
+ * design; its lengths are a little shorter.
+ * @param base the line after all edits but the trim
+ */
+export function useTrim(id: string, base: readonly Polyline[] | null, before: readonly DesignEdit[], trim: Cuts) {
+  const [dragged, setDragged] = useState<Drag | null>(null);
+  const coarse = useMemo(() => (base ? coarsened(base) : []), [base]);
+  const drawn = dragged ? coarse : (base ?? NO_LINES);
+  const length = useMemo(() => lengthOfAll(drawn), [drawn]);
+  const whole = useMemo(() => lengthOfAll(base ?? NO_LINES), [base]);
+  const shrink = whole > 0 ? length / whole : 1;
+  const cutAt = (end: TrimEnd): number => (dragged?.end === end ? dragged.cut : trim[end] * shrink);
+  const [start, end] = [cutAt('start'), cutAt('end')];
+  const lines = useMemo(() => trimmedLine(drawn, start, end), [drawn, start, end]);
+  const cutOff = useMemo(
+    () => [...trimmedLine(drawn, 0, length - start), ...trimmedLine(drawn, length - end, 0)],
+    [drawn, length, start, end],
+  );
+  const put = (at: TrimEnd, cut: number): void =>
+    setEdits(id, at === 'start' ? withTrim(before, cut, trim.end) : withTrim(before, trim.start, cut));
+  return {
+    drawn,
+    length,
+    lines,
+    cutOff,
+    cuts: { start, end },
+    isDragged: dragged !== null,
+    grasp: (at: TrimEnd): void => setDragged({ end: at, cut: trim[at], to: null }),
+    move: (to: Point): void => {
+      if (dragged) setDragged({ ...dragged, cut: cutTo(coarse, trim, dragged, to, 1), to });
+    },
+    end: (): void => {
+      setDragged(null);
+      if (dragged?.to && base) put(dragged.end, cutTo(base, trim, dragged, dragged.to, 1 / shrink));
+    },
+    cancel: (): void => setDragged(null),
+    /** By a stitch, or to the next corner. */
+    step: (at: TrimEnd, way: 1 | -1, corner: boolean): void => {
+      if (!base) return;
+      const from = at === 'start' ? trim.start : length - trim.end;
+      const along = corner ? nextCorner(base, from, way) : from + way * stitchLength(USUAL_SPI);
+      const place = Math.min(length, Math.max(0, along));
+      const cut = at === 'start' ? place : length - place;
+      if (cut + trim[at === 'start' ? 'end' : 'start'] < length) put(at, cut);
+    },
+  };
+}
+
+/** How much of a line is cut off when an end is dragged to a point; one end never passes the other. */
+function cutTo(strokes: readonly Polyline[], trim: Cuts, { end, cut }: Drag, to: Point, scale: number): number {
+  const total = lengthOfAll(strokes);
+  const along = placeNearest(strokes, to, end === 'start' ? cut * scale : total - cut * scale);
+  const most = total - (end === 'start' ? trim.end : trim.start) - stitchLength(USUAL_SPI);
+  return Math.max(0, Math.min(most, end === 'start' ? along : total - along));
+}
+
+const lengthOfAll = (strokes: readonly Polyline[]): number =>
+  strokes.reduce((sum, stroke) => sum + lengthOf(stroke), 0);
+
+/** The same to the eye on any screen, with far fewer points. */
+function coarsened(strokes: readonly Polyline[]): Polyline[] {
+  const box = boundsOf(strokes);
+  const size = box ? Math.max(box.maxX - box.minX, box.maxY - box.minY) : 0;
+  return strokes.map((stroke) => simplify(stroke, size / 4000));
+}
+
+/** The corner, or end of a stroke, before or after a place of the line. */
+function nextCorner(strokes: readonly Polyline[], at: number, way: 1 | -1): number {
+  const corners = cornerPlaces(strokes, STEP_CORNER);
+  const beyond = corners.filter((corner) => (corner - at) * way > 1e-6);
+  return (way === 1 ? beyond[0] : beyond.at(-1)) ?? at;
+}
