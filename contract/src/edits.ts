@@ -2,7 +2,11 @@ import { type Change, type PlanDiff, type PlanKind, PLAN_KINDS } from '@gorse/co
 import { type ClassConstructor } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, Min } from 'class-validator';
 import { checked, ContractError } from './check.ts';
-import { LandmarkBody, PlacementBody, QuiltBody, RecipeBody, RegionBody, RowSetBody, TouchBody } from './records.ts';
+import { RegionBody } from './records/map.ts';
+import { QuiltBody } from './records/quilt.ts';
+import { PlacementBody, RecipeBody } from './records/recipes.ts';
+import { RowSetBody } from './records/rows.ts';
+import { LandmarkBody, TouchBody } from './records/touches.ts';
 
 const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   quilts: QuiltBody,

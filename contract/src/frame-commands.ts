@@ -3,7 +3,7 @@ import { type ClassConstructor } from 'class-transformer';
 import { IsIn, ValidateIf } from 'class-validator';
 import { checked, ContractError } from './check.ts';
 import { IsFiniteNumber, Nested } from './fields.ts';
-import { type TouchToMake, TouchToMakeBody } from './records.ts';
+import { type TouchToMake, TouchToMakeBody } from './records/touches.ts';
 
 const FAR = 20_000;
 

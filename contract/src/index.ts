@@ -21,4 +21,4 @@ export {
   ResumeRequest,
   SheetQuery,
 } from './requests.ts';
-export { type TouchToMake } from './records.ts';
+export { type TouchToMake } from './records/touches.ts';

@@ -12,7 +12,9 @@ import {
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsFiniteNumber, Nested } from './fields.ts';
-import { MachineBody, MapParts, PieceId } from './records.ts';
+import { PieceId } from './records/ids.ts';
+import { MapParts } from './records/map.ts';
+import { MachineBody } from './records/quilt.ts';
 
 /** A quilt's name, and what its top is made of. */
 export class NewQuiltRequest extends MapParts {
