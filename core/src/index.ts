@@ -13,20 +13,13 @@ export { checkDensity, checkRows } from './checks/check-rows.ts';
 export { type Density, densityOf } from './density/density.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
-export { type Design, type DesignMeasure, measureDesign, normalisedStrokes } from './design/design.ts';
-export {
-  applyEdits,
-  DESIGN_EDIT_KINDS,
-  type DesignEdit,
-  type Edited,
-  type EditRefusal,
-  isRefusal,
-} from './design/design-edit.ts';
+export { type Design, measureDesign, normalisedStrokes } from './design/design.ts';
+export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type Edited, isRefusal } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
 export { cornerPlaces, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
 export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
-export { LEAST_ADVANCE, type RowJoin } from './design/row-join.ts';
+export { LEAST_ADVANCE } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
 export { type Distortion, distortionOf } from './fit/distortion.ts';
 export { FIT_KINDS, type FitKind, type FitRule, fitTakes } from './fit/fits.ts';
@@ -56,8 +49,8 @@ export {
   PAPERS,
   type PaperTile,
 } from './formats/paper.ts';
-export { fileKind, type FileKind, READABLE } from './formats/endings.ts';
-export { readDrawing, type ReadDesign } from './formats/read-drawing.ts';
+export { fileKind, READABLE } from './formats/endings.ts';
+export { readDrawing } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
@@ -77,7 +70,7 @@ export {
   simplify,
 } from './geometry/polyline.ts';
 export { badTouch, misfitsOf } from './lineup/bad-touch.ts';
-export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
 export { type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
@@ -112,15 +105,7 @@ export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
-export {
-  cornerLandmarks,
-  graphOf,
-  markId,
-  markLandmark,
-  measuredShape,
-  type NamedPlace,
-  touchOf,
-} from './plan/landmarks.ts';
+export { cornerLandmarks, graphOf, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { PieceBand } from './plan/piece-band.ts';
 export type { Piece } from './plan/piece.ts';
 export { pieceId, type PieceRef, pieceRef, recordId } from './plan/piece-ref.ts';
@@ -128,16 +113,16 @@ export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
 export { layInPatch, linesOnCloth } from './plan/pipeline.ts';
 export { linesOf } from './plan/stroke.ts';
 export { laidPlacement, lieOf, placementPieceIds } from './plan/placement-bands.ts';
-export { passOf, type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
+export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
-export { type ResolvedRow, type ResolvedRows, rowPieceId, rowsName } from './plan/resolve-rows.ts';
+export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-rows.ts';
 export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
 export { resolvedRows } from './plan/row-pieces.ts';
 export { type Seam, seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
-export { joinTargets, type NamedTarget, pieceTargets } from './plan/targets.ts';
-export { NO_TOTALS, stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
+export { type NamedTarget, pieceTargets } from './plan/targets.ts';
+export { stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
 export {
   applyDiff,
   type Change,
@@ -154,7 +139,6 @@ export {
   newPlan,
   PLAN_VERSION,
   planFaults,
-  type PlanDocument,
   type PlanRecords,
   quiltOf,
   touchesOf,
@@ -167,7 +151,6 @@ export {
   type PassRules,
   type PlacementRecord,
   type PlanKind,
-  type PlanKinds,
   QUILT_ID,
   type QuiltRecord,
   type RecipeRecord,
@@ -214,7 +197,6 @@ export { resumePoint } from './run/resume-point.ts';
 export {
   farthestStitch,
   isOpen,
-  nextRunState,
   type RunEvent,
   type RunEventKind,
   type RunState,

@@ -1,5 +1,5 @@
 /** The kinds of file that are read, by their endings. Apart from the readers, so that a screen can ask without loading them. */
-export const ENDINGS = {
+const ENDINGS = {
   svg: /\.svg$/i,
   dxf: /\.dxf$/i,
   gcode: /\.(gcode|gco|g|nc|ngc|cnc|tap)$/i,

@@ -4,7 +4,7 @@ import type { Polyline } from '../geometry/polyline.ts';
 import { type Drawing, StrokeCollector } from './drawing.ts';
 
 /** Of the open document; docs/gorse-design.schema.json describes it. */
-export const GORSE_DOCUMENT_VERSION = 1;
+const GORSE_DOCUMENT_VERSION = 1;
 
 /** What the open document can say of a design beyond its strokes. */
 export interface DesignLabels {

@@ -13,7 +13,7 @@ export const PAPER_MARGIN = 12;
 /** Neighbouring tiles show this much of the same, to be glued, mm. */
 export const PAPER_OVERLAP = 12;
 /** Most pages: more would not be glued by anybody. */
-export const MOST_PAGES = 200;
+const MOST_PAGES = 200;
 
 /** One page: its size, and the corner of the drawing that its upper left printed corner shows, mm. */
 export interface PaperTile {

@@ -67,7 +67,7 @@ const CHECKED = 4;
 const isAnew = (advances: AdvanceState): boolean => advanceNow(advances) > 0 && mountedNow(advances).anew;
 
 /** After the quilt was loaded anew two touches more are asked for: they say whether the first two were the right places. */
-export const isCheck = ({ advances, touches }: Pick<Circumstances, 'advances' | 'touches'>): boolean =>
+const isCheck = ({ advances, touches }: Pick<Circumstances, 'advances' | 'touches'>): boolean =>
   touches >= FEWEST && touches < CHECKED && isAnew(advances);
 
 /** Those of an advance's touches that are checks. */

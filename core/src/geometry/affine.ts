@@ -22,7 +22,7 @@ export const compose = (...steps: readonly Affine[]): Affine =>
   steps.reduce((first, then) => multiply(then, first), IDENTITY);
 
 /** The matrix product `m · n`: `n` is done first. */
-export const multiply = (m: Affine, n: Affine): Affine => [
+const multiply = (m: Affine, n: Affine): Affine => [
   m[0] * n[0] + m[2] * n[1],
   m[1] * n[0] + m[3] * n[1],
   m[0] * n[2] + m[2] * n[3],

@@ -41,7 +41,7 @@ const FIRST: Mounted = { pass: 0, rolled: 0, front: null, anew: true };
 export const NEWLY_LOADED: AdvanceState = { mounts: [FIRST], step: 'clamp' };
 
 /** One event further. Total: the log is what happened. */
-export function nextAdvanceState(state: AdvanceState, event: AdvanceEvent): AdvanceState {
+function nextAdvanceState(state: AdvanceState, event: AdvanceEvent): AdvanceState {
   const { pass, rolled, front } = event;
   switch (event.kind) {
     case 'unclamped':

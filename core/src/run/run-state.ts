@@ -40,10 +40,10 @@ export interface RunState {
   readonly fault: 'threadBroke' | 'bobbinEmpty' | null;
 }
 
-export const NEW_RUN: RunState = { status: 'ready', stitch: 0, bobbinThreadUp: false, rehearsed: false, fault: null };
+const NEW_RUN: RunState = { status: 'ready', stitch: 0, bobbinThreadUp: false, rehearsed: false, fault: null };
 
 /** One event further. Total: an event that can't follow leaves the status as it is, since the log is what happened. */
-export function nextRunState(state: RunState, event: RunEvent): RunState {
+function nextRunState(state: RunState, event: RunEvent): RunState {
   const at = { ...state, stitch: event.stitch };
   switch (event.kind) {
     case 'made':

@@ -14,7 +14,3 @@ export function levelsOf(lines: readonly Polyline[]): Levels {
     return { tolerance, lines: fewer };
   });
 }
-
-/** What can be handed over to another thread instead of being copied. */
-export const buffersOf = (lists: readonly (readonly Polyline[])[]): ArrayBuffer[] =>
-  lists.flatMap((lines) => lines.map((line) => line.buffer as ArrayBuffer));
