@@ -8,8 +8,8 @@ export type { GridSetting } from './cloth/settings/grid.ts';
 export type { Setting } from './cloth/settings/settings.ts';
 export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './cloth/shape.ts';
 export type { Size } from './cloth/size.ts';
-export { checkPlacement } from './checks/check-placement.ts';
-export { checkDensity, checkRows } from './checks/check-rows.ts';
+export { checkDensity } from './checks/check-rows.ts';
+export { problemsOf } from './checks/checks.ts';
 export { type Density, densityOf } from './density/density.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
@@ -84,7 +84,6 @@ export {
   type WorstDoubt,
   worstDoubt,
 } from './lineup/next-touch.ts';
-export { lately, type Lately } from './lately.ts';
 export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
   type FrameProfile,

@@ -1,6 +1,6 @@
 import { indexBoxes } from '../geometry/box-index.ts';
 import { clusterPoints } from '../geometry/cluster.ts';
-import type { ClothPoint, Point } from '../geometry/point.ts';
+import { type ClothPoint, distance, type Point } from '../geometry/point.ts';
 import { joinedId } from '../ids.ts';
 import { SAME_LANDMARK } from '../tolerances.ts';
 import type { Region } from './region.ts';
@@ -92,7 +92,7 @@ function verticesOn(vertices: readonly Vertex[]): (from: number, to: number) => 
   });
   return (from, to) => {
     const [a, b] = [vertices[from]!.at, vertices[to]!.at];
-    const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
+    const length = distance(a, b);
     if (length === 0) return [];
     const along = (p: Point): number => ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / length;
     const off = (p: Point): number => Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / length;

@@ -1,9 +1,7 @@
-import { type ClothPoint } from '../geometry/point.ts';
-import { boxRing } from '../geometry/polygon.ts';
 import { LARGEST_QUILT } from '../tolerances.ts';
 import type { Region } from './region.ts';
 import { type Setting, settingPatches, settingSize } from './settings/settings.ts';
-import { polygonShape } from './shape.ts';
+import { boxShape } from './shape.ts';
 import type { Size } from './size.ts';
 
 /** One border round everything inside it; the strips above and below run from edge to edge. */
@@ -54,7 +52,7 @@ export function mapPatches({ size, setting, borders }: QuiltMap): Region[] {
     before.unshift(above, beside);
     after.push(opposite, below);
   });
-  return [...before, ...settingPatches(setting, { x: depth, y: depth } satisfies ClothPoint), ...after];
+  return [...before, ...settingPatches(setting, { x: depth, y: depth }), ...after];
 }
 
 /** The strips above, left, right and below of a border whose outer edge lies `out` inside the top's. */
@@ -68,7 +66,7 @@ function borderStrips(i: number, count: number, { width: w, length: l }: Size, o
       origin: 'setting',
       family: `border-${i + 1}-${ends ? 'h' : 'v'}`,
       print: 0,
-      shape: polygonShape(boxRing({ minX: x0, minY: y0, maxX: x1, maxY: y1 })),
+      shape: boxShape({ x: x0, y: y0 }, { x: x1, y: y1 }),
     };
   };
   const inner = out + width;

@@ -1,11 +1,10 @@
 import { cornersOf, insetOf, outlineOf } from '../cloth/shape.ts';
-import { compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
 import { centroid } from '../geometry/polygon.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import type { Fit, WithMargin } from './fit.ts';
 import { uprightBox } from './upright-box.ts';
-import { affineWarp, type Warp } from './warp.ts';
+import { centredWarp, type Warp } from './warp.ts';
 
 /** Keeps the proportions and centres: in the upright box of a patch with four corners, else as large as the edges let it about the middle. */
 export interface ContainRule extends WithMargin {
@@ -21,32 +20,19 @@ export const contain: Fit<ContainRule> = {
     const corners = cornersOf(inner).map(({ at }) => at);
     if (corners.length === 4) {
       const { centre, angle, width, height } = uprightBox(corners);
-      return centred(box, Math.min(width / widthOf(box), height / heightOf(box)), centre, angle);
+      return inProportion(box, Math.min(width / widthOf(box), height / heightOf(box)), angle, centre);
     }
     const ring = outlineOf(inner);
     const centre = centroid(ring);
-    return centred(box, largestWithin(ring, centre, widthOf(box), heightOf(box)), centre, 0);
+    return inProportion(box, largestWithin(ring, centre, widthOf(box), heightOf(box)), 0, centre);
   },
 };
 
 const widthOf = (box: Bounds): number => box.maxX - box.minX;
 const heightOf = (box: Bounds): number => box.maxY - box.minY;
 
-/** A design without any extent keeps its size, whatever it is: a point. */
-const centred = (box: Bounds, scale: number, centre: Point, angle: number): Warp | null =>
-  scale > 0
-    ? affineWarp(
-        box,
-        compose(
-          translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
-          scaling(...twice(Number.isFinite(scale) ? scale : 1)),
-          rotation(angle),
-          translation(centre.x, centre.y),
-        ),
-      )
-    : null;
-
-const twice = (scale: number): [number, number] => [scale, scale];
+const inProportion = (box: Bounds, scale: number, angle: number, centre: Point): Warp | null =>
+  scale > 0 ? centredWarp(box, scale, scale, angle, centre) : null;
 
 /** How many times as large an upright box about a point may be so that it lies on the inner side of every edge of a clockwise ring. */
 function largestWithin(ring: readonly Point[], centre: Point, width: number, height: number): number {

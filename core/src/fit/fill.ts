@@ -1,8 +1,7 @@
 import { cornersOf, insetOf } from '../cloth/shape.ts';
-import { compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import type { Fit, WithMargin } from './fit.ts';
 import { uprightBox } from './upright-box.ts';
-import { affineWarp } from './warp.ts';
+import { centredWarp } from './warp.ts';
 
 /** Stretches the design to the upright box of a patch with four corners. */
 export interface FillRule extends WithMargin {
@@ -19,16 +18,7 @@ export const fill: Fit<FillRule> = {
     const [sx, sy] = [width / (box.maxX - box.minX), height / (box.maxY - box.minY)];
     // A straight line is scaled by its length alone, a point not at all.
     const alone = Math.min(sx, sy);
-    const both = Number.isFinite(sx) && Number.isFinite(sy) ? [sx, sy] : [alone, alone];
-    const [across, down] = both.map((scale) => (Number.isFinite(scale) ? scale : 1));
-    return affineWarp(
-      box,
-      compose(
-        translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
-        scaling(across!, down!),
-        rotation(angle),
-        translation(centre.x, centre.y),
-      ),
-    );
+    const both = Number.isFinite(sx) && Number.isFinite(sy);
+    return centredWarp(box, both ? sx : alone, both ? sy : alone, angle, centre);
   },
 };

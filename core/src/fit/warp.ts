@@ -1,4 +1,12 @@
-import { type Affine, applyToPoint, applyToPolyline } from '../geometry/affine.ts';
+import {
+  type Affine,
+  applyToPoint,
+  applyToPolyline,
+  compose,
+  rotation,
+  scaling,
+  translation,
+} from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import { boxRing } from '../geometry/polygon.ts';
 import type { Bounds, Polyline } from '../geometry/polyline.ts';
@@ -32,3 +40,15 @@ export const affineWarp = (box: Bounds, map: Affine): Warp => ({
   outline: boxRing(box).map((p) => applyToPoint(map, p)),
   exactAt: [],
 });
+
+/** The box's middle at a centre, stretched across and down, then turned. What has no extent one way keeps its size there, whatever it is. */
+export const centredWarp = (box: Bounds, across: number, down: number, angle: number, centre: ClothPoint): Warp =>
+  affineWarp(
+    box,
+    compose(
+      translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
+      scaling(Number.isFinite(across) ? across : 1, Number.isFinite(down) ? down : 1),
+      rotation(angle),
+      translation(centre.x, centre.y),
+    ),
+  );

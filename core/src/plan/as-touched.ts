@@ -3,7 +3,7 @@ import type { LineUp } from '../lineup/line-up.ts';
 import type { Plan } from './evaluate.ts';
 import { graphOf, measuredShape } from './landmarks.ts';
 import type { Piece } from './piece.ts';
-import { pieceRef } from './piece-ref.ts';
+import { pieceRef, type PieceSource } from './piece-ref.ts';
 import { piecesOfRecord, totalsOf } from './pieces.ts';
 import { layInPatch } from './pipeline.ts';
 import { lieOf, placedOf } from './placement-bands.ts';
@@ -25,9 +25,8 @@ export type AsTouched =
 export function pieceAsTouched(plan: Plan, id: string, advance: number, lineUp: Pick<LineUp, 'toCloth'>): AsTouched {
   const ref = pieceRef(id);
   if (!ref) return { piece: null, fault: 'gone' };
-  const found = ref.source === 'placements' ? patchAsTouched(plan, ref.record, advance, lineUp) : null;
-  if (found && 'fault' in found) return found;
-  const pieces = found ?? plan.get(piecesOfRecord, ref);
+  const pieces = AS_TOUCHED[ref.source]?.(plan, ref.record, advance, lineUp) ?? plan.get(piecesOfRecord, ref);
+  if ('fault' in pieces) return pieces;
   const piece = pieces.find((one) => one.id === id);
   if (!piece) return { piece: null, fault: 'gone' };
   if (piece.warp && distortionOf(piece.warp).folded) return { piece, fault: 'folded' };
@@ -51,3 +50,6 @@ function patchAsTouched(
   const { loading, machine } = quiltOf(plan.records);
   return placementPiecesOf(placed, laid, lieOf(plan, loading), machine);
 }
+
+/** Kinds of record whose pieces follow the touches by more than the line-up; all others lie as planned. */
+const AS_TOUCHED: Readonly<Partial<Record<PieceSource, typeof patchAsTouched>>> = { placements: patchAsTouched };

@@ -3,7 +3,7 @@ import { cornersOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { type Plan, settling } from './evaluate.ts';
 import type { PieceBand } from './piece-band.ts';
-import { type PieceRef, type PieceSource } from './piece-ref.ts';
+import { PIECE_SOURCES, type PieceRef, type PieceSource } from './piece-ref.ts';
 import { placementBands } from './placement-bands.ts';
 import { quiltOf } from './plan-document.ts';
 import { planQuiltPasses, type QuiltPasses } from './quilt-passes.ts';
@@ -21,9 +21,9 @@ export type Maker = Pick<PieceRef, 'source' | 'record'>;
 
 /** All of them, in the order that pieces are listed in; but for those of one kind where others are to stand in their place. */
 export const makersOf = ({ records }: Pick<Plan, 'records'>, without?: PieceSource): Maker[] =>
-  (Object.keys(BANDS) as PieceSource[])
-    .filter((source) => source !== without)
-    .flatMap((source) => Object.keys(records[source]).map((record) => ({ source, record })));
+  PIECE_SOURCES.filter((source) => source !== without).flatMap((source) =>
+    Object.keys(records[source]).map((record) => ({ source, record })),
+  );
 
 const bandsOfRecord = settling((plan: Plan, { source, record, loading }: Maker & { readonly loading: Loading }) =>
   BANDS[source](plan, record, loading),

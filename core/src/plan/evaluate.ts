@@ -1,4 +1,4 @@
-import { lately, type Lately } from '../lately.ts';
+import { LRUCache } from 'lru-cache';
 import type { Polyline } from '../geometry/polyline.ts';
 import { EMPTY_RECORDS, type PlanRecords } from './plan-document.ts';
 import { keepEqual } from './keep-equal.ts';
@@ -50,22 +50,10 @@ export function settling<K extends Key, T>(query: Query<K, T>): Query<K, T> {
  * forgotten. Records may come as copies: those that are equal count as unchanged.
  */
 export function makeEvaluator(strokesOf: StrokesOf): { at(records: PlanRecords): Plan } {
-  const queries = new Map<unknown, Lately<string, Cell>>();
+  const queries = new Map<unknown, LRUCache<string, Cell>>();
   let current = EMPTY_RECORDS;
   let version = 0;
-  /** What the query that is worked out now has read so far; the last is the innermost. */
-  const open: Read[][] = [];
-  const note = (again: () => unknown, value: unknown): void => void open.at(-1)?.push({ again, value });
-
-  const tracked = Object.fromEntries(PLAN_KINDS.map((kind) => [kind, trackedRecords(kind)])) as unknown as PlanRecords;
-
-  function trackedRecords(kind: PlanKind): object {
-    const now = (): object => current[kind];
-    if (kind !== 'quilts') return trackedObject(now, note);
-    // The quilt's record is read field by field: its name has nothing to do with its passes.
-    const quilt = trackedObject(() => current.quilts[QUILT_ID] ?? {}, note);
-    return trackedObject(now, note, (value) => value && quilt);
-  }
+  const { note, noting } = makeRecorder();
 
   function holds(cell: Cell): boolean {
     if (cell.version === version) return true;
@@ -76,7 +64,7 @@ export function makeEvaluator(strokesOf: StrokesOf): { at(records: PlanRecords):
 
   function get<K extends Key, T>(query: Query<K, T>, key: K): T {
     const name = typeof key === 'string' ? key : JSON.stringify(key);
-    const cells = queries.get(query) ?? lately<string, Cell>(MOST_KEPT);
+    const cells = queries.get(query) ?? new LRUCache<string, Cell>({ max: MOST_KEPT });
     queries.set(query, cells);
     const value = (): unknown => {
       const before = cells.get(name);
@@ -93,17 +81,8 @@ export function makeEvaluator(strokesOf: StrokesOf): { at(records: PlanRecords):
     return found as T;
   }
 
-  function noting<T>(reads: Read[], work: () => T): T {
-    open.push(reads);
-    try {
-      return work();
-    } finally {
-      open.pop();
-    }
-  }
-
   const plan: Plan = {
-    records: tracked,
+    records: trackedRecords(() => current, note),
     strokesOf(designId) {
       const value = strokesOf(designId);
       note(() => strokesOf(designId), value);
@@ -122,15 +101,39 @@ export function makeEvaluator(strokesOf: StrokesOf): { at(records: PlanRecords):
   };
 }
 
+type Note = (again: Read['again'], value: unknown) => void;
+
+/** Notes what is read while something is worked out, for that alone: what it asks for in its turn notes its own. */
+function makeRecorder() {
+  const open: Read[][] = [];
+  return {
+    note: ((again, value) => void open.at(-1)?.push({ again, value })) satisfies Note,
+    noting: <T>(reads: Read[], work: () => T): T => {
+      open.push(reads);
+      try {
+        return work();
+      } finally {
+        open.pop();
+      }
+    },
+  };
+}
+
+/** The records as they are now, each read of them noted. */
+function trackedRecords(now: () => PlanRecords, note: Note): PlanRecords {
+  // The quilt's record is read field by field: its name has nothing to do with its passes.
+  const quilt = trackedObject(() => now().quilts[QUILT_ID] ?? {}, note);
+  const as = (kind: PlanKind) => (kind === 'quilts' ? (value: unknown) => value && quilt : undefined);
+  return Object.fromEntries(
+    PLAN_KINDS.map((kind) => [kind, trackedObject(() => now()[kind], note, as(kind))]),
+  ) as unknown as PlanRecords;
+}
+
 const own = (record: object, field: string | symbol): unknown =>
   Object.hasOwn(record, field) ? (record as Record<string | symbol, unknown>)[field] : undefined;
 
 /** Reads what `now` gives, noting each field that is read, and the whole where its fields are listed. `as` stands for a field's value. */
-function trackedObject(
-  now: () => object,
-  note: (again: () => unknown, value: unknown) => void,
-  as?: (value: unknown) => unknown,
-): object {
+function trackedObject(now: () => object, note: Note, as?: (value: unknown) => unknown): object {
   return new Proxy(
     {},
     {

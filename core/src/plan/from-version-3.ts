@@ -9,6 +9,7 @@ import { pieceId } from './piece-ref.ts';
 interface Version3 {
   readonly quilts: Readonly<Record<string, Quilt3>>;
   readonly regions: Readonly<Record<string, Region3>>;
+  readonly rowSets: Readonly<Record<string, { readonly last: string }>>;
   readonly touches: Readonly<Record<string, Place3>>;
   readonly landmarks: Readonly<Record<string, Place3>>;
 }
@@ -59,6 +60,7 @@ export function fromVersion3(plain: Readonly<Record<string, object>>): object {
       origin: 'setting',
       shape: ring.map((at, i) => ({ id: `c${i + 1}`, at, corner: true })),
     })),
+    rowSets: each(old.rowSets, (set) => ({ ...set, last: set.last === 'scaled' ? 'squeezed' : set.last })),
     touches: each(old.touches, (touch) => ({ ...touch, on: touchedIn(old, touch) })),
   };
 }

@@ -60,12 +60,12 @@ export const markId = (id: string): string => joinedId('mark', id);
 /** A hole of a run, counted over all its strokes. */
 export const holeId = (run: string, hole: number): string => joinedId('hole', run, hole);
 
-/** The touch of a landmark in an advance. */
+/** The last touch of a landmark in an advance. */
 export const touchOf = <T extends Pick<TouchRecord, 'on' | 'advance'>>(
-  { ids }: Pick<NamedPlace, 'ids'>,
+  { ids }: { readonly ids: readonly string[] },
   touches: readonly T[],
   advance: number,
-): T | undefined => touches.find(({ on, advance: at }) => at === advance && on !== null && ids.includes(on));
+): T | undefined => touches.findLast(({ on, advance: at }) => at === advance && on !== null && ids.includes(on));
 
 /**
  * A patch as it was touched: each touched control goes to the place on the cloth where the line-up finds the reading, so that the line-up takes a
@@ -78,10 +78,9 @@ export function measuredShape(
   advance: number,
   lineUp: Pick<LineUp, 'toCloth'>,
 ): Shape {
-  const own = touches.filter((touch) => touch.advance === advance);
   return movedShape(region.shape, ({ id, at }) => {
-    const ids = graph.vertexOf(controlId(region.id, id))?.ids ?? [];
-    const touch = own.findLast(({ on }) => on !== null && ids.includes(on));
+    const vertex = graph.vertexOf(controlId(region.id, id));
+    const touch = vertex && touchOf(vertex, touches, advance);
     return touch ? lineUp.toCloth(touch.frame) : at;
   });
 }

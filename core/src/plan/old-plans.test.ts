@@ -55,6 +55,13 @@ describe('plans of older versions', () => {
     expect(piecesOf(plan).flatMap(({ needle }) => needle.map(sampled))).toEqual(OLD[`v${version}`]!.map(closeTo));
   });
 
+  it('say squeezed where they said scaled', () => {
+    const old = read('plan-v3') as { readonly rowSets: { readonly set: object } };
+    const lastOf = (last: string): string =>
+      migratePlan(3, { ...old, rowSets: { set: { ...old.rowSets.set, last } } }).rowSets.set!.last;
+    expect(['whole', 'cut', 'scaled'].map(lastOf)).toEqual(['whole', 'cut', 'squeezed']);
+  });
+
   it('keep their passes, with what was pinned to them', () => {
     const { records, plan } = open(3);
     expect(quiltOf(records).passes.pieces.map(({ id }) => id)).toEqual(['rowSets.set.2', 'placements.pl.2']);

@@ -1,7 +1,8 @@
 import { joinedId, partsOfId } from '../ids.ts';
 
-/** What is stitched in one go comes of one record. */
-export type PieceSource = 'placements' | 'rowSets';
+/** The kinds of record that pieces come of; in this order they are stitched. */
+export const PIECE_SOURCES = ['placements', 'rowSets'] as const;
+export type PieceSource = (typeof PIECE_SOURCES)[number];
 
 export interface PieceRef {
   readonly source: PieceSource;
@@ -19,7 +20,7 @@ export const recordId = ({ source, record }: Omit<PieceRef, 'part'>): string => 
 /** Null when it is no piece's id. */
 export function pieceRef(id: string): PieceRef | null {
   const { kind, parts } = partsOfId(id);
+  const source = PIECE_SOURCES.find((one) => one === kind);
   const [record, part] = parts;
-  if ((kind !== 'placements' && kind !== 'rowSets') || record === undefined || parts.length !== 2) return null;
-  return { source: kind, record, part: Number(part) };
+  return source && record !== undefined && parts.length === 2 ? { source, record, part: Number(part) } : null;
 }

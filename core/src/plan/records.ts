@@ -62,7 +62,7 @@ export interface PlacementRecord {
   readonly parts: number;
 }
 
-/** A row set generates a placement for each row, or for each chain of joined rows. */
+/** A row set makes a piece of each row, or of each chain of joined rows. */
 export interface RowSetRecord extends RowSet {
   readonly id: string;
   readonly stitch: StitchRule;

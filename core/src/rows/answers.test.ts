@@ -54,7 +54,7 @@ describe('ranked answers', () => {
       { numRuns: 25 },
     );
   });
-  it.each(['cut', 'scaled'] as const)(
+  it.each(['cut', 'squeezed'] as const)(
     'with a last row that is %s hold as many whole rows as there is room for',
     (last) => {
       const answers = rankedAnswers(kinds, 1500, { matters: 'rows', clearance: 8, margin: 12, last });

@@ -131,13 +131,13 @@ describe('the room below the last whole row', () => {
     expect(rows[4]!.shape.strokes.length).toBeGreaterThan(4);
   });
   it('or one squeezed until the margin is left', () => {
-    const [last] = lay({ last: 'scaled', numbers: four }, { length: 160 }).slice(-1);
+    const [last] = lay({ last: 'squeezed', numbers: four }, { length: 160 }).slice(-1);
     // From 135 down to 160 − 15.
     expect(last).toMatchObject({ odd: 'squeezed', clearance: 10 });
     expect([last!.top, last!.height].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([135, 10]);
   });
   it('stays empty when there is too little of it', () => {
-    expect(lay({ last: 'scaled', numbers: four }, { length: 152 })).toHaveLength(4);
+    expect(lay({ last: 'squeezed', numbers: four }, { length: 152 })).toHaveLength(4);
     expect(lay({ last: 'cut', numbers: four }, { length: 134 })).toHaveLength(4);
   });
 });

@@ -40,7 +40,7 @@ export interface RowException {
 }
 
 /** How the room below the last whole row is used: left, or by one more row cut at the edge or squeezed to fit. */
-export const LAST_ROWS = ['whole', 'cut', 'scaled'] as const;
+export const LAST_ROWS = ['whole', 'cut', 'squeezed'] as const;
 export type LastRow = (typeof LAST_ROWS)[number];
 
 /** Where rows lie: millimetres of the quilt as it is loaded. */

@@ -1,4 +1,5 @@
-import { type Design, lately, type Lately, makeEvaluator, type Plan, type PlanRecords } from '@gorse/core';
+import { type Design, makeEvaluator, type Plan, type PlanRecords } from '@gorse/core';
+import { LRUCache } from 'lru-cache';
 import type { Database } from '../store/database.ts';
 import { designsOf } from './designs.ts';
 
@@ -16,11 +17,11 @@ interface Kept {
   readonly evaluator: ReturnType<typeof makeEvaluator>;
 }
 
-const keptBy = new WeakMap<Database, Lately<string, Kept>>();
+const keptBy = new WeakMap<Database, LRUCache<string, Kept>>();
 
 /** Opens a quilt's plan as it is recorded: what was worked out of it before and still holds isn't worked out again. */
 export async function plannedQuilt(database: Database, quiltId: string, records: PlanRecords): Promise<Planned> {
-  const quilts = keptBy.get(database) ?? lately<string, Kept>(KEPT);
+  const quilts = keptBy.get(database) ?? new LRUCache<string, Kept>({ max: KEPT });
   keptBy.set(database, quilts);
   const kept: Kept = quilts.get(quiltId) ?? {
     designs: new Map(),

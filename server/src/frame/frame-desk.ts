@@ -4,7 +4,7 @@ import type { Logger } from 'pino';
 import { Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
 import { FrameLink } from './frame-link.ts';
-import { type Mounted, Poles } from './poles.ts';
+import { type QuiltOnPoles, Poles } from './poles.ts';
 import { Runs } from './runs.ts';
 import { type Screen, Screens } from './screens.ts';
 import { Touching } from './touching.ts';
@@ -79,17 +79,11 @@ export class FrameDesk {
   }
 
   start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {
-    return this.turns.take(() => {
-      this.refuseWhileStitching();
-      return this.runs.start(quiltId, pieceId, revision);
-    });
+    return this.whileFree(() => this.runs.start(quiltId, pieceId, revision));
   }
 
   resume(runId: string, back: number): Promise<RunAnswer> {
-    return this.turns.take(() => {
-      this.refuseWhileStitching();
-      return this.runs.resume(runId, back);
-    });
+    return this.whileFree(() => this.runs.resume(runId, back));
   }
 
   abandon(runId: string): Promise<RunAnswer> {
@@ -97,9 +91,14 @@ export class FrameDesk {
   }
 
   advance(quiltId: string, request: AdvanceRequest): Promise<readonly AdvanceEvent[]> {
+    return this.whileFree(() => this.poles.advance(quiltId, request));
+  }
+
+  /** In its turn, and refused while the head stitches. */
+  private whileFree<T>(work: () => Promise<T>): Promise<T> {
     return this.turns.take(() => {
-      this.refuseWhileStitching();
-      return this.poles.advance(quiltId, request);
+      if (this.isBusy()) throw new Refusal('refused', 'The frame is stitching. Stop it before loading something else.');
+      return work();
     });
   }
 
@@ -121,7 +120,7 @@ export class FrameDesk {
     if (this.runs.run) screen.tell({ type: 'run', run: this.runs.run });
   }
 
-  private mounted(now: Mounted, before: Mounted | null): void {
+  private mounted(now: QuiltOnPoles, before: QuiltOnPoles | null): void {
     const isOther = before?.quiltId !== now.quiltId;
     // What was loaded lies elsewhere now.
     if (isOther || before.state.mounts.length !== now.state.mounts.length) this.runs.drop();
@@ -135,10 +134,6 @@ export class FrameDesk {
 
   private isBusy(): boolean {
     return this.state?.mode === 'stitching' || this.state?.mode === 'paused';
-  }
-
-  private refuseWhileStitching(): void {
-    if (this.isBusy()) throw new Refusal('refused', 'The frame is stitching. Stop it before loading something else.');
   }
 
   private receive(reply: FrameReply): void {
@@ -182,7 +177,7 @@ export class FrameDesk {
   }
 }
 
-const elsewhere = (now: Mounted | null, busy: boolean): ScreenMessage => ({
+const elsewhere = (now: QuiltOnPoles | null, busy: boolean): ScreenMessage => ({
   type: 'elsewhere',
   quilt: now?.name ?? 'Another quilt',
   busy,

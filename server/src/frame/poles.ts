@@ -26,7 +26,7 @@ export interface QuiltNow {
 }
 
 /** The quilt that lies on the poles. */
-export interface Mounted {
+export interface QuiltOnPoles {
   readonly quiltId: string;
   readonly name: string;
   /** How it was put there: the log, and what follows from it. */
@@ -36,16 +36,16 @@ export interface Mounted {
 
 /** What lies on the poles, and how it was put there. */
 export class Poles {
-  private mounted: Mounted | null = null;
+  private mounted: QuiltOnPoles | null = null;
 
   constructor(
     private readonly database: Database,
     private readonly send: (command: FrameCommand) => boolean,
     /** Another quilt lies there now, or the same one otherwise. */
-    private readonly changed: (now: Mounted, before: Mounted | null) => void,
+    private readonly changed: (now: QuiltOnPoles, before: QuiltOnPoles | null) => void,
   ) {}
 
-  get now(): Mounted | null {
+  get now(): QuiltOnPoles | null {
     return this.mounted;
   }
 

@@ -33,19 +33,6 @@ interface Current {
   progressAt: number;
 }
 
-/** Frame events that go into the run's log as they are. */
-const LOGGED: Readonly<Partial<Record<FrameEventKind, RunEventKind>>> = {
-  rehearsed: 'rehearsed',
-  bobbinThreadUp: 'bobbinThreadUp',
-  started: 'started',
-  paused: 'paused',
-  resumed: 'resumed',
-  stopped: 'stopped',
-  threadBroke: 'threadBroke',
-  bobbinEmpty: 'bobbinEmpty',
-  mended: 'mended',
-};
-
 /** The run at the frame: made, loaded stroke by stroke, and written down as it goes. Its methods are called in turn. */
 export class Runs {
   private current: Current | null = null;
@@ -126,10 +113,10 @@ export class Runs {
     const { current } = this;
     if (!current || current.run.id !== runId) return;
     const stitch = holesBefore(current.run.holes, current.stroke) + hole;
-    const logged = LOGGED[kind];
     if (kind === 'finished') await this.finishStroke(current, stitch);
-    else if (logged && (kind !== 'stopped' || isUnderWay(current.run)))
-      current.run = await this.write(current.run, logged, stitch);
+    // What was loaded was written down as made or taken up; only what goes can be stopped.
+    else if (kind !== 'loaded' && (kind !== 'stopped' || isUnderWay(current.run)))
+      current.run = await this.write(current.run, kind, stitch);
   }
 
   /** The link broke: what was under way ended where the log does. */

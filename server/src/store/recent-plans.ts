@@ -1,4 +1,5 @@
-import { lately, type Lately, type PlanRecords } from '@gorse/core';
+import type { PlanRecords } from '@gorse/core';
+import { LRUCache } from 'lru-cache';
 
 /** Plans kept at once: the ones being worked on. */
 const KEPT = 8;
@@ -8,7 +9,9 @@ const KEPT = 8;
  * committed may be kept, and it may only be used for the very revision that the locked quilt has.
  */
 export class RecentPlans {
-  private readonly plans: Lately<string, { readonly revision: number; readonly records: PlanRecords }> = lately(KEPT);
+  private readonly plans = new LRUCache<string, { readonly revision: number; readonly records: PlanRecords }>({
+    max: KEPT,
+  });
 
   at(id: string, revision: number): PlanRecords | null {
     const plan = this.plans.get(id);

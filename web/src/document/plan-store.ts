@@ -260,10 +260,11 @@ export function savedRevision(): Promise<number> {
   });
 }
 
-/** Takes in what others changed, where an answer tells of it. */
-export function takeInStale(error: unknown): void {
+/** Takes in what others changed, where an answer tells of it; false where it doesn't. */
+export function takeInStale(error: unknown): boolean {
   const stale = staleAnswer(error);
   if (stale) rebase(stale.since, stale.revision, usePlan.getState().outbox);
+  return stale !== null;
 }
 
 /** Ends a conflict: one's own changes stay on top, or the other window's stay and one's own edits of those records are dropped. */

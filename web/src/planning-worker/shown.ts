@@ -1,8 +1,6 @@
 import {
   applyToPoint,
   boxRing,
-  checkPlacement,
-  checkRows,
   type ClothPoint,
   depthOf,
   type Distortion,
@@ -14,6 +12,7 @@ import {
   piecesOfRecord,
   type Plan,
   type PlanProblem,
+  problemsOf,
   quiltOf,
   type ResolvedRow,
   type ResolvedRows,
@@ -76,7 +75,7 @@ export interface ShownRows extends Pick<ResolvedRows, 'bottom' | 'height' | 'per
 /** What is shown of a record, but for what is only there to be drawn: the same object while nothing of it changed. */
 export const aboutRecord = settling((plan: Plan, { source, record }: Maker) => ({
   pieces: plan.get(piecesOfRecord, { source, record }),
-  problems: source === 'placements' ? plan.get(checkPlacement, record) : plan.get(checkRows, record),
+  problems: plan.get(problemsOf, { source, record }),
   fit: source === 'placements' ? plan.get(fitOf, record) : null,
   rows: source === 'rowSets' ? plan.get(shownRows, record) : null,
   loading: quiltOf(plan.records).loading,

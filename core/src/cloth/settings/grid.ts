@@ -1,6 +1,5 @@
-import { boxRing } from '../../geometry/polygon.ts';
 import type { Region, RegionKind } from '../region.ts';
-import { polygonShape } from '../shape.ts';
+import { boxShape } from '../shape.ts';
 import type { SettingRules } from './setting.ts';
 
 /** Blocks in rows and columns with sashing between them; millimetres. */
@@ -71,6 +70,6 @@ function patchAt(column: Track, row: Track): Region {
     family: way === '' ? kind : `${kind}-${way}`,
     // Like the squares of a board, so that neighbours differ.
     print: kind === 'block' ? (column.index + row.index) % 2 : 0,
-    shape: polygonShape(boxRing({ minX: column.from, minY: row.from, maxX: column.to, maxY: row.to })),
+    shape: boxShape({ x: column.from, y: row.from }, { x: column.to, y: row.to }),
   };
 }

@@ -5,6 +5,8 @@ import { sayToFrame } from '../../api/frame-socket.ts';
 import { savedRevision, takeInStale } from '../../document/plan-store.ts';
 import { tellError } from '../../ui/notices.ts';
 
+const CHANGED = 'This quilt was changed in another window, and is shown now as it is. Look at it, then load it again.';
+
 /** What the big button does, where the server or the frame does it. */
 export function useFrameActs({
   quiltId,
@@ -33,8 +35,7 @@ export function useFrameActs({
     try {
       await api.startRun(quiltId, pieceId, await savedRevision());
     } catch (error) {
-      takeInStale(error);
-      tellError(error);
+      tellError(takeInStale(error) ? new Error(CHANGED) : error);
     }
   };
   return {

@@ -1,7 +1,7 @@
 import { type OnPoles, type PlanRecords, quiltOf, safeArea } from '@gorse/core';
 import type { LineUpAnswer, LineUpRequest } from '../../planning-worker/line-up-planner.ts';
 import { planner } from '../../planning-worker/link.ts';
-import { useAsked } from '../../planning-worker/use-asked.ts';
+import { useAsked } from '../../ui/use-asked.ts';
 
 export interface LineUpState {
   /** The last line-up worked out; it stays until the next is there. Null while there is none for how the quilt lies now. */

@@ -4,7 +4,7 @@ import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { runCloth, runPoints } from '../../api/queries.ts';
 import { planner } from '../../planning-worker/link.ts';
-import { useAsked } from '../../planning-worker/use-asked.ts';
+import { useAsked } from '../../ui/use-asked.ts';
 
 /** A run that lies stitched on the cloth, up to its last hole. A run that was given up stays where it was stitched. */
 export interface StitchedLine extends StitchedRun {

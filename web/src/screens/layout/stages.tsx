@@ -1,6 +1,5 @@
 import {
   FIT_KINDS,
-  type FitKind,
   fitTakes,
   MM_PER_INCH,
   type PlanRecords,
@@ -15,7 +14,7 @@ import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Switch, Te
 import { IconRotateClockwise2 } from '@tabler/icons-react';
 import { setRecipe } from '../../document/placing.ts';
 import { commit, edit, preview } from '../../document/plan-store.ts';
-import { FIT_NAMES } from './fit-names.ts';
+import { FIT_NAMES, FIT_WORDS } from './fit-names.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 
 type StageProps = { readonly recipe: RecipeRecord };
@@ -66,12 +65,6 @@ export function OrientStage({ recipe: { id, orient } }: StageProps) {
     </Stack>
   );
 }
-
-const FIT_WORDS: Readonly<Record<FitKind, string>> = {
-  contain: 'Keeps the proportions and centres the design.',
-  fill: 'Stretches the design to the patch’s box.',
-  corners: 'Bends the design to the patch’s four corners, and at the frame to the corners as touched.',
-};
 
 export function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly shape: Shape }) {
   const marginTo = (margin: number) => setRecipe(id, { fit: { ...fit, margin } });

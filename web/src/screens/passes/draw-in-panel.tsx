@@ -15,7 +15,7 @@ import { edit, usePlan } from '../../document/plan-store.ts';
 import { changeRows, rowSetOf } from '../../document/rows.ts';
 import type { DrawInAnswer, LeftBelow } from '../../planning-worker/line-up-planner.ts';
 import { planner } from '../../planning-worker/link.ts';
-import { useAsked } from '../../planning-worker/use-asked.ts';
+import { useAsked } from '../../ui/use-asked.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Waiting } from '../../ui/waiting.tsx';

@@ -1,7 +1,7 @@
 import type { PlanRecords } from '@gorse/core';
 import { planner } from '../../planning-worker/link.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
-import { useAsked } from '../../planning-worker/use-asked.ts';
+import { useAsked } from '../../ui/use-asked.ts';
 
 /** The quilt's passes with all they take, worked out in the worker; the last answer stays until the next is there. */
 export function usePasses(records: PlanRecords): {

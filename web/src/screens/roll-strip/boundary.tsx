@@ -1,6 +1,7 @@
 import { MM_PER_INCH } from '@gorse/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { MOORLAND } from '../../ui/theme.ts';
+import { HEIGHT, type StripLayout } from './use-strip.ts';
 
 export const SIXTEENTH = MM_PER_INCH / 16;
 
@@ -9,34 +10,25 @@ export function Boundary({
   pass,
   from,
   pinned,
-  x0,
-  x1,
   least,
-  most,
-  toY,
-  toMm,
-  height,
+  layout: { left, right, length: most, toY, toMm },
   onStart,
 }: {
   readonly pass: number;
   readonly from: number;
   readonly pinned: boolean;
-  readonly x0: number;
-  readonly x1: number;
   readonly least: number;
-  readonly most: number;
-  readonly toY: (mm: number) => number;
-  readonly toMm: (y: number) => number;
-  readonly height: number;
+  readonly layout: StripLayout;
   readonly onStart: (pass: number, from: number) => void;
 }) {
+  const [x0, x1] = [left - 8, right + 4];
   const [dragged, setDragged] = useState<number | null>(null);
   const line = useRef<SVGGElement>(null);
   const clamped = (mm: number): number => Math.min(most, Math.max(least, mm));
   const at = (event: PointerEvent): number => {
     const box = line.current!.ownerSVGElement!.getBoundingClientRect();
     // The picture keeps its proportions and begins at the top.
-    const unit = Math.min(box.height / height, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
+    const unit = Math.min(box.height / HEIGHT, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
     return clamped(toMm((event.clientY - box.top) / unit));
   };
   const onKey = (event: KeyboardEvent): void => {

@@ -19,7 +19,7 @@ interface Props {
 export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const wide = width > 150;
   const { records, layout, rows, passes, rolled, reach, roll } = useStrip(width, wide);
-  const { left, right, bottom, scale, toY, toMm } = layout;
+  const { left, right, bottom, scale, toY } = layout;
   const count = counted(passes.length, 'pass');
   const title =
     passes.length === 0 ? 'The quilt on the poles; the bracket is the reach' : `${count}; the bracket is the reach now`;
@@ -62,13 +62,8 @@ export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }
                 pass={before + 1}
                 from={from}
                 pinned={pinned}
-                x0={left - 8}
-                x1={right + 4}
                 least={passes[before]!.from + SIXTEENTH}
-                most={layout.length}
-                toY={toY}
-                toMm={toMm}
-                height={HEIGHT}
+                layout={layout}
                 onStart={onStart}
               />
             ))}

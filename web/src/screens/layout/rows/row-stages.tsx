@@ -174,7 +174,7 @@ export function EndsStage({ set, design }: StageProps & { readonly design: Desig
 const LASTS: { readonly value: LastRow; readonly label: string }[] = [
   { value: 'whole', label: 'Whole' },
   { value: 'cut', label: 'Cut' },
-  { value: 'scaled', label: 'Squeezed' },
+  { value: 'squeezed', label: 'Squeezed' },
 ];
 
 /** Where rows lie: the area, what is left out, the first and the last row. */

@@ -2,7 +2,7 @@ import { askedRows, type Loading, type PlanRecords, type RowSetRecord } from '@g
 import { useMemo } from 'react';
 import { planner } from '../../../planning-worker/link.ts';
 import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
-import { useAsked } from '../../../planning-worker/use-asked.ts';
+import { useAsked } from '../../../ui/use-asked.ts';
 
 const NONE: readonly ShownChoice[] = [];
 

@@ -1,7 +1,7 @@
 import type { PlanRecords } from '@gorse/core';
 import { densityPlanner } from '../../../planning-worker/link.ts';
 import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
-import { useAsked } from '../../../planning-worker/use-asked.ts';
+import { useAsked } from '../../../ui/use-asked.ts';
 
 /** How long the plan must rest before its density is worked out, ms. */
 const REST = 350;

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { tellError } from '../ui/notices.ts';
+import { tellError } from './notices.ts';
 
 /** Numbers for objects, so that the same object is the same key. */
 const numbers = new WeakMap<object, number>();

@@ -1,0 +1,16 @@
+import type { Maker } from '../plan/bands.ts';
+import type { Plan } from '../plan/evaluate.ts';
+import type { PieceSource } from '../plan/piece-ref.ts';
+import type { PlanProblem } from '../problems.ts';
+import { checkPlacement } from './check-placement.ts';
+import { checkRows } from './check-rows.ts';
+
+/** What checks the records that pieces come of; one line a kind, as in `plan/pieces.ts`. */
+const CHECKS: Readonly<Record<PieceSource, (plan: Plan, record: string) => readonly PlanProblem[]>> = {
+  placements: checkPlacement,
+  rowSets: checkRows,
+};
+
+/** What is wrong or risky about one record. */
+export const problemsOf = (plan: Plan, { source, record }: Maker): readonly PlanProblem[] =>
+  CHECKS[source](plan, record);
