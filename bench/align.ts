@@ -7,6 +7,7 @@ import {
   reachAfter,
   type SimulatedQuilt,
   simulateQuilt,
+  clothPoint,
 } from '@gorse/core';
 import { printFigure, quantile } from './figures.ts';
 
@@ -31,7 +32,7 @@ function quiltOf(
 ): SimulatedQuilt {
   const margin = 13;
   const rows = range(count, (i) => margin + i * (height + clearance)).map((top) => ({ top, bottom: top + height }));
-  const landmarks: ClothPoint[] = seams.y.flatMap((y) => seams.x.map((x) => ({ x, y })));
+  const landmarks: ClothPoint[] = seams.y.flatMap((y) => seams.x.map((x) => clothPoint(x, y)));
   const ys = rows.flatMap(({ bottom }) => [bottom, bottom]);
   const { windows } = planPasses(rows, ys, (rolled) => reachAfter(GENERIC_FRAME, rolled) - 80);
   const bands = rows.map((row, i) => ({ ...row, pass: windows.findIndex(({ runs }) => runs.includes(i)) }));

@@ -7,6 +7,7 @@ import {
   type RecipeRecord,
   stitchClock,
   stitchStrokes,
+  clothPoint,
 } from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
 
@@ -28,12 +29,7 @@ export const svgOf = (line: Float64Array): string => {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="300mm" height="300mm" viewBox="0 0 300 300"><path d="${path}"/></svg>`;
 };
 
-const SHAPE = polygonShape([
-  { x: 0, y: 0 },
-  { x: 300, y: 4 },
-  { x: 296, y: 303 },
-  { x: -3, y: 299 },
-]);
+const SHAPE = polygonShape([clothPoint(0, 0), clothPoint(300, 4), clothPoint(296, 303), clothPoint(-3, 299)]);
 
 const RECIPE: RecipeRecord = {
   id: 'r',

@@ -15,26 +15,29 @@ import {
   type Touch,
   TOUCH_NOISE,
   USUAL_CLOTH,
+  clothPoint,
+  framePoint,
+  loadedPoint,
+  minus,
+  plus,
 } from '@gorse/core';
 import { medianMs, printFigure, quantile } from './figures.ts';
 
 /** Line-up on the simulated cloth that DESIGN.md section 5 fixes: error and stated doubt over a band, beside moving the plan by one point. */
 const QUILTS = 400;
 const BAND = { width: 1800, height: 400 };
-const MIDDLE = { x: BAND.width / 2, y: BAND.height / 2 };
-const PRIOR = { ...USUAL_CLOTH, origin: MIDDLE };
+const MIDDLE = clothPoint(BAND.width / 2, BAND.height / 2);
+const PRIOR = { ...USUAL_CLOTH, origin: loadedPoint(MIDDLE.x, MIDDLE.y) };
 
 const grid = (nx: number, ny: number): ClothPoint[] =>
-  Array.from({ length: nx * ny }, (_, i) => ({
-    x: (BAND.width * (i % nx)) / (nx - 1),
-    y: (BAND.height * Math.floor(i / nx)) / (ny - 1),
-  }));
+  Array.from({ length: nx * ny }, (_, i) =>
+    clothPoint((BAND.width * (i % nx)) / (nx - 1), (BAND.height * Math.floor(i / nx)) / (ny - 1)),
+  );
 const TARGETS = grid(25, 7);
 const SUGGEST_FOR = grid(7, 3);
-const LANDMARKS: ClothPoint[] = Array.from({ length: 13 * 3 }, (_, i) => ({
-  x: 150 * (i % 13),
-  y: 150 * Math.floor(i / 13) + 50,
-}));
+const LANDMARKS: ClothPoint[] = Array.from({ length: 13 * 3 }, (_, i) =>
+  clothPoint(150 * (i % 13), 150 * Math.floor(i / 13) + 50),
+);
 
 const touchAt = (cloth: ClothPoint, frame: FramePoint): Touch => ({
   ...onTop(cloth),
@@ -42,7 +45,7 @@ const touchAt = (cloth: ClothPoint, frame: FramePoint): Touch => ({
   advance: 0,
   noise: TOUCH_NOISE.head,
 });
-const asPlanned = (cloth: ClothPoint): Touch => touchAt(cloth, { x: cloth.x, y: cloth.y });
+const asPlanned = (cloth: ClothPoint): Touch => touchAt(cloth, framePoint(cloth.x, cloth.y));
 const PLACES = LANDMARKS.map(onTop);
 const WANTED = SUGGEST_FOR.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
 
@@ -67,17 +70,17 @@ function measure(touchCount: number, sequence: readonly ClothPoint[], waviness =
       ...BENCH_CLOTH,
       waves: [{ size: wave.size * waviness, shortest: wave.shortest * scale, longest: wave.longest * scale }],
     };
-    const truth = makeTrueCloth(seed, nature, MIDDLE, { x: 0, y: 0 });
+    const truth = makeTrueCloth(seed, nature, MIDDLE, framePoint(0, 0));
     const normal = normalFrom(randomFrom(seed + 100_000));
     const touches: Touch[] = sequence.slice(0, touchCount).map((cloth) => {
       const frame = truth(cloth);
-      return touchAt(cloth, { x: frame.x + 0.3 * normal(), y: frame.y + 0.3 * normal() });
+      return touchAt(cloth, framePoint(frame.x + 0.3 * normal(), frame.y + 0.3 * normal()));
     });
     const lineUp = learnCloth(touches, PRIOR).lineUp(0);
     const found = truth(MIDDLE);
-    const shift = { x: found.x + 0.3 * normal() - MIDDLE.x, y: found.y + 0.3 * normal() - MIDDLE.y };
+    const read = framePoint(found.x + 0.3 * normal(), found.y + 0.3 * normal());
     errors.push(rms(TARGETS.map((p) => distance(truth(p), lineUp.toFrame(p)))));
-    onePoint.push(rms(TARGETS.map((p) => distance(truth(p), { x: p.x + shift.x, y: p.y + shift.y }))));
+    onePoint.push(rms(TARGETS.map((p) => distance(truth(p), plus(read, minus(p, MIDDLE))))));
     for (const p of TARGETS) {
       const t = truth(p);
       const m = lineUp.toFrame(p);
@@ -100,17 +103,17 @@ function badTouches(sequence: readonly ClothPoint[]) {
   let named = 0;
   let falsely = 0;
   for (let seed = 1; seed <= QUILTS; seed++) {
-    const truth = makeTrueCloth(seed, BENCH_CLOTH, MIDDLE, { x: 0, y: 0 });
+    const truth = makeTrueCloth(seed, BENCH_CLOTH, MIDDLE, framePoint(0, 0));
     const random = randomFrom(seed + 900_000);
     const normal = normalFrom(random);
     const touches = sequence.map((cloth) => {
       const { x, y } = truth(cloth);
-      return touchAt(cloth, { x: x + 0.3 * normal(), y: y + 0.3 * normal() });
+      return touchAt(cloth, framePoint(x + 0.3 * normal(), y + 0.3 * normal()));
     });
     if (badTouch(touches, PRIOR)) falsely++;
     const [bad, angle] = [Math.floor(random() * touches.length), 2 * Math.PI * random()];
     const one = touches[bad]!;
-    const off = { ...one, frame: { x: one.frame.x + 6 * Math.cos(angle), y: one.frame.y + 6 * Math.sin(angle) } };
+    const off = { ...one, frame: framePoint(one.frame.x + 6 * Math.cos(angle), one.frame.y + 6 * Math.sin(angle)) };
     if (badTouch(touches.with(bad, off), PRIOR)?.touch === bad) named++;
   }
   return { named: named / QUILTS, falsely: falsely / QUILTS };
@@ -155,7 +158,7 @@ export function benchLineUp(): void {
   const touches = sequence.map(asPlanned);
   printFigure(
     'lineup.solve_ms',
-    medianMs(() => learnCloth(touches, PRIOR).lineUp(0).toFrame({ x: 1, y: 1 })),
+    medianMs(() => learnCloth(touches, PRIOR).lineUp(0).toFrame(clothPoint(1, 1))),
     'ms',
     '< 50',
   );
@@ -171,7 +174,7 @@ export function benchLineUp(): void {
   const rolled = { ...PRIOR, mounts: advances.map(() => ({ ...NEW_MOUNT, slip: ROLLED_OFF })) };
   printFigure(
     'lineup.solve_ms.late',
-    medianMs(() => learnCloth(late, rolled).lineUp(9).toFrame({ x: 1, y: 1 }), 5),
+    medianMs(() => learnCloth(late, rolled).lineUp(9).toFrame(clothPoint(1, 1)), 5),
     `ms, ${late.length} touches in ${advances.length} advances`,
     null,
   );

@@ -5,6 +5,7 @@ import {
   commandHead,
   contactGap,
   densityOf,
+  framePoint,
   GENERIC_MACHINE,
   makeEvaluator,
   makeMap,
@@ -13,7 +14,7 @@ import {
   type PassPlan,
   planPasses,
   pointCount,
-  pointOf,
+  pointIn,
   polyline,
   randomFrom,
   reachAfter,
@@ -139,7 +140,7 @@ function benchKing(): void {
 function benchModel(piece: Piece): void {
   const points = applyToPolyline([0.99, 0.003, -0.003, 0.988, 200, 60], piece.needle[0]!);
   const profile = standInProfile(() => 0);
-  let head = { ...newHead(), at: pointOf(points, 0), bobbin: 1e9 };
+  let head = { ...newHead(), at: pointIn(points, 0, framePoint), bobbin: 1e9 };
   for (const command of [
     { type: 'load', run: 'r', advance: 0, points: [...points], from: 0 },
     { type: 'bobbinThread' },

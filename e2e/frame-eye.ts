@@ -1,5 +1,5 @@
 import type { ScreenMessage } from '@gorse/contract';
-import { type FramePoint, pointsOf, type TruePatch } from '@gorse/core';
+import { type FramePoint, framePoint, pointsIn, type TruePatch } from '@gorse/core';
 import { WebSocket } from 'ws';
 
 /** Where a patch's four corners truly lie on the frame: the eye of the person standing there. Only tests may compare with it. */
@@ -12,6 +12,6 @@ export async function seeCorners(address: string, quiltId: string, name: string)
     });
   });
   socket.close();
-  const ring = pointsOf(Float64Array.from(patches.find((patch) => patch.name === name)!.ring));
+  const ring = pointsIn(Float64Array.from(patches.find((patch) => patch.name === name)!.ring), framePoint);
   return [0, 1, 2, 3].map((corner) => ring[(corner * ring.length) / 4]!);
 }

@@ -1,12 +1,12 @@
 import { expect, type Locator, type Page } from '@playwright/test';
-import { distance, type FramePoint } from '@gorse/core';
+import { distance, type FramePoint, framePoint } from '@gorse/core';
 import { eyeOf } from './quilt-eye.ts';
 
 /** The head's position as the screen says it, mm. */
 export async function headAt(page: Page): Promise<FramePoint> {
   const text = (await page.getByTestId('position').textContent())!;
   const [, x, y] = /x ([\d.−]+) y ([\d.−]+)\smm/.exec(text)!;
-  return { x: Number(x), y: Number(y) };
+  return framePoint(Number(x), Number(y));
 }
 
 /** How the cloth lies on the screen: px = mm · scale + offset. */
@@ -35,7 +35,8 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
   await page.getByText('0.5 mm', { exact: true }).click();
   await cloth.focus();
   for (let i = 0; i < 40; i++) {
-    const { x, y } = await headAt(page);
+    const before = await headAt(page);
+    const { x, y } = before;
     const key =
       Math.abs(to.x - x) > 0.3
         ? to.x > x
@@ -48,7 +49,7 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
           : null;
     if (key === null) return;
     await page.keyboard.press(key);
-    await expect.poll(async () => distance(await headAt(page), { x, y }), OFTEN).toBeGreaterThan(0.1);
+    await expect.poll(async () => distance(await headAt(page), before), OFTEN).toBeGreaterThan(0.1);
   }
 }
 

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { distance, type Point } from '@gorse/core';
+import { distance, type Point, framePoint } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { bringHead, lineUp, stitchRow, viewOf } from './frame-hands.ts';
 import { ask, eyeOf, type Stitched } from './quilt-eye.ts';
@@ -101,7 +101,7 @@ test('the plan is dragged, a point chalked, the needle left down, the quilt load
     await expect.poll(methods).toEqual(['drag']);
     const [dragged] = Object.values((await recordsNow()).touches);
     // A pixel and a half.
-    const to = { x: 700 + 8 / view.scale, y: 300 + 6 / view.scale };
+    const to = framePoint(700 + 8 / view.scale, 300 + 6 / view.scale);
     expect(distance(dragged!.frame, to)).toBeLessThan(1.5 / view.scale);
     await page.getByRole('button', { name: 'Undo touch' }).click();
     await expect.poll(methods).toEqual([]);

@@ -6,6 +6,7 @@ import {
   cornerLandmarks,
   decodeStrokes,
   type FramePoint,
+  framePoint,
   loadingMap,
   makeTrueQuilt,
   mapGraph,
@@ -13,8 +14,10 @@ import {
   PIECED_CLOTH,
   type Point,
   pointsOf,
+  pointsIn,
   quiltOf,
   stitchedLandmarks,
+  clothPoint,
 } from '@gorse/core';
 import { CLOTH_SEED } from './server.ts';
 
@@ -39,7 +42,7 @@ export async function eyeOf(address: string, quiltId: string) {
   const { size } = quilt.map;
   const lie = loadingMap(quilt.loading, size);
   const regions = Object.values(records.regions);
-  const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, { x: size.width / 2, y: size.length / 2 });
+  const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, clothPoint(size.width / 2, size.length / 2));
   const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(address, `/quilts/${quiltId}/advances`));
   const truths = mounts.map(({ rolled, front }, advance) =>
     make({ advance, at: mountedAt(quilt.machine.frame, rolled), front: front ?? -Infinity }),
@@ -54,7 +57,7 @@ export async function eyeOf(address: string, quiltId: string) {
         await linesOf(address, `/runs/${run.id}/points`),
       ];
       const truth = truths[run.advance]!;
-      const on = pointsOf(frame[0]!).map((p) => clothUnder(truth, p));
+      const on = pointsIn(frame[0]!, framePoint).map((p) => clothUnder(truth, p));
       return { run, cloth, frame, planned: pointsOf(cloth[0]!), true: on };
     }),
   );

@@ -1,6 +1,6 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './cloth/batting.ts';
-export { loadedSize, type Loading, loadingMap, LOADINGS } from './cloth/loading.ts';
+export { type Lie, loadedSize, type Loading, loadingMap, LOADINGS } from './cloth/loading.ts';
 export { controlId, type MapGraph, mapGraph, type Vertex } from './cloth/map-graph.ts';
 export { type Border, borderDepth, isTooLarge, makeMap, mapPatches, type QuiltMap } from './cloth/quilt-map.ts';
 export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './cloth/region.ts';
@@ -54,10 +54,26 @@ export { readDrawing } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
-export { type Affine, applyToPoint, applyToPolyline } from './geometry/affine.ts';
+export { applyToPoint, applyToPolyline } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
-export { type ClothPoint, type DesignPoint, distance, type FramePoint, type Point } from './geometry/point.ts';
-export { boxRing, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
+export {
+  bedPoint,
+  type ClothPoint,
+  clothPoint,
+  type DesignPoint,
+  designPoint,
+  distance,
+  type FramePoint,
+  framePoint,
+  type LoadedPoint,
+  loadedPoint,
+  minus,
+  plainPoint,
+  plus,
+  type Point,
+  type PointMaker,
+} from './geometry/point.ts';
+export { boxRingIn, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
 export {
   type Bounds,
   type Polyline,
@@ -65,7 +81,9 @@ export {
   lengthOf,
   pointCount,
   pointOf,
+  pointIn,
   pointsOf,
+  pointsIn,
   polyline,
   simplify,
 } from './geometry/polyline.ts';
@@ -205,6 +223,7 @@ export {
 } from './run/run-state.ts';
 export {
   FRAME_LINK_VERSION,
+  headAt,
   type FrameCommand,
   type FrameEventKind,
   type FrameFault,

@@ -1,5 +1,5 @@
 import type { DesignAnswer, ErrorAnswer, QuiltAnswer, QuiltSummary, StaleAnswer } from '@gorse/contract';
-import { pointsOf, quiltOf, type QuiltRecord, readSvg } from '@gorse/core';
+import { pointsOf, quiltOf, type QuiltRecord, readSvg, framePoint } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { RunningApp } from './app.ts';
@@ -120,7 +120,7 @@ describe('edits', () => {
     [
       'a mark from before the quilt was loaded',
       'landmarks',
-      { ...mark, since: { advance: -1, frame: { x: 0, y: 0 } } },
+      { ...mark, since: { advance: -1, frame: framePoint(0, 0) } },
       'since.advance',
     ],
     [

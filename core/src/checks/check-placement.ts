@@ -1,7 +1,7 @@
 import { outlineOf } from '../cloth/shape.ts';
 import { distortionOf } from '../fit/distortion.ts';
 import { fitTakes } from '../fit/fits.ts';
-import { type ClothPoint } from '../geometry/point.ts';
+import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import type { Plan } from '../plan/evaluate.ts';
@@ -85,7 +85,7 @@ function farthestOutside(
       const y = line[i + 1]!;
       if (insideRing(ring, x, y)) continue;
       const distance = distanceToRing(ring, x, y);
-      if (!farthest || distance > farthest.distance) farthest = { at: { x, y }, distance };
+      if (!farthest || distance > farthest.distance) farthest = { at: clothPoint(x, y), distance };
     }
   }
   return farthest;

@@ -2,7 +2,7 @@ import { outlineOf } from '../cloth/shape.ts';
 import type { Batting } from '../cloth/batting.ts';
 import type { Density } from '../density/density.ts';
 import { applyToPoint, inverse } from '../geometry/affine.ts';
-import type { ClothPoint } from '../geometry/point.ts';
+import { bedPoint, type ClothPoint, clothPoint } from '../geometry/point.ts';
 import { cornerMean, ringBounds } from '../geometry/polygon.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import type { Plan } from '../plan/evaluate.ts';
@@ -23,7 +23,7 @@ export function checkRows(plan: Plan, id: string): PlanProblem[] {
   const whole = (rest: Pick<PlanProblem, 'code' | 'remedy'>): PlanProblem => ({
     subject: about(null),
     severity: 'mend',
-    at: { x: map.size.width / 2, y: map.size.length / 2 },
+    at: clothPoint(map.size.width / 2, map.size.length / 2),
     amount: 1,
     ...rest,
   });
@@ -33,7 +33,7 @@ export function checkRows(plan: Plan, id: string): PlanProblem[] {
   const { rows, placed } = resolved;
   if (resolved.totals.stitches === 0) return [whole({ code: 'nothingToStitch', remedy: { kind: 'remove' } })];
   const placeOf = (row: ResolvedRow): ClothPoint =>
-    applyToPoint(placed.toCloth, { x: placed.bed.width / 2, y: row.top + row.height / 2 });
+    applyToPoint(placed.toCloth, bedPoint(placed.bed.width / 2, row.top + row.height / 2));
   const problems: PlanProblem[] = [];
   rows.forEach((row, i) => {
     const { clearance } = row;

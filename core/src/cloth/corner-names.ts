@@ -1,4 +1,5 @@
-import { type Affine, applyToPoint } from '../geometry/affine.ts';
+import type { Lie } from './loading.ts';
+import { applyToPoint } from '../geometry/affine.ts';
 import { ringBounds } from '../geometry/polygon.ts';
 import { cornersOf, outlineOf, type Shape } from './shape.ts';
 
@@ -9,7 +10,7 @@ const ON_SIDE = 0.4;
  * What the corners of a patch are called as the quilt is loaded, by the ids of their controls: `upper left`, `right`; counted clockwise (`3rd`)
  * where such words would name two alike.
  */
-export function cornerNames(shape: Shape, lie: Affine): ReadonlyMap<string, string> {
+export function cornerNames(shape: Shape, lie: Lie): ReadonlyMap<string, string> {
   const box = ringBounds(outlineOf(shape).map((p) => applyToPoint(lie, p)));
   const [cx, cy] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
   const corners = cornersOf(shape).map(({ id, at }) => {

@@ -1,13 +1,16 @@
-import { type Affine, IDENTITY } from '../geometry/affine.ts';
+import { type AffineMap, between, IDENTITY } from '../geometry/affine.ts';
+import type { ClothPoint, LoadedPoint } from '../geometry/point.ts';
 import type { Size } from './size.ts';
 
 /** How the quilt lies on the poles: upright, or turned by a quarter to the right, so that its left edge is stitched first. */
 export const LOADINGS = ['upright', 'turned'] as const;
 export type Loading = (typeof LOADINGS)[number];
 
-/** From cloth space to the quilt as it is loaded: millimetres still, origin at the corner that is then upper left. An isometry. */
-export const loadingMap = (loading: Loading, { length }: Size): Affine =>
-  loading === 'upright' ? IDENTITY : [0, 1, -1, 0, length, 0];
+/** How the cloth lies when it is loaded: an isometry. */
+export type Lie = AffineMap<ClothPoint, LoadedPoint>;
+
+export const loadingMap = (loading: Loading, { length }: Size): Lie =>
+  between(loading === 'upright' ? IDENTITY : [0, 1, -1, 0, length, 0]);
 
 /** Width along the poles and length across them. */
 export const loadedSize = (loading: Loading, { width, length }: Size): Size =>

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { IDENTITY, rotation } from '../geometry/affine.ts';
+import { between, rotation } from '../geometry/affine.ts';
+import { clothPoint } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { cornerNames } from './corner-names.ts';
 import { controlId, mapGraph } from './map-graph.ts';
 import { isTooLarge, isTrueToSize, makeMap, mapPatches } from './quilt-map.ts';
 import type { Region } from './region.ts';
 import { blockName, type GridSetting } from './settings/grid.ts';
+import { loadingMap } from './loading.ts';
 import { outlineOf, polygonShape } from './shape.ts';
 
 const GRID: GridSetting = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 };
@@ -104,13 +106,19 @@ describe('the seams of a top', () => {
 });
 
 describe('names of corners', () => {
-  const named = (points: readonly (readonly [number, number])[], lie = IDENTITY) => [
-    ...cornerNames(polygonShape(points.map(([x, y]) => ({ x, y }))), lie).values(),
-  ];
+  const named = (
+    points: readonly (readonly [number, number])[],
+    lie = loadingMap('upright', { width: 900, length: 30 }),
+  ) => [...cornerNames(polygonShape(points.map(([x, y]) => clothPoint(x, y))), lie).values()];
   it('say where they lie as the quilt is loaded', () => {
     const strip = [[0, 0], [900, 0], [900, 30], [0, 30]] as const; // prettier-ignore
     expect(named(strip)).toEqual(['upper left', 'upper right', 'lower right', 'lower left']);
-    expect(named(strip, [0, 1, -1, 0, 30, 0])).toEqual(['upper right', 'lower right', 'lower left', 'upper left']);
+    expect(named(strip, loadingMap('turned', { width: 900, length: 30 }))).toEqual([
+      'upper right',
+      'lower right',
+      'lower left',
+      'upper left',
+    ]);
     expect(named([[0, -5], [5, 0], [0, 5], [-5, 0]])).toEqual(['upper', 'right', 'lower', 'left']); // prettier-ignore
     expect(named([[0, 0], [10, 10], [-10, 10]])).toEqual(['upper', 'lower right', 'lower left']); // prettier-ignore
   });
@@ -121,7 +129,7 @@ describe('names of corners', () => {
           100 * Math.cos((2 * Math.PI * i) / corners),
           60 * Math.sin((2 * Math.PI * i) / corners),
         ]);
-        expect(new Set(named(round, rotation(angle))).size).toBe(corners);
+        expect(new Set(named(round, between(rotation(angle)))).size).toBe(corners);
       }),
     );
     const twelve = Array.from({ length: 12 }, (_, i): [number, number] => [

@@ -1,3 +1,4 @@
+import { clothPoint } from '../geometry/point.ts';
 import { LARGEST_QUILT } from '../tolerances.ts';
 import type { Region } from './region.ts';
 import { type Setting, settingPatches, settingSize } from './settings/settings.ts';
@@ -52,7 +53,7 @@ export function mapPatches({ size, setting, borders }: QuiltMap): Region[] {
     before.unshift(above, beside);
     after.push(opposite, below);
   });
-  return [...before, ...settingPatches(setting, { x: depth, y: depth }), ...after];
+  return [...before, ...settingPatches(setting, clothPoint(depth, depth)), ...after];
 }
 
 /** The strips above, left, right and below of a border whose outer edge lies `out` inside the top's. */
@@ -66,7 +67,7 @@ function borderStrips(i: number, count: number, { width: w, length: l }: Size, o
       origin: 'setting',
       family: `border-${i + 1}-${ends ? 'h' : 'v'}`,
       print: 0,
-      shape: boxShape({ x: x0, y: y0 }, { x: x1, y: y1 }),
+      shape: boxShape(clothPoint(x0, y0), clothPoint(x1, y1)),
     };
   };
   const inner = out + width;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { distance, type Point } from '../geometry/point.ts';
+import { clothPoint, distance } from '../geometry/point.ts';
 import { distanceToRing, signedArea } from '../geometry/polygon.ts';
 import { boxShape, cornersOf, edgesOf, insetOf, outlineOf, polygonShape, stripShape, tracedShape } from './shape.ts';
 
-const p = (x: number, y: number): Point => ({ x, y });
+const p = clothPoint;
 const SQUARE = polygonShape([p(0, 0), p(100, 0), p(100, 100), p(0, 100)]);
 const at = (shape: ReturnType<typeof insetOf>) => shape?.map((one) => one.at);
 /** Round, radius 50, touched at so many places. */

@@ -1,6 +1,5 @@
-import type { ClothPoint, Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
-import { insetRing, signedArea } from '../geometry/polygon.ts';
+import { type ClothPoint, clothPoint, distance, type Point } from '../geometry/point.ts';
+import { boxRingIn, insetRing, signedArea } from '../geometry/polygon.ts';
 import { smoothThrough } from '../geometry/smooth.ts';
 import { FLATTEN_CHORD, SMALLEST_PATCH_EDGE } from '../tolerances.ts';
 
@@ -33,12 +32,12 @@ export function polygonShape(points: readonly ClothPoint[]): Shape {
 
 /** A box between two opposite corners. */
 export const boxShape = (a: ClothPoint, b: ClothPoint): Shape =>
-  polygonShape([
-    { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y) },
-    { x: Math.max(a.x, b.x), y: Math.min(a.y, b.y) },
-    { x: Math.max(a.x, b.x), y: Math.max(a.y, b.y) },
-    { x: Math.min(a.x, b.x), y: Math.max(a.y, b.y) },
-  ]);
+  polygonShape(
+    boxRingIn(
+      { minX: Math.min(a.x, b.x), minY: Math.min(a.y, b.y), maxX: Math.max(a.x, b.x), maxY: Math.max(a.y, b.y) },
+      clothPoint,
+    ),
+  );
 
 /** What was touched going round, sharp or smooth at each. Throws on fewer than three points. */
 export function tracedShape(points: readonly Pick<Control, 'at' | 'corner'>[]): Shape {

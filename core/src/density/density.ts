@@ -1,5 +1,5 @@
 import { type EmptyCircle, widestOf } from '../geometry/empty-circle.ts';
-import type { Point } from '../geometry/point.ts';
+import { type ClothPoint, clothPoint, type Point } from '../geometry/point.ts';
 import { insideRing } from '../geometry/polygon.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
@@ -9,7 +9,7 @@ import { type DistanceField, distanceField } from './distance-field.ts';
 export interface Density {
   readonly field: DistanceField;
   /** The widest circle without a stitch; the cloth's edge counts as one, since the binding will hold it. */
-  readonly widest: EmptyCircle;
+  readonly widest: EmptyCircle<ClothPoint>;
   /** Usual distance between lines, mm. */
   readonly spacing: number;
   /** The same for each patch, in the order given. */
@@ -72,7 +72,7 @@ function widest(
   field: DistanceField,
   lines: readonly Polyline[],
   size: { readonly width: number; readonly length: number },
-): EmptyCircle {
+): EmptyCircle<ClothPoint> {
   const guesses = peaks(field);
   // Lines near a guess are all that can bound its circle.
   const reach = guesses.map(({ centre, diameter }) => ({ ...centre, r: diameter + 4 * field.cell }));
@@ -90,8 +90,8 @@ function widest(
 }
 
 /** Cells farther from a stitch than all around them, the farthest first, widened by what the grid may hide. */
-function peaks({ cell, columns, rows, distance }: DistanceField): EmptyCircle[] {
-  const found: EmptyCircle[] = [];
+function peaks({ cell, columns, rows, distance }: DistanceField): EmptyCircle<ClothPoint>[] {
+  const found: EmptyCircle<ClothPoint>[] = [];
   let least = 0;
   for (let y = 1; y < rows - 1; y++) {
     for (let x = 1; x < columns - 1; x++) {
@@ -100,7 +100,7 @@ function peaks({ cell, columns, rows, distance }: DistanceField): EmptyCircle[] 
       if (d <= least) continue;
       if (d < distance[i - 1]! || d < distance[i + 1]! || d < distance[i - columns]! || d < distance[i + columns]!)
         continue;
-      found.push({ centre: { x: (x + 0.5) * cell, y: (y + 0.5) * cell }, diameter: 2 * (d + cell) });
+      found.push({ centre: clothPoint((x + 0.5) * cell, (y + 0.5) * cell), diameter: 2 * (d + cell) });
       if (found.length >= 4 * GUESSES) {
         found.sort((a, b) => b.diameter - a.diameter);
         found.length = GUESSES;
@@ -110,7 +110,7 @@ function peaks({ cell, columns, rows, distance }: DistanceField): EmptyCircle[] 
   }
   if (found.length === 0) {
     const far = distance.reduce((best, d, i) => (d > distance[best]! ? i : best), 0);
-    const centre = { x: ((far % columns) + 0.5) * cell, y: (Math.floor(far / columns) + 0.5) * cell };
+    const centre = clothPoint(((far % columns) + 0.5) * cell, (Math.floor(far / columns) + 0.5) * cell);
     return [{ centre, diameter: 2 * (distance[far]! + cell) }];
   }
   return found.sort((a, b) => b.diameter - a.diameter).slice(0, GUESSES);

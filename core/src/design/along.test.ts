@@ -1,3 +1,4 @@
+import { designPoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { placeNearest, pointAlong, pointAt } from './along.ts';
@@ -23,14 +24,14 @@ describe('places along the sewing line', () => {
     if (along !== 20) expect(pointAt(indexSegments(STROKES), along)).toMatchObject({ x, y });
   });
   it('are found again from a point nearby', () => {
-    expect(placeNearest(STROKES, { x: 4, y: 3 }, null)).toBe(4);
-    expect(placeNearest(STROKES, { x: 12, y: 7 }, null)).toBe(17);
-    expect(placeNearest(STROKES, { x: 31, y: 9 }, null)).toBe(25);
-    expect(placeNearest(STROKES, { x: -4, y: -4 }, null)).toBe(0);
+    expect(placeNearest(STROKES, designPoint(4, 3), null)).toBe(4);
+    expect(placeNearest(STROKES, designPoint(12, 7), null)).toBe(17);
+    expect(placeNearest(STROKES, designPoint(31, 9), null)).toBe(25);
+    expect(placeNearest(STROKES, designPoint(-4, -4), null)).toBe(0);
   });
   it('don’t jump to another pass while dragged over a crossing', () => {
     const cross = [line(0, 0, 20, 0, 20, 10, 10, 10, 10, -10)];
-    expect(placeNearest(cross, { x: 10.4, y: 0.2 }, 9)).toBeCloseTo(10.4, 9);
-    expect(placeNearest(cross, { x: 10.4, y: 0.2 }, 48)).toBeCloseTo(49.8, 9);
+    expect(placeNearest(cross, designPoint(10.4, 0.2), 9)).toBeCloseTo(10.4, 9);
+    expect(placeNearest(cross, designPoint(10.4, 0.2), 48)).toBeCloseTo(49.8, 9);
   });
 });

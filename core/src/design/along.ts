@@ -1,5 +1,5 @@
-import type { DesignPoint } from '../geometry/point.ts';
-import { pointOf, type Polyline } from '../geometry/polyline.ts';
+import { type DesignPoint, designPoint } from '../geometry/point.ts';
+import { pointIn, type Polyline } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 
 /** The point of the sewing line after so many millimetres, all strokes laid end to end, and the segment it is on. O(log n). */
@@ -30,12 +30,12 @@ export function pointAlong(strokes: readonly Polyline[], along: number): DesignP
       const length = Math.sqrt(dx * dx + dy * dy);
       if (left <= length) {
         const t = length === 0 ? 0 : Math.max(0, left) / length;
-        return { x: stroke[i - 2]! + dx * t, y: stroke[i - 1]! + dy * t };
+        return designPoint(stroke[i - 2]! + dx * t, stroke[i - 1]! + dy * t);
       }
       left -= length;
     }
   }
-  return pointOf(strokes.at(-1)!, -1);
+  return pointIn(strokes.at(-1)!, -1, designPoint);
 }
 
 /**

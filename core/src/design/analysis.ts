@@ -1,5 +1,5 @@
 import type { EmptyCircle } from '../geometry/empty-circle.ts';
-import type { DesignPoint, Point } from '../geometry/point.ts';
+import { type DesignPoint, plus } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { convexHull } from '../geometry/hull.ts';
@@ -40,7 +40,7 @@ export interface DesignPlaces {
   readonly crossings: readonly DesignPoint[];
   readonly sharpest: Corner | null;
   readonly tightest: Bend | null;
-  readonly gap: EmptyCircle | null;
+  readonly gap: EmptyCircle<DesignPoint> | null;
 }
 
 export interface DesignAnalysis {
@@ -63,11 +63,12 @@ export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
   const join = rowJoin(measure);
   const symmetry = symmetryOf(index);
   const bounds = designBounds(strokes);
-  const hull: Point[] = outline.map((p) => ({ x: p.x - bounds.minX, y: p.y - bounds.minY }));
+  const corner = { x: -bounds.minX, y: -bounds.minY };
+  const hull = outline.map((p) => plus(p, corner));
   const inBox = {
     ...measure,
-    start: { x: measure.start.x - bounds.minX, y: measure.start.y - bounds.minY },
-    end: { x: measure.end.x - bounds.minX, y: measure.end.y - bounds.minY },
+    start: plus(measure.start, corner),
+    end: plus(measure.end, corner),
   };
   return {
     places,

@@ -1,4 +1,5 @@
-import type { DesignPoint, Point } from '../geometry/point.ts';
+import { type DesignPoint, designPoint, type Point } from '../geometry/point.ts';
+import { pointIn } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { SAME_PLACE } from '../tolerances.ts';
 import { clusterPoints } from '../geometry/cluster.ts';
@@ -26,7 +27,7 @@ export function crossings(index: SegmentIndex): DesignPoint[] {
   const points = Float64Array.from(at);
   const places = new Map<number, DesignPoint>();
   clusterPoints(points, SAME_PLACE).forEach((place, i) => {
-    if (!places.has(place)) places.set(place, { x: points[2 * i]!, y: points[2 * i + 1]! });
+    if (!places.has(place)) places.set(place, pointIn(points, i, designPoint));
   });
   return [...places.values()];
 }

@@ -1,5 +1,5 @@
-import type { DesignPoint } from '../geometry/point.ts';
-import { cumulativeLength, type Polyline, pointCount, turnAt } from '../geometry/polyline.ts';
+import { type DesignPoint, designPoint } from '../geometry/point.ts';
+import { cumulativeLength, type Polyline, pointCount, pointIn, turnAt } from '../geometry/polyline.ts';
 import { CORNER_TURN } from '../tolerances.ts';
 
 export interface Corner {
@@ -23,7 +23,7 @@ export function sharpestCorner(strokes: readonly Polyline[]): Corner | null {
     for (let i = 1; i < pointCount(line) - 1; i++) {
       const turn = turnAt(line, i);
       if (turn >= CORNER_TURN && turn > (sharpest?.turn ?? 0)) {
-        sharpest = { at: { x: line[2 * i]!, y: line[2 * i + 1]! }, turn };
+        sharpest = { at: pointIn(line, i, designPoint), turn };
       }
     }
   }
@@ -50,7 +50,7 @@ export function tightestBend(strokes: readonly Polyline[]): Bend | null {
         after++;
       }
       const radius = smooth ? circumradius(line, before, i, after) : Infinity;
-      if (radius < (tightest?.radius ?? Infinity)) tightest = { at: { x: line[2 * i]!, y: line[2 * i + 1]! }, radius };
+      if (radius < (tightest?.radius ?? Infinity)) tightest = { at: pointIn(line, i, designPoint), radius };
     }
   }
   return tightest && Number.isFinite(tightest.radius) && tightest.radius < STRAIGHT ? tightest : null;

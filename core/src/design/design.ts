@@ -1,6 +1,6 @@
 import { applyToPolyline, translation } from '../geometry/affine.ts';
-import type { DesignPoint } from '../geometry/point.ts';
-import { type Bounds, type Polyline, boundsOf, lengthOf, pointOf } from '../geometry/polyline.ts';
+import { type DesignPoint, designPoint } from '../geometry/point.ts';
+import { type Bounds, type Polyline, boundsOf, lengthOf, pointIn } from '../geometry/polyline.ts';
 
 /** A drawn stitch line: ordered strokes in design space, millimetres. */
 export interface Design {
@@ -30,8 +30,8 @@ export function measureDesign(strokes: readonly Polyline[]): DesignMeasure {
     length: strokes.reduce((sum, stroke) => sum + lengthOf(stroke), 0),
     points: strokes.reduce((sum, stroke) => sum + stroke.length / 2, 0),
     strokes: strokes.length,
-    start: pointOf(strokes[0]!, 0),
-    end: pointOf(strokes.at(-1)!, -1),
+    start: pointIn(strokes[0]!, 0, designPoint),
+    end: pointIn(strokes.at(-1)!, -1, designPoint),
   };
 }
 

@@ -1,6 +1,6 @@
 import Delaunator from 'delaunator';
 import { circumcentre, type EmptyCircle, widestOf } from '../geometry/empty-circle.ts';
-import type { Point } from '../geometry/point.ts';
+import { type DesignPoint, designPoint, type Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { DOUBLED_DISTANCE } from '../tolerances.ts';
@@ -59,7 +59,7 @@ function firstHit(index: SegmentIndex, x: number, y: number, dx: number, dy: num
  * The widest circle without a stitch that the line holds on all sides, its centre within `hull`, the convex hull of the line: candidates from
  * the Delaunay triangulation of the sampled line (Toussaint 1983), the best of them then moved to their exact place against the line itself.
  */
-export function widestGap(index: SegmentIndex, hull: readonly Point[]): EmptyCircle | null {
+export function widestGap(index: SegmentIndex, hull: readonly Point[]): EmptyCircle<DesignPoint> | null {
   if (hull.length < 3) return null;
   const total = index.along[index.count]!;
   const points = new Float64Array(2 * SAMPLES);
@@ -69,9 +69,9 @@ export function widestGap(index: SegmentIndex, hull: readonly Point[]): EmptyCir
     points[2 * k + 1] = p.y;
   }
   const mesh = new Delaunator(points);
-  const circles: EmptyCircle[] = [];
+  const circles: EmptyCircle<DesignPoint>[] = [];
   for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const centre = circumcentre(points, mesh.triangles, t);
+    const centre = circumcentre(points, mesh.triangles, t, designPoint);
     if (centre && insideConvex(hull, centre)) {
       const first = mesh.triangles[t]!;
       const radius = Math.sqrt((points[2 * first]! - centre.x) ** 2 + (points[2 * first + 1]! - centre.y) ** 2);

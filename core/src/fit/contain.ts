@@ -1,5 +1,5 @@
 import { cornersOf, insetOf, outlineOf } from '../cloth/shape.ts';
-import type { Point } from '../geometry/point.ts';
+import type { ClothPoint, Point } from '../geometry/point.ts';
 import { centroid } from '../geometry/polygon.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import type { Fit, WithMargin } from './fit.ts';
@@ -31,7 +31,7 @@ export const contain: Fit<ContainRule> = {
 const widthOf = (box: Bounds): number => box.maxX - box.minX;
 const heightOf = (box: Bounds): number => box.maxY - box.minY;
 
-const inProportion = (box: Bounds, scale: number, angle: number, centre: Point): Warp | null =>
+const inProportion = (box: Bounds, scale: number, angle: number, centre: ClothPoint): Warp | null =>
   scale > 0 ? centredWarp(box, scale, scale, angle, centre) : null;
 
 /** How many times as large an upright box about a point may be so that it lies on the inner side of every edge of a clockwise ring. */

@@ -1,6 +1,6 @@
 import { cornersOf, insetOf } from '../cloth/shape.ts';
 import { applyBilinear, type Bilinear, bilinearJacobian, bilinearPoint } from '../geometry/bilinear.ts';
-import type { Point } from '../geometry/point.ts';
+import type { ClothPoint } from '../geometry/point.ts';
 import { fill } from './fill.ts';
 import type { Fit, WithMargin } from './fit.ts';
 
@@ -21,8 +21,8 @@ export const corners: Fit<CornersRule> = {
     }
     const inner = insetOf(shape, margin);
     if (!inner) return null;
-    const [a, b, c, d] = cornersOf(inner).map(({ at }): Point => at);
-    const bilinear: Bilinear = { box, quad: [a!, b!, c!, d!] };
+    const [a, b, c, d] = cornersOf(inner).map(({ at }) => at);
+    const bilinear: Bilinear<ClothPoint> = { box, quad: [a!, b!, c!, d!] };
     return {
       box,
       mapLine: (line) => applyBilinear(bilinear, line),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Point } from '../geometry/point.ts';
-import { distanceToRing, insideRing } from '../geometry/polygon.ts';
+import { type ClothPoint, clothPoint, plus } from '../geometry/point.ts';
+import { boxRingIn, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { boundsOf, lengthOf, pointOf, pointsOf, polyline } from '../geometry/polyline.ts';
 import { toRadians } from '../units.ts';
 import { polygonShape } from '../cloth/shape.ts';
@@ -11,12 +11,8 @@ import { distortionOf } from './distortion.ts';
 import { type FitRule, fitTakes } from './fits.ts';
 import type { Orient } from './orient.ts';
 
-const rect = (x: number, y: number, w: number, h: number): [Point, Point, Point, Point] => [
-  { x, y },
-  { x: x + w, y },
-  { x: x + w, y: y + h },
-  { x, y: y + h },
-];
+const rect = (x: number, y: number, w: number, h: number) =>
+  boxRingIn({ minX: x, minY: y, maxX: x + w, maxY: y + h }, clothPoint);
 /** An L along the left and bottom edges of a 20 × 10 box. */
 const ell = [
   polyline([
@@ -27,7 +23,7 @@ const ell = [
 ];
 const upright = { angle: 0, mirror: false };
 /** A recipe's stages up to the cloth. */
-function fitStrokes(strokes: readonly Float64Array[], orient: Orient, fit: FitRule, ring: readonly Point[]) {
+function fitStrokes(strokes: readonly Float64Array[], orient: Orient, fit: FitRule, ring: readonly ClothPoint[]) {
   const recipe = { id: 'r', designId: 'd', orient, fit, stitch: { stitchesPerInch: 10, tieOff: 'none' } as const };
   const laid = layInPatch(strokes, recipe, polygonShape(ring));
   return laid && { ...laid, strokes: linesOf(laid.strokes), distortion: distortionOf(laid.warp) };
@@ -68,12 +64,7 @@ describe('fitting', () => {
   });
 
   it('follows a patch that lies askew', () => {
-    const ring: Point[] = [
-      { x: 0, y: 0 },
-      { x: 30, y: 40 },
-      { x: -10, y: 70 },
-      { x: -40, y: 30 },
-    ];
+    const ring = [clothPoint(0, 0), clothPoint(30, 40), clothPoint(-10, 70), clothPoint(-40, 30)];
     const fitted = fitStrokes(
       [
         polyline([
@@ -101,7 +92,7 @@ describe('fitting', () => {
     ];
     fc.assert(
       fc.property(wobble, (w) => {
-        const ring = rect(0, 0, 100, 80).map((p, i) => ({ x: p.x + w[2 * i]!, y: p.y + w[2 * i + 1]! }));
+        const ring = rect(0, 0, 100, 80).map((p, i) => plus(p, { x: w[2 * i]!, y: w[2 * i + 1]! }));
         const fitted = fitStrokes(square, upright, { kind: 'corners', margin: 0 }, ring)!;
         // The design's corners are points of the result; straight edges between stay straight.
         const length = ring
@@ -121,12 +112,7 @@ describe('fitting', () => {
         { x: 10, y: 10 },
       ]),
     ];
-    const ring = [
-      { x: 0, y: 0 },
-      { x: 100, y: 0 },
-      { x: 120, y: 140 },
-      { x: 0, y: 100 },
-    ];
+    const ring = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(120, 140), clothPoint(0, 100)];
     const [line] = fitStrokes(diagonal, upright, { kind: 'corners', margin: 0 }, ring)!.strokes;
     // Halfway, the bilinear map gives the corners' mean, 55 and 60, which is off the straight diagonal.
     const mid = pointOf(line!, (line!.length / 2 - 1) / 2);
@@ -135,12 +121,7 @@ describe('fitting', () => {
   });
 
   it('says when a patch turned inside out folds the design', () => {
-    const bowTie = [
-      { x: 0, y: 0 },
-      { x: 100, y: 0 },
-      { x: 30, y: 30 },
-      { x: 0, y: 100 },
-    ];
+    const bowTie = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(30, 30), clothPoint(0, 100)];
     expect(fitStrokes(ell, upright, { kind: 'corners', margin: 0 }, bowTie)!.distortion.folded).toBe(true);
   });
 
@@ -169,8 +150,8 @@ describe('fitting', () => {
   });
 
   it('takes no patch for one of four corners that isn’t', () => {
-    const triangle = [rect(0, 0, 100, 100)[0], rect(0, 0, 100, 100)[1], { x: 50, y: 100 }];
-    const pentagon = [...rect(0, 0, 100, 100), { x: -40, y: 50 }];
+    const triangle = [rect(0, 0, 100, 100)[0], rect(0, 0, 100, 100)[1], clothPoint(50, 100)];
+    const pentagon = [...rect(0, 0, 100, 100), clothPoint(-40, 50)];
     for (const ring of [triangle, pentagon]) {
       for (const kind of ['fill', 'corners'] as const) {
         expect(fitTakes(kind, polygonShape(ring))).toBe(false);

@@ -1,9 +1,9 @@
-import type { Point } from '../geometry/point.ts';
+import { minus, type Point } from '../geometry/point.ts';
 import { cornerMean } from '../geometry/polygon.ts';
 
 /** The rectangle that stands for a quad: turned with it, as wide and high as its shorter opposite sides allow. */
-export interface UprightBox {
-  readonly centre: Point;
+export interface UprightBox<P extends Point> {
+  readonly centre: P;
   /** Radians from the x axis to the box's width. */
   readonly angle: number;
   readonly width: number;
@@ -11,12 +11,12 @@ export interface UprightBox {
 }
 
 /** The angle is the mean of the four edges', each turned to the horizontal; exact for every rectangle. Throws on other than four corners. */
-export function uprightBox(quad: readonly Point[]): UprightBox {
+export function uprightBox<P extends Point>(quad: readonly P[]): UprightBox<P> {
   const [tl, tr, br, bl] = quad;
   if (!tl || !tr || !br || !bl || quad.length !== 4)
     throw new RangeError(`a quad has four corners, not ${quad.length}`);
-  const across = [minus(tr, tl), minus(br, bl)] as const;
-  const down = [minus(bl, tl), minus(br, tr)] as const;
+  const across = [minus<Point>(tr, tl), minus<Point>(br, bl)] as const;
+  const down = [minus<Point>(bl, tl), minus<Point>(br, tr)] as const;
   const direction = [...across, ...down.map((d) => ({ x: d.y, y: -d.x }))].reduce(
     (sum, d) => {
       const length = norm(d) || 1;
@@ -34,5 +34,4 @@ export function uprightBox(quad: readonly Point[]): UprightBox {
   };
 }
 
-const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
 const norm = (p: Point): number => Math.sqrt(p.x * p.x + p.y * p.y);

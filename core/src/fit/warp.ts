@@ -1,7 +1,8 @@
 import {
-  type Affine,
+  type AffineMap,
   applyToPoint,
   applyToPolyline,
+  between,
   compose,
   rotation,
   scaling,
@@ -32,7 +33,7 @@ export interface Warp {
   readonly exactAt: readonly string[];
 }
 
-export const affineWarp = (box: Bounds, map: Affine): Warp => ({
+export const affineWarp = (box: Bounds, map: AffineMap<Point, ClothPoint>): Warp => ({
   box,
   mapLine: (line) => applyToPolyline(map, line),
   mapPoint: (p) => applyToPoint(map, p),
@@ -45,10 +46,12 @@ export const affineWarp = (box: Bounds, map: Affine): Warp => ({
 export const centredWarp = (box: Bounds, across: number, down: number, angle: number, centre: ClothPoint): Warp =>
   affineWarp(
     box,
-    compose(
-      translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
-      scaling(Number.isFinite(across) ? across : 1, Number.isFinite(down) ? down : 1),
-      rotation(angle),
-      translation(centre.x, centre.y),
+    between(
+      compose(
+        translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
+        scaling(Number.isFinite(across) ? across : 1, Number.isFinite(down) ? down : 1),
+        rotation(angle),
+        translation(centre.x, centre.y),
+      ),
     ),
   );

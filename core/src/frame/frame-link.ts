@@ -1,5 +1,5 @@
 import type { RegionKind } from '../cloth/region.ts';
-import type { FramePoint } from '../geometry/point.ts';
+import { type FramePoint, framePoint } from '../geometry/point.ts';
 
 /** The frame link's messages (docs/frame-link.md). Positions are frame millimetres, times seconds. */
 
@@ -91,6 +91,9 @@ export interface FrameState {
   readonly bobbin: number;
   readonly fault: FrameFault | null;
 }
+
+/** Where the head is. */
+export const headAt = ({ x, y }: Pick<FrameState, 'x' | 'y'>): FramePoint => framePoint(x, y);
 
 export type FrameEventKind =
   | 'loaded'

@@ -1,3 +1,5 @@
+import { clothPoint, framePoint } from '../geometry/point.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
 import { describe, expect, it } from 'vitest';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
@@ -21,9 +23,9 @@ const touch = (advance: number): TouchRecord => ({
   // The upper left corner of B1, which is the upper right one of A1.
   on: 'control.block-2-1.c1',
   name: 'corner',
-  cloth: { x: 200, y: 0 },
+  cloth: clothPoint(200, 0),
   since: null,
-  frame: { x: 1, y: 1 },
+  frame: framePoint(1, 1),
   advance,
   method: 'head',
   at: advance,
@@ -31,8 +33,8 @@ const touch = (advance: number): TouchRecord => ({
 const stitched = (name: string, x: number, y: number): NamedPlace => ({
   ids: [`hole.run.${x}`],
   name,
-  cloth: { x, y },
-  since: { advance: 0, frame: { x: x + 1, y: y + 2 } },
+  cloth: clothPoint(x, y),
+  since: { advance: 0, frame: framePoint(x + 1, y + 2) },
 });
 const ROW: FoundAgain = {
   id: 'run',
@@ -79,8 +81,8 @@ describe('landmarks', () => {
     const mark: LandmarkRecord = {
       id: 'c',
       name: 'chalk mark 1',
-      cloth: { x: 5, y: 5 },
-      since: { advance: 0, frame: { x: 6, y: 6 } },
+      cloth: clothPoint(5, 5),
+      since: { advance: 0, frame: framePoint(6, 6) },
     };
     const plan = { ...PLAN, landmarks: { c: mark } };
     expect(landmarksOf(plan, GRAPH, [ROW], 0)).toHaveLength(6);
@@ -111,12 +113,7 @@ describe('the point that the needle can be left down in', () => {
 });
 
 describe('where the line-up must be sure', () => {
-  const outline = [
-    { x: 0, y: 110 },
-    { x: 400, y: 110 },
-    { x: 400, y: 180 },
-    { x: 0, y: 180 },
-  ];
+  const outline = boxRingIn({ minX: 0, minY: 110, maxX: 400, maxY: 180 }, clothPoint);
   const lies = { regionId: null, top: 110, bottom: 180, outline, exactAt: [], isRow: true } as const;
   const piece = { id: 'r2', name: 'row 2', pass: 1, ...lies };
   it('is all over the coming pieces, and closest where they meet what is stitched', () => {

@@ -1,3 +1,4 @@
+import { framePoint } from '../geometry/point.ts';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { polyline } from '../geometry/polyline.ts';
@@ -42,7 +43,7 @@ function answersOf(records: PlanRecords) {
   const said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({
-      at: { x, y },
+      at: framePoint(x, y),
       doubt: { major: 1, minor: 1, angle: 0 },
     })),
     ...{ targets: [], advice: null, worst: null, onFrame: [], bad: null, misfits: {} },

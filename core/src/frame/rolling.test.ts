@@ -1,3 +1,4 @@
+import { clothPoint, framePoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
@@ -109,9 +110,9 @@ describe('the way of the seam that is rolled by', () => {
   const rolling = rollingFor(PLAN, GRAPH, row('5', 1, 600), PASSES, rolled(), null);
   const corner = (x: number): Landmark => {
     const ids = [`control.block-1-3.c${x === 0 ? 4 : 3}`] as const;
-    return { ids, name: 'corner of A3', cloth: { x, y: 750 }, since: null, touch: undefined, byHand: false };
+    return { ids, name: 'corner of A3', cloth: clothPoint(x, 750), since: null, touch: undefined, byHand: false };
   };
-  const at = (x: number): LineUpView['landmarks'][number] => ({ at: { x: x + 140, y: 790 }, doubt: null });
+  const at = (x: number): LineUpView['landmarks'][number] => ({ at: framePoint(x + 140, 790), doubt: null });
   const lineUp = { landmarks: [at(250), at(0)] } as unknown as LineUpView;
   it('is from where its corners lie to where they come, the roll being thicker by then', () => {
     // A roll of 38 mm grows by √(38² + 3 · 590 / π) − 38 = 6.8 mm.

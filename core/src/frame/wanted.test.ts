@@ -1,3 +1,4 @@
+import { clothPoint, framePoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
 import type { TouchRecord } from '../plan/records.ts';
 import type { Landmark } from './landmarks.ts';
@@ -15,10 +16,10 @@ const best = (
 ): number | null => {
   const landmarks = kinds.map((kind, i): Landmark => {
     const touch = kind === TOUCHED ? ({ id: 't' } as TouchRecord) : undefined;
-    return { ids: ['abc'[i]!], name: 'a corner', cloth: { x: 10 * i, y: 0 }, since: null, touch, byHand: false };
+    return { ids: ['abc'[i]!], name: 'a corner', cloth: clothPoint(10 * i, 0), since: null, touch, byHand: false };
   });
   const doubt = { major: 2, minor: 1, angle: 0 };
-  const known = kinds.map((kind, i) => ({ at: { x: 10 * i, y: 0 }, doubt: kind === UNREACHED ? null : doubt }));
+  const known = kinds.map((kind, i) => ({ at: framePoint(10 * i, 0), doubt: kind === UNREACHED ? null : doubt }));
   const advice = advised === null ? null : ({ landmark: advised, worth: true } as LineUpView['advice']);
   return bestLandmark(landmarks, { landmarks: known, advice }, corners, { refused, repeated });
 };

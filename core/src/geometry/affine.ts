@@ -4,6 +4,19 @@ import type { Polyline } from './polyline.ts';
 /** `[a, b, c, d, e, f]`: x' = a·x + c·y + e, y' = b·x + d·y + f (the order of SVG's `matrix`). */
 export type Affine = readonly [number, number, number, number, number, number];
 
+declare const spaces: unique symbol;
+
+/** A map from one space to another. */
+export type AffineMap<From extends Point, To extends Point> = Affine & {
+  readonly [spaces]: { readonly from: From; readonly to: To };
+};
+type From<M extends Affine> = M extends AffineMap<infer P, Point> ? P : Point;
+type To<M extends Affine> = M extends AffineMap<Point, infer P> ? P : Point;
+
+/** Says between which spaces a map is. */
+export const between = <From extends Point, To extends Point>(m: Affine): AffineMap<From, To> =>
+  m as AffineMap<From, To>;
+
 export const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
 export const translation = (x: number, y: number): Affine => [1, 0, 0, 1, x, y];
 export const scaling = (x: number, y: number): Affine => [x, 0, 0, y, 0, 0];
@@ -31,10 +44,8 @@ const multiply = (m: Affine, n: Affine): Affine => [
   m[1] * n[4] + m[3] * n[5] + m[5],
 ];
 
-export const applyToPoint = (m: Affine, p: Point): Point => ({
-  x: m[0] * p.x + m[2] * p.y + m[4],
-  y: m[1] * p.x + m[3] * p.y + m[5],
-});
+export const applyToPoint = <M extends Affine>(m: M, p: From<M>): To<M> =>
+  ({ x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] }) as To<M>;
 
 export function applyToPolyline(m: Affine, line: Polyline): Float64Array<ArrayBuffer> {
   const out = new Float64Array(line.length);
@@ -48,6 +59,8 @@ export function applyToPolyline(m: Affine, line: Polyline): Float64Array<ArrayBu
 }
 
 /** The map that takes `m` back. Throws when `m` flattens the plane. */
+export function inverse<A extends Point, B extends Point>(m: AffineMap<A, B>): AffineMap<B, A>;
+export function inverse(m: Affine): Affine;
 export function inverse(m: Affine): Affine {
   const [a, b, c, d, e, f] = m;
   const det = a * d - b * c;

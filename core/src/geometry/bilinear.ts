@@ -6,9 +6,9 @@ import type { Bounds, Polyline } from './polyline.ts';
  * The bilinear map of a box to a quad: edges stay evenly spaced, corners are exact.
  * `quad` holds the images of the box's top-left, top-right, bottom-right and bottom-left corners.
  */
-export interface Bilinear {
+export interface Bilinear<P extends Point = Point> {
   readonly box: Bounds;
-  readonly quad: readonly [Point, Point, Point, Point];
+  readonly quad: readonly [P, P, P, P];
 }
 
 /** The two partial derivatives of the map at box fractions (u, v), per millimetre of the box. */
@@ -32,12 +32,12 @@ export function bilinearJacobian(
   };
 }
 
-export function bilinearPoint({ box, quad: [tl, tr, br, bl] }: Bilinear, p: Point): Point {
+export function bilinearPoint<P extends Point>({ box, quad: [tl, tr, br, bl] }: Bilinear<P>, p: Point): P {
   const u = (p.x - box.minX) / (box.maxX - box.minX);
   const v = (p.y - box.minY) / (box.maxY - box.minY);
   const at = (a: number, b: number, c: number, d: number): number =>
     a + u * (b - a) + v * (d - a) + u * v * (a - b + c - d);
-  return { x: at(tl.x, tr.x, br.x, bl.x), y: at(tl.y, tr.y, br.y, bl.y) };
+  return { x: at(tl.x, tr.x, br.x, bl.x), y: at(tl.y, tr.y, br.y, bl.y) } as P;
 }
 
 /**

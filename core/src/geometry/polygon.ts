@@ -1,4 +1,4 @@
-import type { Point } from './point.ts';
+import { plainPoint, plus, type Point, type PointMaker } from './point.ts';
 import { type Bounds, boundsOf, polyline, squaredDistanceToSegment } from './polyline.ts';
 
 /** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
@@ -18,22 +18,26 @@ export function ringBounds(ring: readonly Point[]): Bounds {
   return bounds;
 }
 
-/** The corners of an upright box, clockwise as seen from its upper left. */
-export const boxRing = ({ minX, minY, maxX, maxY }: Bounds): [Point, Point, Point, Point] => [
-  { x: minX, y: minY },
-  { x: maxX, y: minY },
-  { x: maxX, y: maxY },
-  { x: minX, y: maxY },
+type Four<P> = [P, P, P, P];
+
+/** The corners of an upright box, clockwise as seen from its upper left; of the space whose maker is given. */
+export const boxRingIn = <P extends Point>({ minX, minY, maxX, maxY }: Bounds, make: PointMaker<P>): Four<P> => [
+  make(minX, minY),
+  make(maxX, minY),
+  make(maxX, maxY),
+  make(minX, maxY),
 ];
 
+export const boxRing = (box: Bounds): Four<Point> => boxRingIn(box, plainPoint);
+
 /** Mean of the corners. */
-export function cornerMean(ring: readonly Point[]): Point {
-  const sum = ring.reduce((s, p) => ({ x: s.x + p.x, y: s.y + p.y }), { x: 0, y: 0 });
-  return { x: sum.x / ring.length, y: sum.y / ring.length };
+export function cornerMean<P extends Point>(ring: readonly P[]): P {
+  const sum = ring.reduce<Point>(plus, { x: 0, y: 0 });
+  return { x: sum.x / ring.length, y: sum.y / ring.length } as P;
 }
 
 /** Centroid of the area; of a ring without any, the mean of its corners. */
-export function centroid(ring: readonly Point[]): Point {
+export function centroid<P extends Point>(ring: readonly P[]): P {
   const area = signedArea(ring);
   if (Math.abs(area) < 1e-12) return cornerMean(ring);
   const sum = { x: 0, y: 0 };
@@ -43,7 +47,7 @@ export function centroid(ring: readonly Point[]): Point {
     sum.x += (a.x + b.x) * cross;
     sum.y += (a.y + b.y) * cross;
   });
-  return { x: sum.x / (6 * area), y: sum.y / (6 * area) };
+  return { x: sum.x / (6 * area), y: sum.y / (6 * area) } as P;
 }
 
 /** Even–odd rule; points exactly on an edge may fall either way, so compare with `distanceToRing` where it matters. */
@@ -70,14 +74,14 @@ export function distanceToRing(ring: readonly Point[], x: number, y: number): nu
  * Exact for each edge; corners are where neighbouring shifted edges meet. Null when an edge has no length, or neighbours that are parallel
  * are shifted apart.
  */
-export function insetRing(ring: readonly Point[], margins: readonly number[]): Point[] | null {
+export function insetRing<P extends Point>(ring: readonly P[], margins: readonly number[]): P[] | null {
   const lines = ring.map((a, i) => {
     const b = ring[(i + 1) % ring.length]!;
     const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
     const u = { x: (b.x - a.x) / length, y: (b.y - a.y) / length };
-    return { p: { x: a.x - u.y * margins[i]!, y: a.y + u.x * margins[i]! }, u, margin: margins[i]! };
+    return { p: plus(a, { x: -u.y * margins[i]!, y: u.x * margins[i]! }), u, margin: margins[i]! };
   });
-  const corners: Point[] = [];
+  const corners: P[] = [];
   for (let i = 0; i < lines.length; i++) {
     const before = lines[(i + lines.length - 1) % lines.length]!;
     const after = lines[i]!;
@@ -85,7 +89,7 @@ export function insetRing(ring: readonly Point[], margins: readonly number[]): P
     const onward = before.u.x * after.u.x + before.u.y * after.u.y > 0 && before.margin === after.margin;
     if (Math.abs(cross) > 1e-9) {
       const t = ((after.p.x - before.p.x) * after.u.y - (after.p.y - before.p.y) * after.u.x) / cross;
-      corners.push({ x: before.p.x + t * before.u.x, y: before.p.y + t * before.u.y });
+      corners.push(plus(before.p, { x: t * before.u.x, y: t * before.u.y }));
     } else if (onward) corners.push(after.p);
     else return null;
   }

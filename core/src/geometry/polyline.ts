@@ -1,4 +1,4 @@
-import type { Point } from './point.ts';
+import { plainPoint, type Point, type PointMaker } from './point.ts';
 
 /** Points as `x0, y0, x1, y1, …` in millimetres. */
 export type Polyline = Float64Array;
@@ -15,18 +15,23 @@ export const polyline = (points: readonly Point[]): Float64Array<ArrayBuffer> =>
 
 export const pointCount = (line: Polyline): number => line.length >> 1;
 
-/** The point with this index; negative indices count from the end. Throws on an index that isn't there. */
-export function pointOf(line: Polyline, index: number): Point {
+/** The point with this index; negative indices count from the end; of the space whose maker is given. Throws on an index that isn't there. */
+export function pointIn<P extends Point>(line: Polyline, index: number, make: PointMaker<P>): P {
   const i = index < 0 ? pointCount(line) + index : index;
   const x = line[2 * i];
   const y = line[2 * i + 1];
   if (x === undefined || y === undefined)
     throw new RangeError(`no point ${index} in a polyline of ${pointCount(line)}`);
-  return { x, y };
+  return make(x, y);
 }
 
-export const pointsOf = (line: Polyline): Point[] =>
-  Array.from({ length: pointCount(line) }, (_, i) => ({ x: line[2 * i]!, y: line[2 * i + 1]! }));
+/** The same, of no space in particular. */
+export const pointOf = (line: Polyline, index: number): Point => pointIn(line, index, plainPoint);
+
+export const pointsIn = <P extends Point>(line: Polyline, make: PointMaker<P>): P[] =>
+  Array.from({ length: pointCount(line) }, (_, i) => make(line[2 * i]!, line[2 * i + 1]!));
+
+export const pointsOf = (line: Polyline): Point[] => pointsIn(line, plainPoint);
 
 /** How far the line turns at an inner point, 0 to π whichever way. */
 export function turnAt(line: Polyline, i: number): number {

@@ -5,12 +5,12 @@ import { distance, type Point } from './point.ts';
  * A smooth curve through points, flattened to a chord error: centripetal Catmull–Rom (Yuksel, Schaefer and Keyser 2011), which neither loops
  * nor overshoots where points lie unevenly. Two points give a straight line. Points on one another are one. Closed, the first is not repeated.
  */
-export function smoothThrough(given: readonly Point[], closed: boolean, chord: number): Point[] {
-  const points = given.filter((p, i) => i === 0 || distance(p, given[i - 1]!) > 0);
-  if (closed && points.length > 1 && distance(points[0]!, points.at(-1)!) === 0) points.pop();
+export function smoothThrough<P extends Point>(given: readonly P[], closed: boolean, chord: number): P[] {
+  const points = given.filter((p, i) => i === 0 || distance<Point>(p, given[i - 1]!) > 0);
+  if (closed && points.length > 1 && distance<Point>(points[0]!, points.at(-1)!) === 0) points.pop();
   const n = points.length;
   if (n < 3) return points;
-  const at = (i: number): Point | undefined => (closed ? points[(i + n) % n] : points[i]);
+  const at = (i: number): P | undefined => (closed ? points[(i + n) % n] : points[i]);
   const out: number[] = [points[0]!.x, points[0]!.y];
   for (let i = 0; i < (closed ? n : n - 1); i++) {
     const [p1, p2] = [at(i)!, at(i + 1)!];
@@ -20,7 +20,7 @@ export function smoothThrough(given: readonly Point[], closed: boolean, chord: n
     flattenCubicInto(out, p1, handle(p0, p1, p2), handle(p3, p2, p1), p2, chord);
   }
   if (closed) out.splice(-2, 2);
-  return Array.from({ length: out.length / 2 }, (_, i) => ({ x: out[2 * i]!, y: out[2 * i + 1]! }));
+  return Array.from({ length: out.length / 2 }, (_, i) => ({ x: out[2 * i]!, y: out[2 * i + 1]! }) as P);
 }
 
 const mirrored = (p: Point, about: Point): Point => ({ x: 2 * about.x - p.x, y: 2 * about.y - p.y });

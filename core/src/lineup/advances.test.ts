@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { distance, type FramePoint, type Point } from '../geometry/point.ts';
+import { distance, type FramePoint, framePoint, clothPoint } from '../geometry/point.ts';
 import { normalFrom, randomFrom } from '../simulate/random.ts';
 import { BENCH_CLOTH, makeTrueQuilt } from '../simulate/true-cloth.ts';
 import { badTouch, misfitsOf } from './bad-touch.ts';
@@ -11,18 +11,18 @@ import { learnCloth } from './line-up.ts';
 import { onTop, type Place, type Touch } from './touch.ts';
 
 const read = (place: Place, frame: FramePoint, advance = 0): Touch => ({ ...place, frame, advance, noise: 0.3 });
-const grid: Point[] = [0, 600, 1200].flatMap((x) => [0, 500].map((y) => ({ x, y })));
+const grid = [0, 600, 1200].flatMap((x) => [0, 500].map((y) => clothPoint(x, y)));
 const rolledBy = (rolled: number, front = -Infinity): Mount => ({
-  at: { x: 0, y: -rolled },
+  at: framePoint(0, -rolled),
   slip: { x: 12, y: 30 },
   front,
 });
 const prior = { ...USUAL_CLOTH, mounts: [NEW_MOUNT, rolledBy(400)] };
 
 describe('a quilt in its second advance', () => {
-  const truth = makeTrueQuilt(11, BENCH_CLOTH, { x: 600, y: 500 });
-  const first = truth({ advance: 0, at: { x: 0, y: 0 }, front: -Infinity });
-  const second = truth({ advance: 1, at: { x: 0, y: -400 }, front: -Infinity });
+  const truth = makeTrueQuilt(11, BENCH_CLOTH, clothPoint(600, 500));
+  const first = truth({ advance: 0, at: framePoint(0, 0), front: -Infinity });
+  const second = truth({ advance: 1, at: framePoint(0, -400), front: -Infinity });
   const before = grid.map((p) => read(onTop(p), first(p)));
 
   it('lies where it was rolled to, as far as rolling by hand is sure', () => {
@@ -35,7 +35,7 @@ describe('a quilt in its second advance', () => {
 
   it('is surer by two touches than one that was never touched before: its draw-in and wobble are known', () => {
     const two = [grid[1]!, grid[5]!].map((p) => read(onTop(p), second(p), 1));
-    const middle = onTop({ x: 600, y: 480 });
+    const middle = onTop(clothPoint(600, 480));
     const known = bound95(learnCloth([...before, ...two], prior).doubt(middle, 1));
     const fresh = bound95(learnCloth(two, prior).doubt(middle, 1));
     expect(known).toBeLessThan(0.7 * fresh);
@@ -43,22 +43,22 @@ describe('a quilt in its second advance', () => {
 
   it('carries what was stitched: a place known by the head alone is found again', () => {
     // Stitched 5 mm off the plan: where it lies follows from where the head was, not from the plan.
-    const cloth = { x: 300, y: 480 };
-    const place: Place = { cloth, since: { advance: 0, frame: first({ x: 305, y: 480 }) } };
+    const cloth = clothPoint(300, 480);
+    const place: Place = { cloth, since: { advance: 0, frame: first(clothPoint(305, 480)) } };
     const now = [...before, ...[grid[1]!, grid[3]!, grid[5]!].map((p) => read(onTop(p), second(p), 1))];
     const found = learnCloth(now, prior).find(place, 1);
-    expect(distance(found, second({ x: 305, y: 480 }))).toBeLessThan(1.5);
+    expect(distance(found, second(clothPoint(305, 480)))).toBeLessThan(1.5);
     expect(distance(found, second(cloth))).toBeGreaterThan(3);
   });
 
   it('is lined up by stitched points alone, as after a break', () => {
     const stitched = [0, 1200].map((x): Place => ({
-      cloth: { x, y: 480 },
-      since: { advance: 0, frame: first({ x, y: 480 }) },
+      cloth: clothPoint(x, 480),
+      since: { advance: 0, frame: first(clothPoint(x, 480)) },
     }));
     const touches = [...before, ...stitched.map((place) => read(place, second(place.cloth), 1))];
     const cloth = learnCloth(touches, prior);
-    expect(distance(cloth.find(onTop({ x: 600, y: 480 }), 1), second({ x: 600, y: 480 }))).toBeLessThan(2);
+    expect(distance(cloth.find(onTop(clothPoint(600, 480)), 1), second(clothPoint(600, 480)))).toBeLessThan(2);
     const misfits = misfitsOf(cloth, touches);
     expect([misfits[0], misfits[before.length]]).toEqual([null, null]);
     const last = touches.at(-1)!;
@@ -68,16 +68,16 @@ describe('a quilt in its second advance', () => {
 });
 
 describe('a plan laid against what is stitched', () => {
-  const off = { x: 0.5, y: -1.2 };
-  const cloth = learnCloth(grid.map((p) => read(onTop(p), p)));
+  const off = framePoint(0.5, -1.2);
+  const cloth = learnCloth(grid.map((p) => read(onTop(p), framePoint(p.x, p.y))));
   const stitched = [0, 20, 40, 60].map((x): Place => {
-    const at = cloth.find(onTop({ x, y: 100 }), 0);
-    return { cloth: { x, y: 100 }, since: { advance: 0, frame: { x: at.x + off.x, y: at.y + off.y } } };
+    const at = cloth.find(onTop(clothPoint(x, 100)), 0);
+    return { cloth: clothPoint(x, 100), since: { advance: 0, frame: framePoint(at.x + off.x, at.y + off.y) } };
   });
   const plain = cloth.lineUp(0).toFrame;
   const miss = (y: number): FramePoint => {
-    const [eased, planned] = [easedToFrame(cloth, 0, stitched, 80)({ x: 20, y }), plain({ x: 20, y })];
-    return { x: eased.x - planned.x, y: eased.y - planned.y };
+    const [eased, planned] = [easedToFrame(cloth, 0, stitched, 80)(clothPoint(20, y)), plain(clothPoint(20, y))];
+    return framePoint(eased.x - planned.x, eased.y - planned.y);
   };
   it('meets it exactly, is eased, and is itself again after the length', () => {
     expect(distance(miss(100), off)).toBeLessThan(1e-6);
@@ -87,33 +87,37 @@ describe('a plan laid against what is stitched', () => {
     expect(far).toEqual({ x: 0, y: 0 });
   });
   it('without anything stitched is the plan', () => {
-    expect(easedToFrame(cloth, 0, [], 80)({ x: 3, y: 4 })).toEqual(plain({ x: 3, y: 4 }));
+    expect(easedToFrame(cloth, 0, [], 80)(clothPoint(3, 4))).toEqual(plain(clothPoint(3, 4)));
   });
 });
 
 describe('a touch that went wrong', () => {
-  const truth = makeTrueQuilt(4, BENCH_CLOTH, { x: 600, y: 250 })({ advance: 0, at: { x: 0, y: 0 }, front: -Infinity });
+  const truth = makeTrueQuilt(
+    4,
+    BENCH_CLOTH,
+    clothPoint(600, 250),
+  )({ advance: 0, at: framePoint(0, 0), front: -Infinity });
   const normal = normalFrom(randomFrom(8));
   const touches = grid.map((p) => {
     const { x, y } = truth(p);
-    return read(onTop(p), { x: x + 0.3 * normal(), y: y + 0.3 * normal() });
+    return read(onTop(p), framePoint(x + 0.3 * normal(), y + 0.3 * normal()));
   });
   it('is named with how far it is off; honest ones are not', () => {
     expect(badTouch(touches)).toBeNull();
     const bad = touches.map((touch, i) =>
-      i === 2 ? { ...touch, frame: { x: touch.frame.x + 8, y: touch.frame.y } } : touch,
+      i === 2 ? { ...touch, frame: framePoint(touch.frame.x + 8, touch.frame.y) } : touch,
     );
     const named = badTouch(bad)!;
     expect(named.touch).toBe(2);
     expect(named.distance).toBeGreaterThan(5);
   });
   it('can’t be told from its partner when there are only two', () => {
-    expect(badTouch([touches[0]!, { ...touches[5]!, frame: { x: 9999, y: 0 } }])).toBeNull();
+    expect(badTouch([touches[0]!, { ...touches[5]!, frame: framePoint(9999, 0) }])).toBeNull();
   });
 });
 
 describe('draw-in', () => {
-  const shrunk = (x: number, y: number): FramePoint => ({ x: x * (1 - 0.016), y: y * (1 - 0.021) });
+  const shrunk = (x: number, y: number): FramePoint => framePoint(x * (1 - 0.016), y * (1 - 0.021));
   const cloth = learnCloth(grid.map((p) => read(onTop(p), shrunk(p.x, p.y))));
   it('is found along and across, surer than it was believed', () => {
     const { along, across } = drawInOf(cloth, null);
@@ -124,10 +128,10 @@ describe('draw-in', () => {
     expect(drawInOf(learnCloth([]), null).across.part).toBe(USUAL_CLOTH.drawIn.across.mean);
   });
   it('tells what a length will measure when all is stitched', () => {
-    const { length, bound } = finishedLength(cloth, { x: 600, y: 500 }, { x: 600, y: 1500 });
+    const { length, bound } = finishedLength(cloth, clothPoint(600, 500), clothPoint(600, 1500));
     const { mean } = USUAL_CLOTH.stitchedIn.across;
     expect(Math.abs(length - 1000 * (1 - 0.021 - mean))).toBeLessThan(bound);
     expect(bound).toBeGreaterThan(1);
-    expect(cloth.span({ x: 0, y: 0 }, { x: 0, y: 0 }, FINISHED).doubt.yy).toBeCloseTo(0, 9);
+    expect(cloth.span(clothPoint(0, 0), clothPoint(0, 0), FINISHED).doubt.yy).toBeCloseTo(0, 9);
   });
 });

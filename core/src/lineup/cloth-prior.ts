@@ -1,5 +1,5 @@
-import { type Affine, IDENTITY } from '../geometry/affine.ts';
-import type { FramePoint, Point } from '../geometry/point.ts';
+import { type Lie, loadingMap } from '../cloth/loading.ts';
+import { type FramePoint, framePoint, type LoadedPoint, loadedPoint, type Point } from '../geometry/point.ts';
 import { LARGEST_QUILT } from '../tolerances.ts';
 
 /** How the cloth is put on the frame for one advance. Millimetres. */
@@ -7,7 +7,7 @@ export interface Mount {
   /** Where the loaded quilt's top-left corner is expected on the frame: far behind it once the quilt is rolled. */
   readonly at: FramePoint;
   /** How far off that may be, beside what is off since the quilt was loaded: standard deviations along and across the poles. */
-  readonly slip: FramePoint;
+  readonly slip: Point;
   /** Above this y of the loaded cloth it was stitched when it was mounted so, and drawn in; -Infinity when nothing was. */
   readonly front: number;
 }
@@ -24,10 +24,10 @@ export interface Spread {
  * lengths in mm, angles in radians, strains without unit. The beliefs are broader than any one quilt so that the stated doubt holds.
  */
 export interface ClothPrior {
-  /** How the quilt was put on the poles: from cloth space to the cloth as loaded. An isometry. */
-  readonly lie: Affine;
+  /** How the quilt was put on the poles. */
+  readonly lie: Lie;
   /** What the loaded cloth turns about and draws in to: its middle, where that is known. */
-  readonly origin: Point;
+  readonly origin: LoadedPoint;
   /** One for each advance; the last stands for those that follow. */
   readonly mounts: readonly Mount[];
   /** How far off the quilt as a whole may have been loaded. */
@@ -44,18 +44,18 @@ export interface ClothPrior {
   readonly ownWaves: number;
 }
 
-export const NEW_MOUNT: Mount = { at: { x: 0, y: 0 }, slip: { x: 0, y: 0 }, front: -Infinity };
+export const NEW_MOUNT: Mount = { at: framePoint(0, 0), slip: { x: 0, y: 0 }, front: -Infinity };
 
 /** How far off the quilt is after it was rolled by hand, mm along and across the poles. */
-export const ROLLED_OFF: FramePoint = { x: 12, y: 30 };
+export const ROLLED_OFF: Point = { x: 12, y: 30 };
 
 /** Over this length the cloth passes from stitched to loose, mm. */
 export const FRONT_WIDTH = 150;
 
 /** Found on simulated bands and quilts (`npm run bench`): the stated doubt holds there, and on cloth half or double as wavy; after two touches it is over-cautious. */
 export const USUAL_CLOTH: ClothPrior = {
-  lie: IDENTITY,
-  origin: { x: 0, y: 0 },
+  lie: loadingMap('upright', { width: 0, length: 0 }),
+  origin: loadedPoint(0, 0),
   mounts: [NEW_MOUNT],
   shift: 200,
   turn: { mean: 0, doubt: 0, own: 0.0035 },

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { backwardInto, choleskyInto, dot, forwardInto } from './cholesky.ts';
 import type { Block, Displacement, Term } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
 
@@ -42,8 +43,35 @@ export interface Asked {
   readonly white: readonly [Float64Array, Float64Array];
 }
 
+/** A model with what was read of it: the covariance's lower half L, L⁻¹ times the residuals, and the covariance's inverse times them. */
+interface Read {
+  readonly model: Displacement;
+  readonly observations: readonly Observation[];
+  readonly lower: readonly Float64Array[];
+  readonly whitened: Float64Array;
+  readonly alpha: Float64Array;
+}
+
 /** Gaussian conditioning (Rasmussen & Williams 2006, ch. 2.2 and 5.4.2). O(observations³), a question O(observations²). */
 export function condition(model: Displacement, observations: readonly Observation[]): Conditioned {
+  const read = readings(model, observations);
+  const ask = (terms: Terms): Asked => askOf(read, terms);
+  return {
+    logEvidence: evidenceUpTo(read, 2 * observations.length),
+    mean: meanOf(read),
+    ask,
+    doubt(terms) {
+      const asked = ask(terms);
+      const { xx, xy, yy } = askedTogether(model, asked, asked);
+      return { xx, xy, yy };
+    },
+    trend: (index, advance) => trendOf(read, index, advance),
+    againstOthers: (observation) => misfitToOthers(read, observation),
+    againstEarlier: (observation) => misfitToEarlier(read, observation),
+  };
+}
+
+function readings(model: Displacement, observations: readonly Observation[]): Read {
   const n = observations.length;
   const lower = Array.from({ length: 2 * n }, (_, row) => new Float64Array(row + 1));
   observations.forEach((a, i) => {
@@ -66,18 +94,22 @@ export function condition(model: Displacement, observations: readonly Observatio
   forwardInto(whitened, lower);
   const alpha = whitened.slice();
   backwardInto(alpha, lower);
-  const likely = (row: number): number => -0.5 * whitened[row]! ** 2 - Math.log(lower[row]![row]!);
-  const evidenceUpTo = (row: number): number => {
-    let sum = 0;
-    for (let i = 0; i < row; i++) sum += likely(i);
-    return sum;
-  };
+  return { model, observations, lower, whitened, alpha };
+}
 
+/** Logarithm of how likely the first rows were, but for a constant. */
+function evidenceUpTo({ lower, whitened }: Read, row: number): number {
+  let sum = 0;
+  for (let i = 0; i < row; i++) sum += -0.5 * whitened[i]! ** 2 - Math.log(lower[i]![i]!);
+  return sum;
+}
+
+function meanOf({ model, observations, alpha }: Read): (terms: Terms) => Point {
   const learned = model.weighted(
     observations.flatMap(({ terms }) => terms),
     observations.flatMap(({ terms }, i) => terms.map(() => ({ x: alpha[2 * i]!, y: alpha[2 * i + 1]! }))),
   );
-  const mean = (terms: Terms): Point => {
+  return (terms) => {
     let x = 0;
     let y = 0;
     for (const term of terms) {
@@ -88,70 +120,65 @@ export function condition(model: Displacement, observations: readonly Observatio
     }
     return { x, y };
   };
-  const ask = (terms: Terms): Asked => {
-    const white = [new Float64Array(2 * n), new Float64Array(2 * n)] as const;
-    observations.forEach((observation, i) => {
-      const k = between(model, observation.terms, terms);
-      white[0][2 * i] = k.xx;
-      white[1][2 * i] = k.xy;
-      white[0][2 * i + 1] = k.yx;
-      white[1][2 * i + 1] = k.yy;
-    });
-    forwardInto(white[0], lower);
-    forwardInto(white[1], lower);
-    return { terms, white };
-  };
+}
+
+function askOf({ model, observations, lower }: Read, terms: Terms): Asked {
+  const n = observations.length;
+  const white = [new Float64Array(2 * n), new Float64Array(2 * n)] as const;
+  observations.forEach((observation, i) => {
+    const k = between(model, observation.terms, terms);
+    white[0][2 * i] = k.xx;
+    white[1][2 * i] = k.xy;
+    white[0][2 * i + 1] = k.yx;
+    white[1][2 * i + 1] = k.yy;
+  });
+  forwardInto(white[0], lower);
+  forwardInto(white[1], lower);
+  return { terms, white };
+}
+
+function trendOf({ model, observations, lower, alpha }: Read, index: number, advance: number | null) {
+  const spread = model.trend(index);
+  const own = advance === null ? 0 : spread.own ** 2;
+  const k = new Float64Array(2 * observations.length);
+  observations.forEach(({ terms }, i) => {
+    for (const term of terms) {
+      const { x, y } = model.withTrend(term, index, advance);
+      k[2 * i]! += x;
+      k[2 * i + 1]! += y;
+    }
+  });
+  const mean = spread.mean + dot(k, alpha);
+  forwardInto(k, lower);
+  return { mean, variance: spread.doubt ** 2 + own - dot(k, k) };
+}
+
+function misfitToOthers({ lower, alpha }: Read, observation: number): Misfit {
+  const [p, q] = [2 * observation, 2 * observation + 1];
+  const columns = [p, q].map((row) => {
+    const unit = new Float64Array(alpha.length);
+    unit[row] = 1;
+    forwardInto(unit, lower, row);
+    return unit;
+  }) as [Float64Array, Float64Array];
+  // What the inverse covariance holds of it is the inverse of its own doubt.
+  const doubt = inverted({
+    xx: dot(columns[0], columns[0]),
+    xy: dot(columns[0], columns[1]),
+    yy: dot(columns[1], columns[1]),
+  });
+  const [x, y] = [alpha[p]!, alpha[q]!];
+  return { off: { x: doubt.xx * x + doubt.xy * y, y: doubt.xy * x + doubt.yy * y }, doubt };
+}
+
+function misfitToEarlier(read: Read, observation: number): Misfit & { readonly logEvidence: number } {
+  const { lower, whitened } = read;
+  const [p, q] = [2 * observation, 2 * observation + 1];
+  const [a, b, c] = [lower[p]![p]!, lower[q]![p]!, lower[q]![q]!];
   return {
-    logEvidence: evidenceUpTo(2 * n),
-    mean,
-    ask,
-    doubt: (terms) => {
-      const asked = ask(terms);
-      const k = askedTogether(model, asked, asked);
-      return { xx: k.xx, xy: k.xy, yy: k.yy };
-    },
-    trend(index, advance) {
-      const spread = model.trend(index);
-      const own = advance === null ? 0 : spread.own ** 2;
-      const k = new Float64Array(2 * n);
-      observations.forEach(({ terms }, i) => {
-        for (const term of terms) {
-          const { x, y } = model.withTrend(term, index, advance);
-          k[2 * i]! += x;
-          k[2 * i + 1]! += y;
-        }
-      });
-      const shift = k.reduce((sum, value, i) => sum + value * alpha[i]!, 0);
-      forwardInto(k, lower);
-      const known = k.reduce((sum, value) => sum + value * value, 0);
-      return { mean: spread.mean + shift, variance: spread.doubt ** 2 + own - known };
-    },
-    againstOthers(observation) {
-      const [p, q] = [2 * observation, 2 * observation + 1];
-      const columns = [p, q].map((row) => {
-        const unit = new Float64Array(2 * n);
-        unit[row] = 1;
-        forwardInto(unit, lower, row);
-        return unit;
-      }) as [Float64Array, Float64Array];
-      // What the inverse covariance holds of it is the inverse of its own doubt.
-      const doubt = inverted({
-        xx: dot(columns[0], columns[0]),
-        xy: dot(columns[0], columns[1]),
-        yy: dot(columns[1], columns[1]),
-      });
-      const [x, y] = [alpha[p]!, alpha[q]!];
-      return { off: { x: doubt.xx * x + doubt.xy * y, y: doubt.xy * x + doubt.yy * y }, doubt };
-    },
-    againstEarlier(observation) {
-      const [p, q] = [2 * observation, 2 * observation + 1];
-      const [a, b, c] = [lower[p]![p]!, lower[q]![p]!, lower[q]![q]!];
-      return {
-        off: { x: a * whitened[p]!, y: b * whitened[p]! + c * whitened[q]! },
-        doubt: { xx: a * a, xy: a * b, yy: b * b + c * c },
-        logEvidence: evidenceUpTo(p),
-      };
-    },
+    off: { x: a * whitened[p]!, y: b * whitened[p]! + c * whitened[q]! },
+    doubt: { xx: a * a, xy: a * b, yy: b * b + c * c },
+    logEvidence: evidenceUpTo(read, p),
   };
 }
 
@@ -164,12 +191,6 @@ export function askedTogether(model: Displacement, a: Asked, b: Asked): Block {
     yx: k.yx - dot(a.white[1], b.white[0]),
     yy: k.yy - dot(a.white[1], b.white[1]),
   };
-}
-
-function dot(u: Float64Array, v: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!;
-  return sum;
 }
 
 function between(model: Displacement, a: Terms, b: Terms): Block {
@@ -187,40 +208,6 @@ function between(model: Displacement, a: Terms, b: Terms): Block {
     }
   }
   return { xx, xy, yx, yy };
-}
-
-/** The rows of a positive definite matrix's lower half become those of L, with L·Lᵀ the matrix (Golub & Van Loan 2013, ch. 4.2). */
-function choleskyInto(rows: readonly Float64Array[]): void {
-  rows.forEach((row, i) => {
-    for (let j = 0; j <= i; j++) {
-      const above = rows[j]!;
-      let sum = row[j]!;
-      for (let k = 0; k < j; k++) sum -= row[k]! * above[k]!;
-      if (j < i) row[j] = sum / above[j]!;
-      else if (sum > 0) row[j] = Math.sqrt(sum);
-      else throw new Error(`row ${i} of the covariance leaves ${sum}: two readings of one place need noise`);
-    }
-  });
-}
-
-/** v becomes L⁻¹·v; it is 0 before `from`. */
-function forwardInto(v: Float64Array, lower: readonly Float64Array[], from = 0): void {
-  for (let i = from; i < v.length; i++) {
-    const row = lower[i]!;
-    let sum = v[i]!;
-    for (let j = from; j < i; j++) sum -= row[j]! * v[j]!;
-    v[i] = sum / row[i]!;
-  }
-}
-
-/** v becomes L⁻ᵀ·v. */
-function backwardInto(v: Float64Array, lower: readonly Float64Array[]): void {
-  for (let i = v.length - 1; i >= 0; i--) {
-    const row = lower[i]!;
-    const own = v[i]! / row[i]!;
-    v[i] = own;
-    for (let j = 0; j < i; j++) v[j]! -= row[j]! * own;
-  }
 }
 
 function inverted({ xx, xy, yy }: Doubt): Doubt {

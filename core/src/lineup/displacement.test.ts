@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { Point } from '../geometry/point.ts';
+import { framePoint, loadedPoint } from '../geometry/point.ts';
 import { randomFrom } from '../simulate/random.ts';
 import { type ClothPrior, FRONT_WIDTH, NEW_MOUNT, USUAL_CLOTH } from './cloth-prior.ts';
 import { condition } from './condition.ts';
 import { type Displacement, displacementOf, TREND } from './displacement.ts';
 
 const NOTHING = { mean: 0, doubt: 0, own: 0 };
-const ORIGIN = { x: 500, y: 200 };
+const ORIGIN = loadedPoint(500, 200);
 /** Cloth that lies exactly as planned; each test loosens one thing. */
 const STIFF: ClothPrior = {
   ...USUAL_CLOTH,
@@ -20,11 +20,11 @@ const STIFF: ClothPrior = {
 const cloth = (change: Partial<ClothPrior>, size = 0): Displacement =>
   displacementOf({ ...STIFF, ...change }, { size, scale: 100 });
 /** A place so far right of and below the origin. */
-const at = (x: number, y: number): Point => ({ x: ORIGIN.x + x, y: ORIGIN.y + y });
+const at = (x: number, y: number) => loadedPoint(ORIGIN.x + x, ORIGIN.y + y);
 
 describe('how cloth may be displaced', () => {
   it('together by how it was loaded, and in each advance by how it was rolled', () => {
-    const mounts = [NEW_MOUNT, { ...NEW_MOUNT, at: { x: 3, y: -400 }, slip: { x: 2, y: 10 } }];
+    const mounts = [NEW_MOUNT, { ...NEW_MOUNT, at: framePoint(3, -400), slip: { x: 2, y: 10 } }];
     const model = cloth({ shift: 5, mounts });
     const [first, second] = [model.term(at(0, 0), 0), model.term(at(700, 90), 1)];
     expect(model.expected(first)).toEqual({ x: 0, y: 0 });
@@ -72,7 +72,7 @@ describe('how cloth may be displaced', () => {
       stitchedIn: { along: { mean: 0.004, doubt: 0, own: 0 }, across: { mean: 0.005, doubt: 0, own: 0 } },
       mounts: [{ ...NEW_MOUNT, front }],
     });
-    const place = (y: number): Point => model.expected(model.term({ x: ORIGIN.x + 1000, y }, 0));
+    const place = (y: number) => model.expected(model.term(loadedPoint(ORIGIN.x + 1000, y), 0));
     expect(place(front + FRONT_WIDTH).x).toBeCloseTo(0, 12);
     expect(place(front).x).toBeCloseTo(-2, 12);
     expect(place(front - FRONT_WIDTH).x).toBeCloseTo(-4, 12);
@@ -85,7 +85,7 @@ describe('how cloth may be displaced', () => {
     const random = randomFrom(5);
     const model = displacementOf({ ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT] }, { size: 1, scale: 120 });
     const some = () =>
-      model.term({ x: 1500 * random(), y: 800 * random() }, random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
+      model.term(loadedPoint(1500 * random(), 800 * random()), random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
     const terms = Array.from({ length: 12 }, some);
     const weights = terms.map(() => ({ x: random() - 0.5, y: random() - 0.5 }));
     const weighted = model.weighted(terms, weights);

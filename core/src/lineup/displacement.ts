@@ -1,11 +1,11 @@
-import type { Point } from '../geometry/point.ts';
+import { type LoadedPoint, minus, type Point } from '../geometry/point.ts';
 import { type ClothPrior, FRONT_WIDTH, mountOf, type Spread } from './cloth-prior.ts';
 
 /** The displacement of a point of the loaded cloth in one advance, or minus it: what observations and questions are made of. */
 export interface Term {
   readonly sign: 1 | -1;
   readonly advance: number;
-  readonly at: Point;
+  readonly at: LoadedPoint;
   /** What each trend, of amount 1, displaces here: x then y. */
   readonly trends: Float64Array;
 }
@@ -20,7 +20,7 @@ export interface Block {
 
 /** How the cloth is displaced on the frame: trends, each an unknown amount of a known shape, and waviness. */
 export interface Displacement {
-  term(at: Point, advance: number, sign?: 1 | -1): Term;
+  term(at: LoadedPoint, advance: number, sign?: 1 | -1): Term;
   /** Expected before any touch. */
   expected(term: Term): Point;
   covariance(a: Term, b: Term): Block;
@@ -46,6 +46,16 @@ const TRENDS = 8;
 /** Waves of places so far apart (in the exponent) have nothing in common: e⁻³⁰. */
 const FARTHEST = 30;
 
+/** The amounts of the trends, as they are believed. */
+interface Amounts {
+  readonly spreads: readonly Spread[];
+  /** Covariance of a trend's amount in one advance with that in another, or (null) in the quilt as a whole. */
+  variance(trend: number, advance: number, other: number | null): number;
+}
+
+/** The waviness: covariance along each axis of two places whose squared distance is `d2`, in one advance or in two. */
+type Waviness = (d2: number, together: boolean) => number;
+
 /**
  * dx = s − e·x − (τ − γ)·y − q·σ(y)·x and dy = s' − e'·y + (τ + γ)·x − q'·∫σ, with turn τ, shear γ, draw-in e, e' and what
  * stitching adds to it q, q', where σ falls from 1 to 0 at the front of what is stitched. Each amount has a part that the quilt keeps and one
@@ -55,8 +65,22 @@ export function displacementOf(
   prior: ClothPrior,
   wave: { readonly size: number; readonly scale: number },
 ): Displacement {
-  const { origin } = prior;
-  const slipOf = (advance: number): Point => mountOf(prior, advance).slip;
+  const amounts = amountsOf(prior);
+  const waviness = wavinessOf(wave, prior.ownWaves);
+  return {
+    term: (at, advance, sign = 1) => ({ sign, advance, at, trends: shapesAt(prior, at, advance) }),
+    expected: (term) => expectedOf(prior, amounts, term),
+    covariance: (a, b) => covarianceOf(amounts, waviness, a, b),
+    weighted: (terms, weights) => weightedBy(amounts, waviness, terms, weights),
+    withTrend(a, trend, advance) {
+      const variance = a.sign * amounts.variance(trend, a.advance, advance);
+      return { x: variance * a.trends[2 * trend]!, y: variance * a.trends[2 * trend + 1]! };
+    },
+    trend: (index) => amounts.spreads[index]!,
+  };
+}
+
+function amountsOf(prior: ClothPrior): Amounts {
   const spreads: Spread[] = [
     { mean: 0, doubt: prior.shift, own: 0 },
     { mean: 0, doubt: prior.shift, own: 0 },
@@ -69,90 +93,97 @@ export function displacementOf(
   ];
   const kept = spreads.map(({ doubt }) => doubt ** 2);
   const own = spreads.map((spread) => spread.own ** 2);
-  const size = wave.size ** 2;
-  const decay = 1 / (2 * wave.scale ** 2);
-  const ownIn = (trend: number, advance: number): number =>
-    trend === TREND.shiftX ? slipOf(advance).x ** 2 : trend === TREND.shiftY ? slipOf(advance).y ** 2 : own[trend]!;
-
+  const ownIn = (trend: number, advance: number): number => {
+    if (trend === TREND.shiftX) return mountOf(prior, advance).slip.x ** 2;
+    if (trend === TREND.shiftY) return mountOf(prior, advance).slip.y ** 2;
+    return own[trend]!;
+  };
   return {
-    term(at, advance, sign = 1) {
-      const x = at.x - origin.x;
-      const y = at.y - origin.y;
-      const { stitched, depth } = stitchedAbove(at.y, mountOf(prior, advance).front);
-      const trends = Float64Array.of(1, 0, 0, 1, -y, x, y, x, -x, 0, 0, -y, -stitched * x, 0, 0, -depth);
-      return { sign, advance, at, trends };
-    },
-    expected({ sign, advance, trends }) {
-      const mount = mountOf(prior, advance);
-      let { x, y } = mount.at;
+    spreads,
+    variance: (trend, advance, other) => kept[trend]! + (advance === other ? ownIn(trend, advance) : 0),
+  };
+}
+
+function wavinessOf({ size, scale }: { readonly size: number; readonly scale: number }, ownPart: number): Waviness {
+  const variance = size ** 2;
+  const decay = 1 / (2 * scale ** 2);
+  return (d2, together) => {
+    const far = d2 * decay;
+    return far > FARTHEST ? 0 : variance * Math.exp(-far) * (together ? 1 : 1 - ownPart);
+  };
+}
+
+/** What each trend, of amount 1, displaces at a place: x then y. */
+function shapesAt(prior: ClothPrior, at: LoadedPoint, advance: number): Float64Array {
+  const { x, y } = minus(at, prior.origin);
+  const { stitched, depth } = stitchedAbove(at.y, mountOf(prior, advance).front);
+  return Float64Array.of(1, 0, 0, 1, -y, x, y, x, -x, 0, 0, -y, -stitched * x, 0, 0, -depth);
+}
+
+function expectedOf(prior: ClothPrior, { spreads }: Amounts, { sign, advance, trends }: Term): Point {
+  let { x, y }: Point = mountOf(prior, advance).at;
+  for (let i = 0; i < TRENDS; i++) {
+    x += spreads[i]!.mean * trends[2 * i]!;
+    y += spreads[i]!.mean * trends[2 * i + 1]!;
+  }
+  return { x: sign * x, y: sign * y };
+}
+
+function covarianceOf(amounts: Amounts, waviness: Waviness, a: Term, b: Term): Block {
+  const alike = waviness((a.at.x - b.at.x) ** 2 + (a.at.y - b.at.y) ** 2, a.advance === b.advance);
+  let xx = alike;
+  let yy = alike;
+  let xy = 0;
+  let yx = 0;
+  for (let i = 0; i < TRENDS; i++) {
+    const variance = amounts.variance(i, a.advance, b.advance);
+    const ax = a.trends[2 * i]! * variance;
+    const ay = a.trends[2 * i + 1]! * variance;
+    xx += ax * b.trends[2 * i]!;
+    xy += ax * b.trends[2 * i + 1]!;
+    yx += ay * b.trends[2 * i]!;
+    yy += ay * b.trends[2 * i + 1]!;
+  }
+  const sign = a.sign * b.sign;
+  return { xx: sign * xx, xy: sign * xy, yx: sign * yx, yy: sign * yy };
+}
+
+function weightedBy(
+  amounts: Amounts,
+  waviness: Waviness,
+  terms: readonly Term[],
+  weights: readonly Point[],
+): (term: Term) => Point {
+  const byAdvance = new Map<number, Float64Array>();
+  const weighIn = (advance: number): Float64Array => {
+    const out = new Float64Array(TRENDS);
+    terms.forEach((term, j) => {
       for (let i = 0; i < TRENDS; i++) {
-        x += spreads[i]!.mean * trends[2 * i]!;
-        y += spreads[i]!.mean * trends[2 * i + 1]!;
+        out[i]! +=
+          term.sign *
+          amounts.variance(i, term.advance, advance) *
+          (term.trends[2 * i]! * weights[j]!.x + term.trends[2 * i + 1]! * weights[j]!.y);
       }
-      return { x: sign * x, y: sign * y };
-    },
-    covariance(a, b) {
-      const together = a.advance === b.advance;
-      const d2 = (a.at.x - b.at.x) ** 2 + (a.at.y - b.at.y) ** 2;
-      const waviness = size * Math.exp(-d2 * decay) * (together ? 1 : 1 - prior.ownWaves);
-      let xx = waviness;
-      let yy = waviness;
-      let xy = 0;
-      let yx = 0;
-      for (let i = 0; i < TRENDS; i++) {
-        const variance = kept[i]! + (together ? ownIn(i, a.advance) : 0);
-        const ax = a.trends[2 * i]! * variance;
-        const ay = a.trends[2 * i + 1]! * variance;
-        xx += ax * b.trends[2 * i]!;
-        xy += ax * b.trends[2 * i + 1]!;
-        yx += ay * b.trends[2 * i]!;
-        yy += ay * b.trends[2 * i + 1]!;
-      }
-      const sign = a.sign * b.sign;
-      return { xx: sign * xx, xy: sign * xy, yx: sign * yx, yy: sign * yy };
-    },
-    weighted(terms, weights) {
-      const amounts = new Map<number, Float64Array>();
-      const amountsIn = (advance: number): Float64Array => {
-        const known = amounts.get(advance) ?? amountsOf(advance);
-        amounts.set(advance, known);
-        return known;
-      };
-      const amountsOf = (advance: number): Float64Array => {
-        const out = new Float64Array(TRENDS);
-        terms.forEach((term, j) => {
-          for (let i = 0; i < TRENDS; i++) {
-            const variance = kept[i]! + (term.advance === advance ? ownIn(i, advance) : 0);
-            out[i]! +=
-              term.sign * variance * (term.trends[2 * i]! * weights[j]!.x + term.trends[2 * i + 1]! * weights[j]!.y);
-          }
-        });
-        return out;
-      };
-      return ({ sign, advance, at, trends }) => {
-        const amount = amountsIn(advance);
-        let x = 0;
-        let y = 0;
-        for (let i = 0; i < TRENDS; i++) {
-          x += amount[i]! * trends[2 * i]!;
-          y += amount[i]! * trends[2 * i + 1]!;
-        }
-        for (let j = 0; j < terms.length; j++) {
-          const term = terms[j]!;
-          const d2 = ((term.at.x - at.x) ** 2 + (term.at.y - at.y) ** 2) * decay;
-          if (d2 > FARTHEST) continue;
-          const alike = term.sign * size * Math.exp(-d2) * (term.advance === advance ? 1 : 1 - prior.ownWaves);
-          x += alike * weights[j]!.x;
-          y += alike * weights[j]!.y;
-        }
-        return { x: sign * x, y: sign * y };
-      };
-    },
-    withTrend(a, trend, advance) {
-      const variance = a.sign * (kept[trend]! + (advance === a.advance ? ownIn(trend, a.advance) : 0));
-      return { x: variance * a.trends[2 * trend]!, y: variance * a.trends[2 * trend + 1]! };
-    },
-    trend: (index) => spreads[index]!,
+    });
+    byAdvance.set(advance, out);
+    return out;
+  };
+  return ({ sign, advance, at, trends }) => {
+    const amount = byAdvance.get(advance) ?? weighIn(advance);
+    let x = 0;
+    let y = 0;
+    for (let i = 0; i < TRENDS; i++) {
+      x += amount[i]! * trends[2 * i]!;
+      y += amount[i]! * trends[2 * i + 1]!;
+    }
+    for (let j = 0; j < terms.length; j++) {
+      const term = terms[j]!;
+      const d2 = (term.at.x - at.x) ** 2 + (term.at.y - at.y) ** 2;
+      const alike = term.sign * waviness(d2, term.advance === advance);
+      x += alike * weights[j]!.x;
+      y += alike * weights[j]!.y;
+    }
+    return { x: sign * x, y: sign * y };
   };
 }
 

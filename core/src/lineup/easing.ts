@@ -1,5 +1,5 @@
 import { indexBoxes } from '../geometry/box-index.ts';
-import type { ClothPoint, FramePoint, Point } from '../geometry/point.ts';
+import { type ClothPoint, type FramePoint, minus, plus, type Point } from '../geometry/point.ts';
 import { MM_PER_INCH } from '../units.ts';
 import type { ClothModel } from './line-up.ts';
 import type { Place } from './touch.ts';
@@ -32,7 +32,7 @@ export function easedToFrame(
   const offOf = (i: number): Point => {
     const planned = toFrame(stitched[i]!.cloth);
     const found = cloth.find(stitched[i]!, advance);
-    return (known[i] = { x: found.x - planned.x, y: found.y - planned.y });
+    return (known[i] = minus(found, planned));
   };
   return (p) => {
     const planned = toFrame(p);
@@ -50,7 +50,7 @@ export function easedToFrame(
       nearest = Math.min(nearest, d2);
     }
     const share = eased(Math.sqrt(nearest) / length) / weights;
-    return { x: planned.x + share * x, y: planned.y + share * y };
+    return plus(planned, { x: share * x, y: share * y });
   };
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
+import { type ClothPoint, distance, type FramePoint, clothPoint, framePoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import { doubtEllipse, doubtExtent } from './doubt.ts';
@@ -15,55 +15,49 @@ const touch = (cloth: ClothPoint, frame: FramePoint, advance = 0): Touch => ({
   noise: 0.3,
 });
 
-const corners = [
-  { x: 0, y: 0 },
-  { x: 1000, y: 0 },
-  { x: 1000, y: 300 },
-  { x: 0, y: 300 },
-];
+/** Where it was planned. */
+const unmoved = (cloth: ClothPoint): Touch => touch(cloth, framePoint(cloth.x, cloth.y));
+
+const corners = [clothPoint(0, 0), clothPoint(1000, 0), clothPoint(1000, 300), clothPoint(0, 300)];
 
 describe('line-up', () => {
   it('without a touch expects the usual draw-in and says how little it knows', () => {
     const lineUp = learnCloth([]).lineUp(0);
-    expect(lineUp.toFrame({ x: 1000, y: 500 })).toEqual({ x: expect.closeTo(990, 9), y: expect.closeTo(494, 9) });
-    expect(doubtEllipse(lineUp.doubt({ x: 0, y: 0 })).minor).toBeGreaterThan(400);
+    expect(lineUp.toFrame(clothPoint(1000, 500))).toEqual({ x: expect.closeTo(990, 9), y: expect.closeTo(494, 9) });
+    expect(doubtEllipse(lineUp.doubt(clothPoint(0, 0))).minor).toBeGreaterThan(400);
   });
 
   it('one touch gives the shift', () => {
-    const lineUp = learnCloth([touch({ x: 500, y: 100 }, { x: 530, y: 90 })]).lineUp(0);
-    expect(distance(lineUp.toFrame({ x: 500, y: 100 }), { x: 530, y: 90 })).toBeLessThan(0.01);
+    const lineUp = learnCloth([touch(clothPoint(500, 100), framePoint(530, 90))]).lineUp(0);
+    expect(distance(lineUp.toFrame(clothPoint(500, 100)), framePoint(530, 90))).toBeLessThan(0.01);
     // 400 mm along, the expected 1 % draw-in and nothing else.
-    expect(distance(lineUp.toFrame({ x: 900, y: 100 }), { x: 926, y: 90 })).toBeLessThan(0.05);
+    expect(distance(lineUp.toFrame(clothPoint(900, 100)), framePoint(926, 90))).toBeLessThan(0.05);
   });
 
   it('two touches give the turn', () => {
     const turn = 0.003;
     const lineUp = learnCloth([
-      touch({ x: 0, y: 100 }, { x: 10, y: 100 }),
-      touch({ x: 1000, y: 100 }, { x: 1000, y: 100 + 1000 * turn }),
+      touch(clothPoint(0, 100), framePoint(10, 100)),
+      touch(clothPoint(1000, 100), framePoint(1000, 100 + 1000 * turn)),
     ]).lineUp(0);
-    expect(lineUp.toFrame({ x: 500, y: 100 }).y).toBeCloseTo(100 + 500 * turn, 1);
+    expect(lineUp.toFrame(clothPoint(500, 100)).y).toBeCloseTo(100 + 500 * turn, 1);
     // A turn moves what lies below the line to the left, as far as the prior takes it for turn and not for shear.
-    expect(lineUp.toFrame({ x: 500, y: 400 }).x - lineUp.toFrame({ x: 500, y: 100 }).x).toBeLessThan(-0.2);
+    expect(lineUp.toFrame(clothPoint(500, 400)).x - lineUp.toFrame(clothPoint(500, 100)).x).toBeLessThan(-0.2);
   });
 
   it('passes within the touch noise of many touches and is surest near them', () => {
-    const truth = makeTrueCloth(7, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
+    const truth = makeTrueCloth(7, BENCH_CLOTH, clothPoint(500, 150), framePoint(60, 40));
     const lineUp = learnCloth(corners.map((cloth) => touch(cloth, truth(cloth)))).lineUp(0);
     for (const corner of corners) expect(distance(lineUp.toFrame(corner), truth(corner))).toBeLessThan(0.5);
-    const near = doubtEllipse(lineUp.doubt({ x: 10, y: 10 })).major;
-    const far = doubtEllipse(lineUp.doubt({ x: 500, y: 150 })).major;
+    const near = doubtEllipse(lineUp.doubt(clothPoint(10, 10))).major;
+    const far = doubtEllipse(lineUp.doubt(clothPoint(500, 150))).major;
     expect(near).toBeLessThan(far);
   });
 
   it('goes to the frame and back', () => {
-    const truth = makeTrueCloth(3, BENCH_CLOTH, { x: 500, y: 150 }, { x: 60, y: 40 });
+    const truth = makeTrueCloth(3, BENCH_CLOTH, clothPoint(500, 150), framePoint(60, 40));
     const lineUp = learnCloth(corners.map((cloth) => touch(cloth, truth(cloth)))).lineUp(0);
-    for (const p of [
-      { x: 12, y: 30 },
-      { x: 700, y: 280 },
-      { x: -50, y: 400 },
-    ]) {
+    for (const p of [clothPoint(12, 30), clothPoint(700, 280), clothPoint(-50, 400)]) {
       expect(distance(lineUp.toCloth(lineUp.toFrame(p)), p)).toBeLessThan(1e-6);
     }
   });
@@ -81,8 +75,8 @@ describe('line-up', () => {
   });
 
   it('two touches on one spot agree rather than break the sum', () => {
-    const one = touch({ x: 5, y: 5 }, { x: 9, y: 9 });
-    expect(distance(learnCloth([one, one]).lineUp(0).toFrame({ x: 5, y: 5 }), { x: 9, y: 9 })).toBeLessThan(0.01);
+    const one = touch(clothPoint(5, 5), framePoint(9, 9));
+    expect(distance(learnCloth([one, one]).lineUp(0).toFrame(clothPoint(5, 5)), framePoint(9, 9))).toBeLessThan(0.01);
   });
 });
 
@@ -90,7 +84,7 @@ describe('the next best touch', () => {
   const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
   const places = corners.map(onTop);
   it('is far from the first, and lessens the doubt as told', () => {
-    const touches = [touch(corners[0]!, corners[0]!)];
+    const touches = [unmoved(corners[0]!)];
     const first = learnCloth(touches);
     const advice = nextTouch(first, places, targets, 0)!;
     expect(advice.landmark).toBe(2);
@@ -100,7 +94,7 @@ describe('the next best touch', () => {
   });
   it('is where lines must meet what is stitched, until that is sure', () => {
     const join = { ...onTop(corners[3]!), tolerance: 1, join: true };
-    const cloth = learnCloth([0, 1, 2].map((i) => touch(corners[i]!, corners[i]!)));
+    const cloth = learnCloth([0, 1, 2].map((i) => unmoved(corners[i]!)));
     const advised = (joins: readonly (typeof join)[]) => nextTouch(cloth, places, [...targets, ...joins], 0)!;
     expect(advised([join])).toMatchObject({ landmark: 3, now: { target: targets.length } });
     // As sure as is wished, it is one target among others.
@@ -108,8 +102,12 @@ describe('the next best touch', () => {
   });
   it('after the next is planned as if each had been read', () => {
     const usual: ClothPrior = { ...USUAL_CLOTH, waves: [{ size: 0.6, scale: 150, belief: 1 }] };
-    const grid = Array.from({ length: 12 }, (_, i) => onTop({ x: 180 * (i % 6), y: 260 * Math.floor(i / 6) }));
-    const joins = [onTop({ x: 300, y: 0 }), onTop({ x: 700, y: 0 })].map((at) => ({ ...at, tolerance: 1, join: true }));
+    const grid = Array.from({ length: 12 }, (_, i) => onTop(clothPoint(180 * (i % 6), 260 * Math.floor(i / 6))));
+    const joins = [onTop(clothPoint(300, 0)), onTop(clothPoint(700, 0))].map((at) => ({
+      ...at,
+      tolerance: 1,
+      join: true,
+    }));
     const wanted = [...targets, ...joins];
     const touches: Touch[] = [];
     const oneByOne: number[] = [];

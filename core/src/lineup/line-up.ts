@@ -1,5 +1,15 @@
 import { applyToPoint, inverse } from '../geometry/affine.ts';
-import type { ClothPoint, FramePoint, Point } from '../geometry/point.ts';
+import {
+  type ClothPoint,
+  clothPoint,
+  type FramePoint,
+  framePoint,
+  type LoadedPoint,
+  loadedPoint,
+  minus,
+  plus,
+  type Point,
+} from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { INVERSE_STEP } from '../tolerances.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
@@ -52,62 +62,21 @@ export interface WeighedModel {
 export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): ClothModel {
   const { lie } = prior;
   const back = inverse(lie);
-  const loaded = touches.map((touch) => applyToPoint(lie, touch.cloth));
-  const raw = prior.waves.map((wave) => {
-    const displacement = displacementOf(prior, wave);
-    const observations = touches.map((touch, i): Observation => {
-      const terms = termsOf(displacement, loaded[i]!, touch.since?.advance ?? null, touch.advance);
-      const from = touch.since?.frame ?? loaded[i]!;
-      const expected = terms.map((term) => displacement.expected(term)).reduce(plus);
-      return {
-        terms,
-        residual: { x: touch.frame.x - from.x - expected.x, y: touch.frame.y - from.y - expected.y },
-        noise: touch.noise,
-      };
-    });
-    return { belief: wave.belief, displacement, known: condition(displacement, observations) };
-  });
-  const best = Math.max(...raw.map(({ known }) => known.logEvidence));
-  const likely = raw.map(({ belief, known }) => belief * Math.exp(known.logEvidence - best));
-  const sum = likely.reduce((a, b) => a + b, 0);
-  const counted = likely.map((one) => (one < NEGLIGIBLE * sum ? 0 : one));
-  const whole = counted.reduce((a, b) => a + b, 0);
-  const models = raw.map(({ belief, displacement, known }, i): WeighedModel => ({
-    belief,
-    weight: counted[i]! / whole,
-    displacement,
-    known,
-  }));
-
+  const { models, logEvidence } = weighedModels(touches, prior);
   const terms = (displacement: Displacement, { cloth, since }: Place, advance: number): Terms =>
     termsOf(displacement, applyToPoint(lie, cloth), since?.advance ?? null, advance);
   const askedOf = (place: Place, advance: number): readonly Terms[] =>
     models.map(({ displacement }) => terms(displacement, place, advance));
-  const moved = (asked: readonly Terms[]): Point =>
-    models.reduce(
-      (sum, { weight, known }, i) => {
-        if (weight === 0) return sum;
-        const d = known.mean(asked[i]!);
-        return { x: sum.x + weight * d.x, y: sum.y + weight * d.y };
-      },
-      { x: 0, y: 0 },
-    );
-  const loadedToFrame = (p: Point, advance: number): FramePoint =>
-    plus(p, moved(models.map(({ displacement }) => termsOf(displacement, p, null, advance))));
-  const find = (place: Place, advance: number): FramePoint =>
-    plus(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(askedOf(place, advance)));
-  const doubtOf = (asked: readonly Terms[]): Doubt =>
-    mixed(
-      models.flatMap(({ weight, known }, i) =>
-        weight === 0 ? [] : [{ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) }],
-      ),
-    );
-  const doubt = (place: Place, advance: number): Doubt => doubtOf(askedOf(place, advance));
+  const moved = (asked: readonly Terms[]): Point => movedBy(models, asked);
+  const loadedToFrame = (p: LoadedPoint, advance: number): FramePoint =>
+    carriedFrom(p, moved(models.map(({ displacement }) => termsOf(displacement, p, null, advance))));
+  const doubt = (place: Place, advance: number): Doubt => doubtBy(models, askedOf(place, advance));
   return {
     models,
-    logEvidence: best + Math.log(sum),
+    logEvidence,
     terms,
-    find,
+    find: (place, advance) =>
+      carriedFrom(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(askedOf(place, advance))),
     doubt,
     span(from, to, advance) {
       const [a, b] = [applyToPoint(lie, from), applyToPoint(lie, to)];
@@ -115,7 +84,7 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
         displacement.term(b, advance),
         displacement.term(a, advance, -1),
       ]);
-      return { offset: plus({ x: b.x - a.x, y: b.y - a.y }, moved(asked)), doubt: doubtOf(asked) };
+      return { offset: plus(minus(b, a), moved(asked)), doubt: doubtBy(models, asked) };
     },
     lineUp: (advance) => ({
       touches: touches.filter((touch) => touch.advance === advance),
@@ -130,6 +99,51 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   };
 }
 
+/** Each candidate of waviness, conditioned on the touches and weighed by how likely it makes them. */
+function weighedModels(touches: readonly Touch[], prior: ClothPrior): Pick<ClothModel, 'models' | 'logEvidence'> {
+  const loaded = touches.map((touch) => applyToPoint(prior.lie, touch.cloth));
+  const raw = prior.waves.map((wave) => {
+    const displacement = displacementOf(prior, wave);
+    const observations = touches.map((touch, i): Observation => {
+      const terms = termsOf(displacement, loaded[i]!, touch.since?.advance ?? null, touch.advance);
+      const from: Point = touch.since?.frame ?? loaded[i]!;
+      const expected = terms.map((term) => displacement.expected(term)).reduce(plus);
+      return { terms, residual: minus(minus<Point>(touch.frame, from), expected), noise: touch.noise };
+    });
+    return { belief: wave.belief, displacement, known: condition(displacement, observations) };
+  });
+  const best = Math.max(...raw.map(({ known }) => known.logEvidence));
+  const likely = raw.map(({ belief, known }) => belief * Math.exp(known.logEvidence - best));
+  const sum = likely.reduce((a, b) => a + b, 0);
+  const counted = likely.map((one) => (one < NEGLIGIBLE * sum ? 0 : one));
+  const whole = counted.reduce((a, b) => a + b, 0);
+  return {
+    models: raw.map((one, i): WeighedModel => ({ ...one, weight: counted[i]! / whole })),
+    logEvidence: best + Math.log(sum),
+  };
+}
+
+/** What all models together expect of some displacements, each asked in its own terms. */
+const movedBy = (models: readonly WeighedModel[], asked: readonly Terms[]): Point =>
+  models.reduce<Point>(
+    (sum, { weight, known }, i) => {
+      if (weight === 0) return sum;
+      const d = known.mean(asked[i]!);
+      return plus(sum, { x: weight * d.x, y: weight * d.y });
+    },
+    { x: 0, y: 0 },
+  );
+
+const doubtBy = (models: readonly WeighedModel[], asked: readonly Terms[]): Doubt =>
+  mixed(
+    models.flatMap(({ weight, known }, i) =>
+      weight === 0 ? [] : [{ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) }],
+    ),
+  );
+
+/** Displacements are told from where a place lay before, on the loaded cloth or on the frame, to where it lies on the frame. */
+const carriedFrom = (from: LoadedPoint | FramePoint, by: Point): FramePoint => framePoint(from.x + by.x, from.y + by.y);
+
 /** A model so unlikely, against all, moves nothing by as much as a hundredth of a millimetre. */
 const NEGLIGIBLE = 1e-3;
 
@@ -137,7 +151,7 @@ const NEGLIGIBLE = 1e-3;
 export function polylineToFrame(lineUp: Pick<LineUp, 'toFrame'>, line: Polyline): Float64Array<ArrayBuffer> {
   const out = new Float64Array(line.length);
   for (let i = 0; i < line.length; i += 2) {
-    const p = lineUp.toFrame({ x: line[i]!, y: line[i + 1]! });
+    const p = lineUp.toFrame(clothPoint(line[i]!, line[i + 1]!));
     out[i] = p.x;
     out[i + 1] = p.y;
   }
@@ -165,20 +179,18 @@ export function mixed(
   return { xx, xy, yy };
 }
 
-function termsOf(displacement: Displacement, at: Point, since: number | null, advance: number): Terms {
+function termsOf(displacement: Displacement, at: LoadedPoint, since: number | null, advance: number): Terms {
   const now = displacement.term(at, advance);
   return since === null ? [now] : [now, displacement.term(at, since, -1)];
 }
 
-function inverted(map: (p: Point) => Point, p: Point): Point {
-  let guess = p;
+/** The place that a map takes to `p`, by fixed-point steps: the cloth is displaced by little more from one place to the next. */
+function inverted(map: (p: LoadedPoint) => FramePoint, p: FramePoint): LoadedPoint {
+  let guess = loadedPoint(p.x, p.y);
   for (let i = 0; i < 100; i++) {
-    const miss = map(guess);
-    const step = { x: p.x - miss.x, y: p.y - miss.y };
+    const step = minus(p, map(guess));
     guess = plus(guess, step);
     if (Math.abs(step.x) + Math.abs(step.y) < INVERSE_STEP) break;
   }
   return guess;
 }
-
-const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });

@@ -1,4 +1,4 @@
-import type { FramePoint } from '../geometry/point.ts';
+import { type FramePoint, framePoint } from '../geometry/point.ts';
 
 /** A frame as the pass planner and the head see it; millimetres. */
 export interface FrameProfile {
@@ -49,10 +49,8 @@ export const usableReach = (frame: FrameProfile, rolled: number): number =>
 export const fullReach = (frame: FrameProfile): number => reachAfter(frame, 0);
 
 /** Where the loaded quilt's top-left corner is meant to be, with `rolled` mm of it rolled up: behind the reach, once there is any. */
-export const mountedAt = (frame: FrameProfile, rolled: number): FramePoint => ({
-  x: frame.side,
-  y: frame.room + rollGrowth(frame, rolled) - rolled,
-});
+export const mountedAt = (frame: FrameProfile, rolled: number): FramePoint =>
+  framePoint(frame.side, frame.room + rollGrowth(frame, rolled) - rolled);
 
 /** The generic frame that the stand-in plays unless told otherwise: a 12 ft frame with a 30 in throat. */
 export const GENERIC_FRAME: FrameProfile = {

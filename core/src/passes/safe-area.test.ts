@@ -1,3 +1,4 @@
+import { framePoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
 import { GENERIC_FRAME } from './frame-profile.ts';
 import { beyondArea, isSafe, rollToMiddle, safeArea } from './safe-area.ts';
@@ -12,8 +13,8 @@ describe('where the head may go', () => {
     const { top, bottom } = safeArea(GENERIC_FRAME, 2000);
     expect(top).toBeCloseTo(19.9, 1);
     expect(bottom).toBeCloseTo(640 - 17.9, 1);
-    expect(isSafe(AREA, { x: 3000, y: 20 })).toBe(true);
-    expect(isSafe(AREA, { x: 3000, y: 19.9 })).toBe(false);
+    expect(isSafe(AREA, framePoint(3000, 20))).toBe(true);
+    expect(isSafe(AREA, framePoint(3000, 19.9))).toBe(false);
   });
 
   it('is overrun by so much, on the side that is worse', () => {

@@ -1,4 +1,4 @@
-import type { FramePoint } from '../geometry/point.ts';
+import type { FramePoint, Point } from '../geometry/point.ts';
 import type { Bounds } from '../geometry/polyline.ts';
 import { type FrameProfile, reachAfter, rollGrowth } from './frame-profile.ts';
 
@@ -20,7 +20,7 @@ export const isSafe = ({ width, top, bottom }: SafeArea, p: FramePoint): boolean
   p.x >= 0 && p.x <= width && p.y >= top && p.y <= bottom;
 
 /** How far something reaches beyond the safe area, mm: left and under the roll below 0, right and past the front above; 0 within. */
-export function beyondArea({ minX, maxX, minY, maxY }: Bounds, { width, top, bottom }: SafeArea): FramePoint {
+export function beyondArea({ minX, maxX, minY, maxY }: Bounds, { width, top, bottom }: SafeArea): Point {
   const farther = (before: number, after: number): number =>
     Math.max(before, after) <= 0 ? 0 : before >= after ? -before : after;
   return { x: farther(-minX, maxX - width), y: farther(top - minY, maxY - bottom) };

@@ -1,4 +1,5 @@
 import { loadedSize, loadingMap } from '../cloth/loading.ts';
+import { loadedPoint } from '../geometry/point.ts';
 import { type ClothPrior, type Mount, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { mountedAt } from '../passes/frame-profile.ts';
 import type { QuiltRecord } from './records.ts';
@@ -23,7 +24,7 @@ export const clothOnFrame = (
   return {
     ...USUAL_CLOTH,
     lie: loadingMap(loading, map.size),
-    origin: { x: width / 2, y: length / 2 },
+    origin: loadedPoint(width / 2, length / 2),
     mounts: mounts.map(({ rolled, front, anew }, advance): Mount => ({
       at: mountedAt(machine.frame, rolled),
       slip: advance === 0 ? { x: 0, y: 0 } : anew ? LOADED_OFF : ROLLED_OFF,

@@ -62,50 +62,64 @@ export function forecastPasses(
   const mounts: OnPoles[] = [];
   const touches: Touch[] = [];
   let stitched: readonly NamedPlace[] = [];
-  let piecesBefore = 0;
+  let before = 0;
   return passes.map((pass, advance): PassForecast => {
     const own = inPass[advance]!;
     mounts.push({ rolled: pass.from, front: advance === 0 ? null : pass.from, anew: advance === 0 });
-    const prior = evenly(clothOnFrame(quilt, mounts));
     const within = ({ cloth }: NamedPlace): boolean => {
       const { y } = applyToPoint(lie, cloth);
       return y >= pass.from - quilt.machine.frame.room && y <= pass.to;
     };
-    const open = [...corners, ...stitched].filter(within);
     const targets: NamedTarget[] = [
       ...own.flatMap((piece) => pieceTargets(piece, lie, quilt.lineUpRules.elsewhere)),
       ...joinTargets(stitched.filter(within), own, quilt.lineUpRules.joins),
     ];
-    const before = learnCloth(touches, prior);
-    const chosen = planTouches(before, open, targets, advance, USUAL_TOUCHES).map((i) => open[i]!);
-    for (const { cloth, since } of chosen) {
-      const frame = before.find({ cloth, since }, advance);
-      touches.push({ cloth, since, frame, advance, noise: TOUCH_NOISE.head });
-    }
-    const cloth = learnCloth(touches, prior);
-    const worst = (join: boolean): DoubtAt | null => {
-      const some = targets.filter((target) => target.join === join);
-      const found = worstDoubt(cloth, some, advance);
-      return found && { name: some[found.target]!.name, doubt: found.doubt };
-    };
-    const first = piecesBefore;
-    piecesBefore += own.length;
-    const forecast = {
-      ...pass,
-      pieces: own.map((piece) => piece.id),
-      touches: chosen,
-      joins: worst(true),
-      elsewhere: worst(false),
-      totals: totalsOf(own),
-      bobbinChanges: changes
-        .filter(({ piece }) => piece >= first && piece < piecesBefore)
-        .map((change) => ({ ...change, piece: change.piece - first })),
-    };
+    const open = [...corners, ...stitched].filter(within);
+    const linedUp = lineUpInThought(touches, evenly(clothOnFrame(quilt, mounts)), open, targets, advance);
+    touches.push(...linedUp.touches);
     stitched = own.flatMap((piece) =>
       stitchedLandmarks(piece, { cloth: piece.needle, frame: piece.needle, advance, upTo: Infinity }, lie),
     );
-    return forecast;
+    const first = before;
+    before += own.length;
+    return {
+      ...pass,
+      pieces: own.map((piece) => piece.id),
+      touches: linedUp.chosen,
+      joins: linedUp.worst(true),
+      elsewhere: linedUp.worst(false),
+      totals: totalsOf(own),
+      bobbinChanges: changes
+        .filter(({ piece }) => piece >= first && piece < before)
+        .map((change) => ({ ...change, piece: change.piece - first })),
+    };
   });
+}
+
+/** What will be asked for in a pass, the touches as they would be read if all lay as is expected, and the worst doubts they leave. */
+function lineUpInThought(
+  touches: readonly Touch[],
+  prior: ClothPrior,
+  open: readonly NamedPlace[],
+  targets: readonly NamedTarget[],
+  advance: number,
+) {
+  const before = learnCloth(touches, prior);
+  const chosen = planTouches(before, open, targets, advance, USUAL_TOUCHES).map((i) => open[i]!);
+  const own = chosen.map(({ cloth, since }): Touch => {
+    const frame = before.find({ cloth, since }, advance);
+    return { cloth, since, frame, advance, noise: TOUCH_NOISE.head };
+  });
+  const cloth = learnCloth([...touches, ...own], prior);
+  return {
+    chosen,
+    touches: own,
+    worst(join: boolean): DoubtAt | null {
+      const some = targets.filter((target) => target.join === join);
+      const found = worstDoubt(cloth, some, advance);
+      return found && { name: some[found.target]!.name, doubt: found.doubt };
+    },
+  };
 }
 
 /** On cloth of the usual waviness: readings as expected would make it seem smoother than any cloth is. */

@@ -1,7 +1,8 @@
-import { type Affine, applyToPoint, applyToPolyline, inverse } from '../geometry/affine.ts';
+import type { Lie } from '../cloth/loading.ts';
+import { applyToPoint, applyToPolyline, inverse } from '../geometry/affine.ts';
 import { clipLine } from '../geometry/clip-line.ts';
-import type { ClothPoint } from '../geometry/point.ts';
-import { boxRing, ringBounds } from '../geometry/polygon.ts';
+import { type ClothPoint, loadedPoint } from '../geometry/point.ts';
+import { boxRing, boxRingIn, ringBounds } from '../geometry/polygon.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import type { Band } from '../passes/plan-passes.ts';
 import { linesOf, type Stroke } from './stroke.ts';
@@ -15,7 +16,7 @@ const CUT_ABOUT = 0.08;
 const TRIED = 33;
 
 /** From the upper to the lower edge of a ring on the quilt as loaded, mm. */
-export function depthOf(ring: readonly ClothPoint[], lie: Affine): Band {
+export function depthOf(ring: readonly ClothPoint[], lie: Lie): Band {
   const ys = ring.map((p) => applyToPoint(lie, p).y);
   return { top: Math.min(...ys), bottom: Math.max(...ys) };
 }
@@ -36,10 +37,10 @@ export const partsNeeded = ({ top, bottom }: Band, reach: number): number =>
   bottom - top <= reach ? 1 : Math.ceil(((bottom - top) * (1 + 2 * CUT_ABOUT)) / Math.max(0, reach));
 
 /** The corners of the part of a ring's box that lies in a band, on the cloth. */
-export function ringWithin(ring: readonly ClothPoint[], { top, bottom }: Band, lie: Affine): ClothPoint[] {
+export function ringWithin(ring: readonly ClothPoint[], { top, bottom }: Band, lie: Lie): ClothPoint[] {
   const box = ringBounds(ring.map((p) => applyToPoint(lie, p)));
   const back = inverse(lie);
-  const within = boxRing({ ...box, minY: Math.max(box.minY, top), maxY: Math.min(box.maxY, bottom) });
+  const within = boxRingIn({ ...box, minY: Math.max(box.minY, top), maxY: Math.min(box.maxY, bottom) }, loadedPoint);
   return within.map((p) => applyToPoint(back, p));
 }
 
@@ -47,7 +48,7 @@ export function ringWithin(ring: readonly ClothPoint[], { top, bottom }: Band, l
  * Strokes on the cloth in parts one above the other on the quilt as loaded, cut where the fewest cross, near the even parting: between
  * repeats, where there are some. One list a part.
  */
-export function strokesInParts(strokes: readonly Stroke[], whole: Band, parts: number, lie: Affine): Stroke[][] {
+export function strokesInParts(strokes: readonly Stroke[], whole: Band, parts: number, lie: Lie): Stroke[][] {
   if (parts <= 1) return [[...strokes]];
   const back = inverse(lie);
   const loaded = strokes.map((stroke) => ({ ...stroke, line: applyToPolyline(lie, stroke.line) }));

@@ -1,8 +1,8 @@
+import type { Lie } from '../cloth/loading.ts';
 import { cornerNames } from '../cloth/corner-names.ts';
 import { controlId, mapGraph, type MapGraph } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
 import { cornersOf, movedShape, type Shape } from '../cloth/shape.ts';
-import type { Affine } from '../geometry/affine.ts';
 import { joinedId } from '../ids.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { onTop, type Place } from '../lineup/touch.ts';
@@ -27,7 +27,7 @@ export const graphOf = ({ records }: Plan): MapGraph => mapGraph(Object.values(r
 export function cornerLandmarks(
   graph: MapGraph,
   regions: readonly Region[],
-  lie: Affine,
+  lie: Lie,
   atHand: string | null = null,
 ): NamedPlace[] {
   const rank = ({ id, kind }: Region): number => (id === atHand ? -1 : kind === 'block' ? 0 : 1);

@@ -1,6 +1,6 @@
+import { clothPoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
 import { loadingMap } from '../cloth/loading.ts';
-import { IDENTITY } from '../geometry/affine.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import { clothOnFrame } from './cloth-on-frame.ts';
@@ -17,6 +17,8 @@ import { NO_RULES, type PassRules } from './records.ts';
 import { resettleRows } from './resettle-rows.ts';
 import { seamAt } from './seam-at.ts';
 import { stitchedLandmarks, stitchedPlaces } from './stitched.ts';
+
+const UPRIGHT = loadingMap('upright', { width: 1, length: 1 });
 
 // 500 × 2000 mm, blocks of 250.
 const PLAN = newPlan(
@@ -96,7 +98,7 @@ describe('what is stitched', () => {
   const ROW_1 = { id: 'r', name: 'row 1' };
   const run = { cloth: [wave], frame: [wave], advance: 2, upTo: 50 };
   it('can be found again at its ends and along its lower side, from left to right', () => {
-    const found = stitchedLandmarks(ROW_1, run, IDENTITY);
+    const found = stitchedLandmarks(ROW_1, run, UPRIGHT);
     expect(found.map(({ name }) => name)).toEqual([
       'start of row 1',
       'cusp 1 of row 1',
@@ -107,9 +109,9 @@ describe('what is stitched', () => {
     expect(found[1]).toMatchObject({ cloth: { x: 50, y: 60 }, since: { advance: 2, frame: { x: 50, y: 60 } } });
     // Each goes by the hole it is, whatever it is called.
     expect(found.map(({ ids }) => ids)).toEqual([0, 5, 25, 35, 50].map((hole) => [`hole.r.${hole}`]));
-    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 0 }, IDENTITY)).toEqual([]);
+    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 0 }, UPRIGHT)).toEqual([]);
     // Stopped half way: the end is where it stopped.
-    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 20 }, IDENTITY).at(-1)).toMatchObject({
+    expect(stitchedLandmarks(ROW_1, { ...run, upTo: 20 }, UPRIGHT).at(-1)).toMatchObject({
       name: 'end of row 1',
       cloth: { x: 200 },
     });
@@ -126,12 +128,7 @@ describe('a forecast', () => {
   const pieces = ROWS.map(({ id, top, bottom }, i): ForecastPiece => ({
     id,
     name: `row ${i + 1}`,
-    outline: [
-      { x: 0, y: top },
-      { x: 500, y: top },
-      { x: 500, y: bottom },
-      { x: 0, y: bottom },
-    ],
+    outline: [clothPoint(0, top), clothPoint(500, top), clothPoint(500, bottom), clothPoint(0, bottom)],
     needle: [wave.map((v, k) => (k % 2 === 0 ? v : v + bottom - 60))],
     totals: { length: 900, stitches: 400, cuts: 0, seconds: 60, thread: 50_000 },
   }));
@@ -157,9 +154,9 @@ describe('names of places', () => {
   it('follow how the quilt is loaded', () => {
     const outline = outlineOf(PLAN.regions['block-1-1']!.shape);
     const lie = loadingMap('turned', quiltOf(PLAN).map.size);
-    expect(cornerLandmarks(GRAPH, REGIONS, IDENTITY)[0]!.name).toBe('upper left corner of A1');
+    expect(cornerLandmarks(GRAPH, REGIONS, UPRIGHT)[0]!.name).toBe('upper left corner of A1');
     expect(cornerLandmarks(GRAPH, REGIONS, lie)[0]!.name).toBe('upper right corner of A1');
-    const names = pieceTargets({ id: 'a', name: 'A1', outline }, IDENTITY, 1).map(({ name }) => name);
+    const names = pieceTargets({ id: 'a', name: 'A1', outline }, UPRIGHT, 1).map(({ name }) => name);
     expect(names).toEqual([
       'upper left corner of A1',
       'upper edge of A1',

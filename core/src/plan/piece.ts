@@ -1,11 +1,11 @@
 import type { Warp } from '../fit/warp.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import type { PieceRef } from './piece-ref.ts';
-import type { Laid } from './pipeline.ts';
-import type { Stitched, StitchRule } from './stitch-strokes.ts';
+import type { Laid, Sewn } from './pipeline.ts';
+import type { StitchRule } from './stitch-strokes.ts';
 
 /** What is stitched in one go, all on the planned cloth. */
-export interface Piece extends Stitched {
+export interface Piece extends Sewn {
   readonly ref: PieceRef;
   /** The ref as one word. */
   readonly id: string;

@@ -3,7 +3,8 @@ import { designBounds } from '../design/design.ts';
 import { fitWarp } from '../fit/fits.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Warp } from '../fit/warp.ts';
-import { type Affine, applyToPoint, applyToPolyline, IDENTITY } from '../geometry/affine.ts';
+import { type AffineMap, applyToPoint, applyToPolyline, between, IDENTITY } from '../geometry/affine.ts';
+import type { ClothPoint, Point } from '../geometry/point.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import type { RecipeRecord } from './records.ts';
 import type { Stitched } from './stitch-strokes.ts';
@@ -57,8 +58,16 @@ export function layInPatch(design: readonly Polyline[], recipe: RecipeRecord, sh
 /** Strokes as a generator lays them: in a space of their own, and the way from there to the cloth, a similarity. */
 export interface Laid {
   readonly strokes: readonly Stroke[];
-  readonly toCloth: Affine;
+  readonly toCloth: AffineMap<Point, ClothPoint>;
 }
+
+/** Stitched on the cloth. */
+export interface Sewn extends Stitched {
+  readonly sharp: readonly ClothPoint[];
+}
+
+/** Laid on the cloth itself. */
+export const AS_LAID: Laid['toCloth'] = between(IDENTITY);
 
 /** Their lines on the cloth. */
 export const linesOnCloth = ({ strokes, toCloth }: Laid): Float64Array<ArrayBuffer>[] =>
@@ -69,11 +78,10 @@ export const linesOnCloth = ({ strokes, toCloth }: Laid): Float64Array<ArrayBuff
  * taken to the cloth.
  * @param stitched the strokes' own stitches, where what looks alike was stitched already
  */
-export function sewOnCloth({ toCloth }: Laid, stitched: Stitched): Stitched {
-  if (toCloth === IDENTITY) return stitched;
+export function sewOnCloth({ toCloth }: Laid, stitched: Stitched): Sewn {
   return {
     ...stitched,
-    needle: stitched.needle.map((line) => applyToPolyline(toCloth, line)),
+    needle: toCloth === AS_LAID ? stitched.needle : stitched.needle.map((line) => applyToPolyline(toCloth, line)),
     sharp: stitched.sharp.map((p) => applyToPoint(toCloth, p)),
   };
 }

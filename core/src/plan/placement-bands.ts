@@ -1,7 +1,6 @@
-import { type Loading, loadingMap } from '../cloth/loading.ts';
+import { type Lie, type Loading, loadingMap } from '../cloth/loading.ts';
 import type { Region } from '../cloth/region.ts';
 import { outlineOf, type Shape } from '../cloth/shape.ts';
-import type { Affine } from '../geometry/affine.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
@@ -51,7 +50,7 @@ export const placementPieceIds = (placement: PlacementRecord): string[] => refsO
 function takenUp(
   shape: Shape,
   drawn: readonly ClothPoint[] | null,
-  lie: Affine,
+  lie: Lie,
   frame: FrameProfile,
 ): readonly ClothPoint[] {
   const ring = outlineOf(shape);
@@ -65,12 +64,7 @@ interface Parted {
   readonly parts: readonly (Band & { readonly outline: readonly ClothPoint[] })[];
 }
 
-export function parted(
-  { placement, region }: Placed,
-  laid: LaidInPatch | null,
-  lie: Affine,
-  frame: FrameProfile,
-): Parted {
+export function parted({ placement, region }: Placed, laid: LaidInPatch | null, lie: Lie, frame: FrameProfile): Parted {
   const ring = takenUp(region.shape, laid?.warp.outline ?? null, lie, frame);
   const whole = depthOf(ring, lie);
   const parts = partBands(whole, placement.parts).map((band) => ({
@@ -80,7 +74,7 @@ export function parted(
   return { whole, parts };
 }
 
-export const lieOf = ({ records }: Pick<Plan, 'records'>, loading: Loading): Affine =>
+export const lieOf = ({ records }: Pick<Plan, 'records'>, loading: Loading): Lie =>
   loadingMap(loading, quiltOf(records).map.size);
 
 /** What a placement, or each of its parts, takes up across the poles. */

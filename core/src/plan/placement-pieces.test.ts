@@ -1,5 +1,6 @@
+import { clothPoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
-import { IDENTITY } from '../geometry/affine.ts';
+import { loadingMap } from '../cloth/loading.ts';
 import { boundsOf, polyline } from '../geometry/polyline.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { boxShape, outlineOf } from '../cloth/shape.ts';
@@ -9,6 +10,8 @@ import { placementPieces } from './placement-pieces.ts';
 import { newPlan, quiltOf } from './plan-document.ts';
 import type { RecipeRecord } from './records.ts';
 
+const UPRIGHT = loadingMap('upright', { width: 1, length: 1 });
+
 const PLAN = newPlan(
   'Harbour Lights',
   makeMap({ kind: 'grid', across: 2, down: 2, blockWidth: 250, blockHeight: 250, sashing: 0 }, []),
@@ -16,7 +19,7 @@ const PLAN = newPlan(
 const region = {
   ...PLAN.regions['block-1-1']!,
   name: 'left border',
-  shape: boxShape({ x: 0, y: 0 }, { x: 40, y: 200 }),
+  shape: boxShape(clothPoint(0, 0), clothPoint(40, 200)),
 };
 const recipe: RecipeRecord = {
   id: 'r',
@@ -90,7 +93,7 @@ describe('a patch in parts', () => {
   });
 
   it('may reach a little over an even parting, and counts that into the parts it needs', () => {
-    const whole = depthOf(outlineOf(region.shape), IDENTITY);
+    const whole = depthOf(outlineOf(region.shape), UPRIGHT);
     expect(whole).toEqual({ top: 0, bottom: 200 });
     expect(partBands(whole, 2)).toEqual([
       { top: 0, bottom: 108 },

@@ -1,13 +1,13 @@
+import type { Lie } from '../cloth/loading.ts';
 import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
-import { type Affine, IDENTITY } from '../geometry/affine.ts';
 import type { Machine } from '../passes/machine.ts';
 import type { Plan } from './evaluate.ts';
 import { strokesInParts } from './in-parts.ts';
 import type { Piece } from './piece.ts';
 import { pieceId } from './piece-ref.ts';
 import { laidPlacement, lieOf, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
-import { type Laid, type LaidInPatch, sewOnCloth } from './pipeline.ts';
+import { AS_LAID, type Laid, type LaidInPatch, sewOnCloth } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import type { PlacementRecord } from './records.ts';
 import { stitchStrokes } from './stitch-strokes.ts';
@@ -19,14 +19,14 @@ const nameOf = ({ name }: Region, { parts }: PlacementRecord, part: number): str
 export function placementPiecesOf(
   placed: Placed,
   laid: LaidInPatch | null,
-  lie: Affine,
+  lie: Lie,
   { frame, motion }: Machine,
 ): Piece[] {
   const { placement, region, recipe } = placed;
   const { whole, parts } = parted(placed, laid, lie, frame);
   const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
   return refsOf(placement).map((ref, i): Piece => {
-    const own: Laid = { strokes: strokes[i] ?? [], toCloth: IDENTITY };
+    const own: Laid = { strokes: strokes[i] ?? [], toCloth: AS_LAID };
     return {
       ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, motion)),
       laid: own,

@@ -6,7 +6,7 @@ import { makeMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
 import { outlineOf, polygonShape } from '../cloth/shape.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { type ClothPoint, clothPoint, distance, framePoint } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { learnCloth } from '../lineup/line-up.ts';
 import { onTop } from '../lineup/touch.ts';
@@ -127,7 +127,7 @@ describe('the chain of stages', () => {
       recipes: { r: { ...recipe, ...change } },
       placements: { p: { id: 'p', regionId: where.id, recipeId: 'r', parts: 1 } },
     });
-  const shaped = (points: readonly Point[]): Region => ({ ...region, shape: polygonShape(points) });
+  const shaped = (points: readonly ClothPoint[]): Region => ({ ...region, shape: polygonShape(points) });
 
   it('totals what will be stitched', () => {
     const totals = totalsOf(piecesOf(withRecipe()));
@@ -136,12 +136,7 @@ describe('the chain of stages', () => {
   });
 
   it('bends a corners fit to the four touches, exact at each, whichever patch’s corner was asked for', () => {
-    const frame: Point[] = [
-      { x: 111, y: 92 },
-      { x: 309.5, y: 94 },
-      { x: 308, y: 291.2 },
-      { x: 110, y: 289 },
-    ];
+    const frame = [framePoint(111, 92), framePoint(309.5, 94), framePoint(308, 291.2), framePoint(110, 289)];
     const touches = region.shape.map(({ id, at }, i) => ({
       ...onTop(at),
       on: i === 2 ? 'control.cornerstone-vh1-1.c1' : `control.block-1-1.${id}`,
@@ -165,9 +160,9 @@ describe('the chain of stages', () => {
     expect(codes({ fit: { kind: 'fill', margin: -5 } })).toEqual(['know outsideRegion']);
     expect(codes({ fit: { kind: 'fill', margin: 99 } })).toEqual(['mend smallPatch']);
     expect(codes({ designId: 'gone' })).toEqual(['mend missingDesign']);
-    expect(codes({}, shaped([ring[0]!, ring[1]!, { x: 90, y: 90 }, ring[3]!]))).toContain('mend foldedFit');
+    expect(codes({}, shaped([ring[0]!, ring[1]!, clothPoint(90, 90), ring[3]!]))).toContain('mend foldedFit');
     expect(codes({}, shaped(ring.slice(0, 3)))).toEqual(['mend unsuitedFit']);
-    expect(codes({}, shaped(ring.map(({ x, y }) => ({ x, y: 4 * y }))))).toEqual(['mend outOfReach']);
+    expect(codes({}, shaped(ring.map(({ x, y }) => clothPoint(x, 4 * y))))).toEqual(['mend outOfReach']);
     expect(codes({}, region, [polyline([{ x: 5, y: 5 }])])).toContain('mend nothingToStitch');
     const curl = polyline(
       Array.from({ length: 400 }, (_, i) => ({ x: i / 40 + 0.05 * Math.sin(i / 4), y: 0.05 * Math.cos(i / 4) })),

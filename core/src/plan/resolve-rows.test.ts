@@ -5,8 +5,8 @@ import { expectedDrawIn, usualBatting } from '../cloth/batting.ts';
 import { loadingMap } from '../cloth/loading.ts';
 import { densityOf } from '../density/density.ts';
 import { applyToPoint, applyToPolyline, inverse } from '../geometry/affine.ts';
-import { distance } from '../geometry/point.ts';
-import { boundsOf, lengthOf, pointCount, pointOf, reversed } from '../geometry/polyline.ts';
+import { clothPoint, distance, framePoint, loadedPoint } from '../geometry/point.ts';
+import { boundsOf, lengthOf, pointCount, pointOf, pointIn, reversed } from '../geometry/polyline.ts';
 import { learnCloth } from '../lineup/line-up.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { GENERIC_FRAME } from '../passes/frame-profile.ts';
@@ -119,10 +119,10 @@ describe('rows worked out', () => {
     // The first row is at the quilt's left edge, which is stitched first.
     expect(box.minX).toBeCloseTo(10, 6);
     const lineUp = learnCloth([], clothOnFrame(quiltOf(plan))).lineUp(0);
-    const [start, end] = [pointOf(line!, 0), pointOf(line!, -1)].map((p) => lineUp.toFrame(p));
+    const [start, end] = [pointIn(line!, 0, clothPoint), pointIn(line!, -1, clothPoint)].map((p) => lineUp.toFrame(p));
     expect(end!.x - start!.x).toBeGreaterThan(900);
     expect(Math.abs(end!.y - start!.y)).toBeLessThan(41);
-    expect(distance(lineUp.toCloth(lineUp.toFrame({ x: 120, y: 340 })), { x: 120, y: 340 })).toBeLessThan(1e-5);
+    expect(distance(lineUp.toCloth(lineUp.toFrame(clothPoint(120, 340))), clothPoint(120, 340))).toBeLessThan(1e-5);
   });
   it('start at a patch, stop at the border, and leave patches out', () => {
     const numbers = { ...SET.numbers, rows: 14 };
@@ -196,7 +196,7 @@ describe('time and thread', () => {
     const [piece] = resolve({ stitch: { stitchesPerInch: 11, tieOff: 'short' } }).pieces;
     const profile = standInProfile(() => 0);
     const onFrame = applyToPolyline([0.99, 0.002, -0.002, 0.988, 70, 45], piece!.needle[0]!);
-    const start = pointOf(onFrame, 0);
+    const start = pointIn(onFrame, 0, framePoint);
     let head = { ...newHead(), at: start };
     for (const command of [
       { type: 'load', run: 'r', advance: 0, points: [...onFrame], from: 0 },
@@ -274,8 +274,8 @@ describe('checks of rows', () => {
   });
   it('know how a quilt lies and what its batting takes up', () => {
     const lie = loadingMap('turned', MAP.size);
-    expect(applyToPoint(lie, { x: 0, y: 0 })).toEqual({ x: 900, y: 0 });
-    expect(applyToPoint(inverse(lie), { x: 900, y: 0 })).toEqual({ x: 0, y: 0 });
+    expect(applyToPoint(lie, clothPoint(0, 0))).toEqual({ x: 900, y: 0 });
+    expect(applyToPoint(inverse(lie), loadedPoint(900, 0))).toEqual({ x: 0, y: 0 });
     expect(expectedDrawIn('wool', 25.4)).toBe(0.018);
     expect(expectedDrawIn('wool', 25.4 / 4)).toBe(0.03);
     expect(expectedDrawIn('cotton', 25.4 * 100)).toBe(0.005);

@@ -1,4 +1,4 @@
-import { type Affine, compose, translation } from '../geometry/affine.ts';
+import { between, compose, translation } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
 import type { Machine } from '../passes/machine.ts';
@@ -179,20 +179,20 @@ function meet(above: SewnRow, below: SewnRow, bed: RowBed): boolean {
 
 function sewGroup(
   group: readonly SewnRow[],
-  toCloth: Affine,
+  toCloth: PlacedBed['toCloth'],
   stitch: (strokes: readonly Stroke[]) => Stitched,
 ): { readonly group: RowGroup; readonly rows: readonly ResolvedRow[] } {
   const alone = group.length === 1 ? group[0] : undefined;
   const strokes = alone ? alone.strokes : joined(group);
   const stitched = stitch(strokes);
-  const placeOf = ({ row }: SewnRow): Affine => compose(translation(0, row.top), toCloth);
+  const placeOf = ({ row }: SewnRow): Laid['toCloth'] => between(compose(translation(0, row.top), toCloth));
   const lengths = group.map((one) => one.strokes.reduce((sum, { line }) => sum + lengthOf(line), 0));
   const whole = lengths.reduce((a, b) => a + b, 0);
   return {
     group: {
       rows: group.map(({ row }) => row.row),
       strokes,
-      toCloth: alone ? placeOf(alone) : toCloth,
+      toCloth: alone ? placeOf(alone) : between(toCloth),
       stitched,
     },
     rows: group.map((one, i): ResolvedRow => {

@@ -1,7 +1,8 @@
 import { borderDepth } from '../cloth/quilt-map.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
-import { type Affine, applyToPoint, compose, inverse, scaling, translation } from '../geometry/affine.ts';
+import { type AffineMap, applyToPoint, between, compose, inverse, scaling, translation } from '../geometry/affine.ts';
+import type { BedPoint, ClothPoint } from '../geometry/point.ts';
 import type { RowBed } from '../rows/lay-rows.ts';
 import type { RowArea } from '../rows/row-set.ts';
 import { quiltOf, type PlanRecords } from './plan-document.ts';
@@ -9,8 +10,8 @@ import { quiltOf, type PlanRecords } from './plan-document.ts';
 /** The area of a row set as it will measure when quilted, and the way from there to the cloth as planned. */
 export interface PlacedBed {
   readonly bed: RowBed;
-  /** From bed space to cloth space: undoes the draw-in and the loading. */
-  readonly toCloth: Affine;
+  /** Undoes the draw-in and the loading. */
+  readonly toCloth: AffineMap<BedPoint, ClothPoint>;
   /** From the finished quilt's left and upper edges, as loaded, to the area's, mm. */
   readonly left: number;
   readonly top: number;
@@ -30,7 +31,7 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
   const top = from ? Math.max(inset, Math.min(...outlineOf(from.shape).map((p) => applyToPoint(lie, p).y))) : inset;
   const left = 1 - batting.drawIn;
   const room = Math.max(0, length - inset - top);
-  const toBed = compose(lie, translation(-inset, -top), scaling(left, left));
+  const toBed = between<ClothPoint, BedPoint>(compose(lie, translation(-inset, -top), scaling(left, left)));
   return {
     bed: {
       width: (width - 2 * inset) * left,

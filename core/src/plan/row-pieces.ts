@@ -1,4 +1,5 @@
-import { boxRing } from '../geometry/polygon.ts';
+import { clothPoint } from '../geometry/point.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
 import { boundsOf } from '../geometry/polyline.ts';
 import { passesOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
@@ -33,7 +34,7 @@ export function rowPieces(plan: Plan, id: string): Piece[] {
       name: rowsName(rows),
       designId: set.designId,
       regionId: null,
-      outline: box ? boxRing(box) : [],
+      outline: box ? boxRingIn(box, clothPoint) : [],
       rule: set.stitch,
       warp: null,
       exactAt: [],

@@ -1,6 +1,7 @@
-import { type Affine, applyToPolyline } from '../geometry/affine.ts';
-import { distance } from '../geometry/point.ts';
-import { boundsOf, pointCount, pointOf, type Polyline, turnAt } from '../geometry/polyline.ts';
+import type { Lie } from '../cloth/loading.ts';
+import { applyToPolyline } from '../geometry/affine.ts';
+import { clothPoint, distance, framePoint } from '../geometry/point.ts';
+import { boundsOf, pointCount, pointOf, pointIn, type Polyline, turnAt } from '../geometry/polyline.ts';
 import type { Place } from '../lineup/touch.ts';
 import { holeId, type NamedPlace } from './landmarks.ts';
 
@@ -68,7 +69,7 @@ const APART = 180;
  * Points of a stitched run that can be found again, as the quilt is loaded from left to right: its ends, and along its lower side the lowest
  * cusp of each stretch, or without one its lowest point, counted from the left. O(holes).
  */
-export function stitchedLandmarks({ id, name }: Named, run: StitchedRun, lie: Affine): NamedPlace[] {
+export function stitchedLandmarks({ id, name }: Named, run: StitchedRun, lie: Lie): NamedPlace[] {
   const strokes = stitchedStrokes(run).map((stroke) => ({ ...stroke, loaded: applyToPolyline(lie, stroke.cloth) }));
   const box = boundsOf(strokes.map(({ loaded }) => loaded));
   const [first, final] = [strokes[0], strokes.at(-1)];
@@ -112,6 +113,6 @@ interface Hole {
 }
 
 const placeOf = (advance: number, { cloth, frame }: StitchedStroke, i: number): Place => ({
-  cloth: pointOf(cloth, i),
-  since: { advance, frame: pointOf(frame, i) },
+  cloth: pointIn(cloth, i, clothPoint),
+  since: { advance, frame: pointIn(frame, i, framePoint) },
 });

@@ -1,5 +1,6 @@
-import { type Affine, applyToPoint } from '../geometry/affine.ts';
-import type { ClothPoint, Point } from '../geometry/point.ts';
+import type { Lie } from '../cloth/loading.ts';
+import { applyToPoint } from '../geometry/affine.ts';
+import { type ClothPoint, lerp, type LoadedPoint } from '../geometry/point.ts';
 import { ringBounds } from '../geometry/polygon.ts';
 import type { Target } from '../lineup/next-touch.ts';
 import { onTop } from '../lineup/touch.ts';
@@ -20,19 +21,19 @@ export type Outlined = Pick<Piece, 'id' | 'name' | 'outline'>;
 const WIDE = 3;
 
 /** Corners, middles of the edges and the middle of what will be stitched, named as the quilt is loaded. */
-export function pieceTargets({ id, name, outline: ring }: Outlined, lie: Affine, tolerance: number): NamedTarget[] {
+export function pieceTargets({ id, name, outline: ring }: Outlined, lie: Lie, tolerance: number): NamedTarget[] {
   if (ring.length === 0) return [];
   const box = ringBounds(ring.map((p) => applyToPoint(lie, p)));
   const wide = box.maxX - box.minX > WIDE * (box.maxY - box.minY);
   const [left, middle, right] = [box.minX, (box.minX + box.maxX) / 2, box.maxX];
   const loaded = ring.map((p) => applyToPoint(lie, p));
-  const places: (readonly [Point, ClothPoint])[] = ring.flatMap((p, i) => {
+  const places: (readonly [LoadedPoint, ClothPoint])[] = ring.flatMap((p, i) => {
     const next = (i + 1) % ring.length;
-    return [[loaded[i]!, p] as const, [half(loaded[i]!, loaded[next]!), half(p, ring[next]!)] as const];
+    return [[loaded[i]!, p] as const, [lerp(loaded[i]!, loaded[next]!, 0.5), lerp(p, ring[next]!, 0.5)] as const];
   });
   const end = (x: number): string =>
     x < (left + middle) / 2 ? 'left end' : x > (middle + right) / 2 ? 'right end' : 'middle';
-  const side = ({ x, y }: Point): string => {
+  const side = ({ x, y }: LoadedPoint): string => {
     const down =
       y < box.minY + (box.maxY - box.minY) / 4 ? 'upper' : y > box.maxY - (box.maxY - box.minY) / 4 ? 'lower' : '';
     const across = x < (left + middle) / 2 ? 'left' : x > (middle + right) / 2 ? 'right' : '';
@@ -46,8 +47,6 @@ export function pieceTargets({ id, name, outline: ring }: Outlined, lie: Affine,
     name: `${wide ? end(at.x) : side(at)} of ${name}`,
   }));
 }
-
-const half = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 
 /** A stitched point within this of what will be stitched must fit it, mm. */
 const MUST_MEET = 40;

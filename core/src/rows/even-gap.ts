@@ -1,6 +1,7 @@
 import Delaunator from 'delaunator';
 import { designBounds } from '../design/design.ts';
 import { circumcentre } from '../geometry/empty-circle.ts';
+import { plainPoint } from '../geometry/point.ts';
 import { cumulativeLength, type Polyline } from '../geometry/polyline.ts';
 import { contactGap } from './contact-gap.ts';
 import type { Repeat } from './repeat.ts';
@@ -47,7 +48,7 @@ export function widestGaps(row: Repeat, other: Repeat, clearance: number): Wides
   const { triangles } = new Delaunator(points);
   let [within, between] = [0, 0];
   for (let t = 0; t < triangles.length; t += 3) {
-    const centre = circumcentre(points, triangles, t);
+    const centre = circumcentre(points, triangles, t, plainPoint);
     if (!centre || centre.x < minX || centre.x > minX + row.period) continue;
     if (centre.y < middle || centre.y > middle + down + back) continue;
     const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];

@@ -1,4 +1,4 @@
-import type { FramePoint } from '../geometry/point.ts';
+import { type FramePoint, framePoint, type Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import type { SafeArea } from '../passes/safe-area.ts';
 import type { MotionProfile } from '../stitch/motion.ts';
@@ -36,7 +36,7 @@ export interface Head {
   readonly quilt: string | null;
   readonly advance: number;
   /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
-  readonly flex: FramePoint;
+  readonly flex: Point;
   readonly bobbinThreadUp: boolean;
   /** mm of bobbin thread left. */
   readonly bobbin: number;
@@ -51,10 +51,10 @@ export interface HeadProfile {
   readonly noise: () => number;
 }
 
-export const STILL: FramePoint = { x: 0, y: 0 };
+export const STILL: Point = { x: 0, y: 0 };
 
 export const newHead = (): Head => ({
-  at: { x: 0, y: 0 },
+  at: framePoint(0, 0),
   needle: 'up',
   motion: null,
   paused: false,

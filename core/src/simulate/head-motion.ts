@@ -1,5 +1,5 @@
-import { distance, type FramePoint, lerp } from '../geometry/point.ts';
-import { pointCount, pointOf } from '../geometry/polyline.ts';
+import { distance, type FramePoint, framePoint, lerp } from '../geometry/point.ts';
+import { pointCount, pointIn } from '../geometry/polyline.ts';
 import { threadLength } from '../stitch/thread.ts';
 import { faulted, type Head, type HeadStep, type LoadedStroke, type Motion, STILL, withEvents } from './head-model.ts';
 
@@ -69,7 +69,7 @@ function advanceStroke(head: Head, motion: Extract<Motion, { kind: 'stroke' }>, 
   if (motion.rehearsal) {
     if (hole < last)
       return { head: { ...head, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
-    return withEvents({ ...head, at: pointOf(stroke.points, last), motion: null }, 'rehearsed');
+    return withEvents({ ...head, at: pointIn(stroke.points, last, framePoint), motion: null }, 'rehearsed');
   }
   const used = threadLength(stroke.points, stroke.stitch, hole);
   if (used > head.bobbin) return faulted({ ...head, bobbin: 0 }, 'bobbinEmpty');
@@ -77,7 +77,7 @@ function advanceStroke(head: Head, motion: Extract<Motion, { kind: 'stroke' }>, 
   if (hole < last)
     return { head: { ...next, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
   return withEvents(
-    { ...next, at: pointOf(stroke.points, last), motion: null, needle: 'up', bobbinThreadUp: false },
+    { ...next, at: pointIn(stroke.points, last, framePoint), motion: null, needle: 'up', bobbinThreadUp: false },
     'finished',
   );
 }
@@ -86,8 +86,8 @@ function between(stroke: LoadedStroke, hole: number, clock: number): FramePoint 
   const from = stroke.clock[hole]!;
   const to = stroke.clock[hole + 1]!;
   return lerp(
-    pointOf(stroke.points, hole),
-    pointOf(stroke.points, hole + 1),
+    pointIn(stroke.points, hole, framePoint),
+    pointIn(stroke.points, hole + 1, framePoint),
     to > from ? (clock - from) / (to - from) : 0,
   );
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { distance } from '../geometry/point.ts';
+import { clothPoint, distance, type FramePoint, framePoint, type Point } from '../geometry/point.ts';
 import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import type { HeadCommand, FrameReply } from '../frame/frame-link.ts';
 import { commandHead, headState, standInProfile } from './head.ts';
@@ -18,7 +18,7 @@ interface Rolled {
   readonly rolledTo: number;
   /** Another quilt is put on. */
   readonly quilt?: string;
-  readonly carried: { readonly x: number; readonly y: number };
+  readonly carried: FramePoint;
 }
 
 /** Does commands one after the other; a number lets so many seconds pass. */
@@ -108,7 +108,7 @@ describe('the stand-in head', () => {
 
   it('rolled with the needle down goes along with the cloth; what was loaded holds no longer', () => {
     const down = drive([...ready, { type: 'needle', position: 'down' }]).head;
-    const carried = { x: 101, y: 20 };
+    const carried = framePoint(101, 20);
     const { head, replies } = drive([{ rolledTo: 1, carried }, { type: 'start' }, load], down);
     expect(head).toMatchObject({ at: carried, needle: 'down', stroke: null });
     expect(replies.map((one) => (one.type === 'refused' ? one.sentence : one.type))).toEqual([
@@ -130,7 +130,7 @@ describe('the stand-in head', () => {
       fc.constant({ type: 'goTo' as const, x: 100, y: 200 }),
       fc.record({ type: fc.constant('needle' as const), position: fc.constantFrom('up' as const, 'down' as const) }),
       fc.record({ type: fc.constant('fault' as const), fault: fc.constantFrom('threadBroke' as const, null) }),
-      fc.record({ rolledTo: fc.integer({ min: 0, max: 2 }), carried: fc.constant({ x: 100, y: 200 }) }),
+      fc.record({ rolledTo: fc.integer({ min: 0, max: 2 }), carried: fc.constant(framePoint(100, 200)) }),
       fc.integer({ min: 0, max: 2 }).map((advance) => ({ ...load, advance })),
       fc.constant(load),
       fc
@@ -171,11 +171,11 @@ describe('the stand-in head', () => {
 
 describe('the true cloth', () => {
   it('is the same for the same seed and differs a little from the plan', () => {
-    const make = (seed: number) => makeTrueCloth(seed, PIECED_CLOTH, { x: 500, y: 250 }, { x: 60, y: 40 });
-    const p = { x: 275, y: 50 };
+    const make = (seed: number) => makeTrueCloth(seed, PIECED_CLOTH, clothPoint(500, 250), framePoint(60, 40));
+    const p = clothPoint(275, 50);
     expect(make(5)(p)).toEqual(make(5)(p));
     expect(distance(make(5)(p), make(6)(p))).toBeGreaterThan(0.5);
-    const shift = distance(make(5)(p), p);
+    const shift = distance<Point>(make(5)(p), p);
     expect(shift).toBeGreaterThan(10);
     expect(shift).toBeLessThan(200);
   });

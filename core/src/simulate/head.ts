@@ -1,5 +1,5 @@
-import { distance } from '../geometry/point.ts';
-import { pointCount, pointOf } from '../geometry/polyline.ts';
+import { distance, framePoint, plus } from '../geometry/point.ts';
+import { pointCount, pointIn } from '../geometry/polyline.ts';
 import { type FrameProfile, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { isSafe, safeArea } from '../passes/safe-area.ts';
 import { GENERIC_MOTION, stitchClock } from '../stitch/motion.ts';
@@ -33,28 +33,12 @@ export function commandHead(head: Head, command: HeadCommand, profile: HeadProfi
     withEvents({ ...head, ...next }, ...events);
   switch (command.type) {
     case 'hello':
-      return command.version === FRAME_LINK_VERSION
-        ? {
-            head,
-            replies: [
-              {
-                type: 'hello',
-                version: FRAME_LINK_VERSION,
-                name: profile.name,
-                standIn: true,
-                width: profile.area.width,
-                reach: profile.area.bottom,
-              },
-            ],
-          }
-        : refuse(`This frame speaks version ${FRAME_LINK_VERSION} of the frame link, not ${command.version}.`);
-    case 'stop': {
-      const busy = head.motion !== null || head.paused;
+      return hello(head, command.version, profile, refuse);
+    case 'stop':
       return done(
         { motion: null, paused: false, needle: 'up', bobbinThreadUp: false },
-        ...(busy ? (['stopped'] as const) : []),
+        ...(head.motion !== null || head.paused ? (['stopped'] as const) : []),
       );
-    }
     case 'pause':
       return isStitching(head) && !head.paused
         ? done({ paused: true }, 'paused')
@@ -68,27 +52,13 @@ export function commandHead(head: Head, command: HeadCommand, profile: HeadProfi
     case 'goTo':
       return travel(head, command, profile, refuse);
     case 'touch':
-      if (head.motion) return refuse('The head is moving. Wait until it rests, then touch.');
-      return {
-        head,
-        replies: [
-          {
-            type: 'touched',
-            x: head.at.x + head.flex.x + profile.noise(),
-            y: head.at.y + head.flex.y + profile.noise(),
-          },
-        ],
-      };
+      return touch(head, profile, refuse);
     case 'needle':
       return head.motion
         ? refuse('The head is moving. Stop it before moving the needle.')
         : done({ needle: command.position });
     case 'bobbinThread':
-      if (head.motion) return refuse('The head is moving. Bring up the bobbin thread when it rests.');
-      if (!head.stroke || !onNextHole(head, head.stroke))
-        return refuse('Move to the starting hole first, then bring up the bobbin thread.');
-      if (head.fault) return refuse(faultSentence(head.fault));
-      return done({ needle: 'up', bobbinThreadUp: true }, 'bobbinThreadUp');
+      return bringUpBobbinThread(head, refuse);
     case 'load':
       return load(head, command, profile, refuse);
     case 'rehearse':
@@ -99,6 +69,28 @@ export function commandHead(head: Head, command: HeadCommand, profile: HeadProfi
 
 type Refuse = (sentence: string) => HeadStep;
 
+function hello(head: Head, version: number, { name, area }: HeadProfile, refuse: Refuse): HeadStep {
+  if (version !== FRAME_LINK_VERSION)
+    return refuse(`This frame speaks version ${FRAME_LINK_VERSION} of the frame link, not ${version}.`);
+  const { width, bottom: reach } = area;
+  return { head, replies: [{ type: 'hello', version: FRAME_LINK_VERSION, name, standIn: true, width, reach }] };
+}
+
+/** Reads where the head is, as the rails bend and the eye errs. */
+function touch(head: Head, { noise }: HeadProfile, refuse: Refuse): HeadStep {
+  if (head.motion) return refuse('The head is moving. Wait until it rests, then touch.');
+  const { x, y } = plus(head.at, head.flex);
+  return { head, replies: [{ type: 'touched', x: x + noise(), y: y + noise() }] };
+}
+
+function bringUpBobbinThread(head: Head, refuse: Refuse): HeadStep {
+  if (head.motion) return refuse('The head is moving. Bring up the bobbin thread when it rests.');
+  if (!head.stroke || !onNextHole(head, head.stroke))
+    return refuse('Move to the starting hole first, then bring up the bobbin thread.');
+  if (head.fault) return refuse(faultSentence(head.fault));
+  return withEvents({ ...head, needle: 'up', bobbinThreadUp: true }, 'bobbinThreadUp');
+}
+
 function travel(
   head: Head,
   command: Extract<HeadCommand, { type: 'jog' | 'carry' | 'goTo' }>,
@@ -108,7 +100,7 @@ function travel(
   if (head.needle === 'down') return refuse('The needle is down. Raise it before the head travels.');
   if (head.motion?.kind === 'stroke') return refuse('The head is on its way along the line. Stop it first.');
   const to =
-    command.type === 'jog' ? { x: head.at.x + command.dx, y: head.at.y + command.dy } : { x: command.x, y: command.y };
+    command.type === 'jog' ? plus(head.at, { x: command.dx, y: command.dy }) : framePoint(command.x, command.y);
   if (!isSafe(area, to)) return refuse('That is outside the safe area of this frame.');
   if (!head.motion && distance(head.at, to) === 0) return { head, replies: [] };
   return {
@@ -135,7 +127,7 @@ function load(
   if (count < 2 || !(command.from >= 0 && command.from < count - 1))
     return refuse('The line has no hole to start from.');
   for (let i = 0; i < count; i++) {
-    if (!isSafe(profile.area, pointOf(points, i)))
+    if (!isSafe(profile.area, pointIn(points, i, framePoint)))
       return refuse(`Hole ${i + 1} of the line lies outside the safe area of this frame.`);
   }
   const stroke = { run: command.run, points, clock: stitchClock(points, profile.motion), stitch: command.from };
@@ -162,7 +154,7 @@ const faultSentence = (fault: FrameFault): string =>
     : 'The bobbin is empty. Change it and say so, then go on.';
 
 const onNextHole = (head: Head, stroke: LoadedStroke): boolean =>
-  distance(head.at, pointOf(stroke.points, stroke.stitch)) <= HEAD_ON_POINT;
+  distance(head.at, pointIn(stroke.points, stroke.stitch, framePoint)) <= HEAD_ON_POINT;
 
 const isStitching = (head: Head): boolean => head.motion?.kind === 'stroke' && !head.motion.rehearsal;
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, type Point, framePoint, clothPoint } from '../geometry/point.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
 import { pointsOf } from '../geometry/polyline.ts';
 import { normalFrom, randomFrom, seedOf } from './random.ts';
 import { BENCH_CLOTH, type ClothNature, makeTrueCloth, seeCloth } from './true-cloth.ts';
@@ -13,37 +14,32 @@ const STILL: ClothNature = {
   waves: [],
   advance: { slip: { x: 0, y: 0 }, strain: 0, shear: 0, waves: { size: 0, shortest: 350, longest: 1000 } },
 };
-const MIDDLE = { x: 500, y: 200 };
-const places = Array.from({ length: 120 }, (_, i) => ({ x: (i % 20) * 90, y: Math.floor(i / 20) * 70 }));
+const MIDDLE = clothPoint(500, 200);
+const places = Array.from({ length: 120 }, (_, i) => clothPoint((i % 20) * 90, Math.floor(i / 20) * 70));
 
 describe('a seeded cloth', () => {
   it('with nothing astray lies where it was loaded', () => {
-    const truth = makeTrueCloth(5, STILL, MIDDLE, { x: 60, y: 40 });
-    expect(truth({ x: 10, y: 20 })).toEqual({ x: 70, y: 60 });
+    const truth = makeTrueCloth(5, STILL, MIDDLE, framePoint(60, 40));
+    expect(truth(clothPoint(10, 20))).toEqual({ x: 70, y: 60 });
   });
   it('draws in towards its middle, along and across by themselves', () => {
     const nature = { ...STILL, drawIn: { along: 0.01, alongDoubt: 0, across: 0.02, acrossDoubt: 0 } };
-    const truth = makeTrueCloth(5, nature, MIDDLE, { x: 0, y: 0 });
+    const truth = makeTrueCloth(5, nature, MIDDLE, framePoint(0, 0));
     expect(truth(MIDDLE)).toEqual(MIDDLE);
-    expect(truth({ x: 1500, y: 700 })).toEqual({ x: 1490, y: 690 });
+    expect(truth(clothPoint(1500, 700))).toEqual({ x: 1490, y: 690 });
   });
   it('is waved by as much as is said, over many seeds', () => {
     const nature = { ...STILL, waves: BENCH_CLOTH.waves };
     let sum = 0;
     for (let seed = 0; seed < 60; seed++) {
-      const truth = makeTrueCloth(seed, nature, MIDDLE, { x: 0, y: 0 });
-      for (const p of places) sum += distance(truth(p), p) ** 2;
+      const truth = makeTrueCloth(seed, nature, MIDDLE, framePoint(0, 0));
+      for (const p of places) sum += distance<Point>(truth(p), p) ** 2;
     }
     expect(Math.sqrt(sum / (60 * places.length))).toBeCloseTo(0.8, 1);
   });
   it('is seen with its edges bent, corner for corner', () => {
-    const truth = makeTrueCloth(3, BENCH_CLOTH, MIDDLE, { x: 0, y: 0 });
-    const ring: Point[] = [
-      { x: 0, y: 0 },
-      { x: 80, y: 0 },
-      { x: 80, y: 80 },
-      { x: 0, y: 80 },
-    ];
+    const truth = makeTrueCloth(3, BENCH_CLOTH, MIDDLE, framePoint(0, 0));
+    const ring = boxRingIn({ minX: 0, minY: 0, maxX: 80, maxY: 80 }, clothPoint);
     const [seen] = seeCloth(truth, [{ name: 'A1', kind: 'block', print: 0, ring: ring.flatMap((p) => [p.x, p.y]) }]);
     const points = pointsOf(Float64Array.from(seen!.ring));
     expect(points).toHaveLength(40);

@@ -1,5 +1,15 @@
-import { type ClothPoint, distance, type FramePoint, lerp, type Point } from '../geometry/point.ts';
-import { pointsOf } from '../geometry/polyline.ts';
+import {
+  type ClothPoint,
+  clothPoint,
+  distance,
+  type FramePoint,
+  framePoint,
+  lerp,
+  minus,
+  plus,
+  type Point,
+} from '../geometry/point.ts';
+import { pointsIn } from '../geometry/polyline.ts';
 import type { TrueLine, TruePatch } from '../frame/frame-link.ts';
 import { normalFrom, randomFrom } from './random.ts';
 
@@ -95,13 +105,13 @@ export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPo
         dx += wave.x * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseX);
         dy += wave.y * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseY);
       }
-      return { x: p.x + at.x + shift.x + own.slip.x + dx, y: p.y + at.y + shift.y + own.slip.y + dy };
+      return framePoint(p.x + at.x + shift.x + own.slip.x + dx, p.y + at.y + shift.y + own.slip.y + dy);
     };
   };
 }
 
 /** A cloth just loaded, with its middle turned about and `loadedAt` added. */
-export const makeTrueCloth = (seed: number, nature: ClothNature, middle: ClothPoint, loadedAt: Point): TrueCloth =>
+export const makeTrueCloth = (seed: number, nature: ClothNature, middle: ClothPoint, loadedAt: FramePoint): TrueCloth =>
   makeTrueQuilt(seed, nature, middle)({ advance: 0, at: loadedAt, front: -Infinity });
 
 /** What an advance has of its own; the loading itself is what the others differ from. */
@@ -135,7 +145,7 @@ const VIEW_STEP = 8;
 /** The planned patches as they truly lie on the frame, edges sampled every `VIEW_STEP` mm so that their waviness shows. */
 export function seeCloth(truth: TrueCloth, patches: readonly TruePatch[]): TruePatch[] {
   return patches.map((patch) => {
-    const corners = pointsOf(Float64Array.from(patch.ring));
+    const corners = pointsIn(Float64Array.from(patch.ring), clothPoint);
     const ring = corners.flatMap((a, i) => {
       const b = corners[(i + 1) % corners.length]!;
       const steps = Math.max(1, Math.ceil(distance(a, b) / VIEW_STEP));
@@ -147,7 +157,7 @@ export function seeCloth(truth: TrueCloth, patches: readonly TruePatch[]): TrueP
 
 /** A line stitched in one advance as it truly lies in another: the cloth has carried it along. */
 export function seeLine(line: TrueLine, then: TrueCloth, now: TrueCloth): TrueLine {
-  const points = pointsOf(Float64Array.from(line.points)).flatMap((p) => {
+  const points = pointsIn(Float64Array.from(line.points), framePoint).flatMap((p) => {
     const { x, y } = now(clothUnder(then, p));
     return [x, y];
   });
@@ -156,11 +166,11 @@ export function seeLine(line: TrueLine, then: TrueCloth, now: TrueCloth): TrueLi
 
 /** The point of the planned cloth that lies at a place of the frame: the inverse, to a thousandth of a millimetre. */
 export function clothUnder(truth: TrueCloth, at: FramePoint): ClothPoint {
-  let guess: ClothPoint = { x: at.x, y: at.y };
+  let guess = clothPoint(at.x, at.y);
   for (let i = 0; i < 100; i++) {
     const found = truth(guess);
-    const step = { x: at.x - found.x, y: at.y - found.y };
-    guess = { x: guess.x + step.x, y: guess.y + step.y };
+    const step = minus(at, found);
+    guess = plus(guess, step);
     if (Math.abs(step.x) + Math.abs(step.y) < 1e-3) break;
   }
   return guess;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { clothPoint } from '../geometry/point.ts';
 import { USUAL_CLOTH } from '../lineup/cloth-prior.ts';
 import { BENCH_CLOTH, type ClothNature, PIECED_CLOTH } from './true-cloth.ts';
 import { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './whole-quilt.ts';
@@ -10,7 +11,7 @@ const QUILT: SimulatedQuilt = {
   bands: Array.from({ length: 6 }, (_, i) => ({ top: 10 + 170 * i, bottom: 160 + 170 * i, pass: i >> 1 })),
   clearance: 20,
   joins: [0, 300, 600, 900, 1200],
-  landmarks: [0, 1, 2, 3, 4].flatMap((row) => [0, 1, 2, 3, 4, 5].map((column) => ({ x: 240 * column, y: 255 * row }))),
+  landmarks: [0, 1, 2, 3, 4].flatMap((row) => [0, 1, 2, 3, 4, 5].map((column) => clothPoint(240 * column, 255 * row))),
   stitchedLandmarks: [0, 600, 1200],
 };
 const SIX: LineUpPolicy = { kind: 'suggested', most: 6, tolerance: 0.8 };

@@ -1,4 +1,13 @@
-import { type ClothPoint, distance, type FramePoint } from '../geometry/point.ts';
+import {
+  type ClothPoint,
+  clothPoint,
+  distance,
+  type FramePoint,
+  framePoint,
+  loadedPoint,
+  minus,
+  plus,
+} from '../geometry/point.ts';
 import { finishedLength } from '../lineup/draw-in.ts';
 import { easedToFrame, USUAL_EASE } from '../lineup/easing.ts';
 import { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from '../lineup/cloth-prior.ts';
@@ -60,8 +69,8 @@ export function simulateQuilt(
   prior: ClothPrior = USUAL_CLOTH,
 ): SimulatedWhole {
   const normal = normalFrom(randomFrom(seed + 500_000));
-  const middle = { x: quilt.width / 2, y: quilt.length / 2 };
-  const make = makeTrueQuilt(seed, nature, middle);
+  const make = makeTrueQuilt(seed, nature, clothPoint(quilt.width / 2, quilt.length / 2));
+  const known = { ...prior, origin: loadedPoint(quilt.width / 2, quilt.length / 2) };
   const passes = Math.max(...quilt.bands.map((band) => band.pass)) + 1;
   const touches: Touch[] = [];
   const mounts: Mount[] = [];
@@ -71,65 +80,110 @@ export function simulateQuilt(
   let left: SimulatedWhole['left'] = null;
   for (let advance = 0; advance < passes; advance++) {
     const bands = quilt.bands.filter((band) => band.pass === advance);
-    const [first, last] = [bands[0]!, bands.at(-1)!];
-    const front = edge.length === 0 ? -Infinity : first.top - quilt.clearance;
-    const from = edge.length === 0 ? first.top : front;
-    const at = { x: 0, y: ROOM - from };
-    mounts.push({ ...NEW_MOUNT, at, front, slip: advance === 0 ? NEW_MOUNT.slip : ROLLED_OFF });
-    const truth = make({ advance, at, front });
-    const known = { ...prior, origin: middle, mounts };
-    const read = (place: Place, where: ClothPoint): Touch => {
-      const { x, y } = truth(where);
-      const noise = TOUCH_NOISE.head;
-      return { ...place, frame: { x: x + noise * normal(), y: y + noise * normal() }, advance, noise };
-    };
-    const landmarks: readonly Landmark[] = [
-      ...quilt.landmarks
-        .filter((p) => p.y >= from - IN_REACH && p.y <= last.bottom)
-        .map((p): Landmark => ({ ...onTop(p), truth: p })),
-      ...quilt.stitchedLandmarks.flatMap((x) => nearest(edge, x)),
-    ];
-    let toFrame: (p: ClothPoint) => FramePoint;
-    if (policy.kind === 'onePoint') {
-      const landmark = edge.length === 0 ? landmarks[0]! : nearest(edge, quilt.stitchedLandmarks[0]!)[0]!;
-      const { frame } = read(landmark, landmark.truth);
-      toFrame = ({ x, y }) => ({ x: x + frame.x - landmark.cloth.x, y: y + frame.y - landmark.cloth.y });
-      counts.push(1);
-    } else {
-      const targets = targetsOf(quilt, bands, edge, policy.kind === 'suggested' ? policy.tolerance : 1);
-      const before = touches.length;
-      let cloth = learnCloth(touches, known);
-      const open = [...landmarks];
-      const most = policy.kind === 'suggested' ? policy.most : 2;
-      while (touches.length - before < most && open.length > 0) {
-        const advice = nextTouch(cloth, open, targets, advance)!;
-        if (policy.kind === 'suggested' && touches.length - before >= 2 && !isWorthTouching(advice)) break;
-        const [landmark] = open.splice(advice.landmark, 1);
-        touches.push(read({ cloth: landmark!.cloth, since: landmark!.since }, landmark!.truth));
-        cloth = learnCloth(touches, known);
-      }
-      counts.push(touches.length - before);
-      toFrame = easedToFrame(cloth, advance, edge, USUAL_EASE);
-      if (advance === Math.floor(passes / 2)) left = leftBelow(cloth, quilt, first.top, make);
-    }
+    const mount = mountFor(quilt, bands[0]!, edge, advance);
+    mounts.push(mount);
+    const truth = make({ advance, at: mount.at, front: mount.front });
+    const laid = lineUpPass({
+      ...{ quilt, policy, bands, edge, advance, touches },
+      prior: { ...known, mounts },
+      read({ cloth, since, truth: there }) {
+        const { x, y } = truth(there);
+        const noise = TOUCH_NOISE.head;
+        return { cloth, since, frame: framePoint(x + noise * normal(), y + noise * normal()), advance, noise };
+      },
+    });
+    touches.push(...laid.touches);
+    counts.push(laid.count);
+    if (laid.cloth && advance === Math.floor(passes / 2)) left = leftBelow(laid.cloth, quilt, bands[0]!.top, make);
     const stitch = (p: ClothPoint): StitchedPoint => {
-      const frame = toFrame(p);
+      const frame = laid.toFrame(p);
       return { cloth: p, since: { advance, frame }, truth: clothUnder(truth, frame) };
     };
-    if (edge.length > 0) {
-      edge.forEach((above) => {
-        const below = stitch({ x: above.cloth.x, y: above.cloth.y + quilt.clearance });
-        misfits.push(
-          distance(
-            { x: above.truth.x - above.cloth.x, y: above.truth.y - above.cloth.y },
-            { x: below.truth.x - below.cloth.x, y: below.truth.y - below.cloth.y },
-          ),
-        );
-      });
-    }
-    edge = quilt.joins.map((x) => stitch({ x, y: last.bottom }));
+    misfits.push(...edge.map((above) => misfit(above, stitch(plus(above.cloth, { x: 0, y: quilt.clearance })))));
+    edge = quilt.joins.map((x) => stitch(clothPoint(x, bands.at(-1)!.bottom)));
   }
   return { misfits, touches: counts, left };
+}
+
+/** The quilt rolled so that the pass lies before the roll. */
+function mountFor(
+  { clearance }: SimulatedQuilt,
+  first: SimulatedBand,
+  edge: readonly StitchedPoint[],
+  advance: number,
+): Mount {
+  const front = edge.length === 0 ? -Infinity : first.top - clearance;
+  return {
+    at: framePoint(0, ROOM - (edge.length === 0 ? first.top : front)),
+    front,
+    slip: advance === 0 ? NEW_MOUNT.slip : ROLLED_OFF,
+  };
+}
+
+/** How far two stitched points that should fit each other have come off each other on the cloth, mm. */
+const misfit = (above: StitchedPoint, below: StitchedPoint): number =>
+  distance(minus(above.truth, above.cloth), minus(below.truth, below.cloth));
+
+/** One pass to be lined up: what is stitched already, what is known, and how a landmark is read. */
+interface PassToLineUp {
+  readonly quilt: SimulatedQuilt;
+  readonly policy: LineUpPolicy;
+  readonly bands: readonly SimulatedBand[];
+  readonly edge: readonly StitchedPoint[];
+  readonly advance: number;
+  readonly touches: readonly Touch[];
+  readonly prior: ClothPrior;
+  readonly read: (landmark: Landmark) => Touch;
+}
+
+interface LinedUp {
+  readonly toFrame: (p: ClothPoint) => FramePoint;
+  /** What was touched that the next passes know of, and how many were touched. */
+  readonly touches: readonly Touch[];
+  readonly count: number;
+  /** Null where nothing is learned. */
+  readonly cloth: ClothModel | null;
+}
+
+function lineUpPass(pass: PassToLineUp): LinedUp {
+  const { quilt, policy, bands, edge } = pass;
+  if (policy.kind === 'onePoint') return byOnePoint(pass);
+  const from = edge.length === 0 ? bands[0]!.top : bands[0]!.top - quilt.clearance;
+  const open: Landmark[] = [
+    ...quilt.landmarks
+      .filter((p) => p.y >= from - IN_REACH && p.y <= bands.at(-1)!.bottom)
+      .map((p): Landmark => ({ ...onTop(p), truth: p })),
+    ...quilt.stitchedLandmarks.flatMap((x) => nearest(edge, x)),
+  ];
+  return bySuggestions(pass, open, policy.kind === 'suggested' ? policy : null);
+}
+
+function byOnePoint({ quilt, bands, edge, read }: PassToLineUp): LinedUp {
+  const first = quilt.landmarks.find((p) => p.y >= bands[0]!.top - IN_REACH && p.y <= bands.at(-1)!.bottom);
+  const landmark =
+    edge.length === 0 ? { ...onTop(first!), truth: first! } : nearest(edge, quilt.stitchedLandmarks[0]!)[0]!;
+  const { frame } = read(landmark);
+  const toFrame = (p: ClothPoint): FramePoint => plus(frame, minus(p, landmark.cloth));
+  return { toFrame, touches: [], count: 1, cloth: null };
+}
+
+/** Touches what is suggested: two, or until the doubt is small enough. */
+function bySuggestions(
+  { quilt, bands, edge, advance, touches, prior, read }: PassToLineUp,
+  landmarks: readonly Landmark[],
+  until: { readonly most: number; readonly tolerance: number } | null,
+): LinedUp {
+  const targets = targetsOf(quilt, bands, edge, until?.tolerance ?? 1);
+  const own: Touch[] = [];
+  const open = [...landmarks];
+  let cloth = learnCloth(touches, prior);
+  while (own.length < (until?.most ?? 2) && open.length > 0) {
+    const advice = nextTouch(cloth, open, targets, advance)!;
+    if (until && own.length >= 2 && !isWorthTouching(advice)) break;
+    own.push(...open.splice(advice.landmark, 1).map(read));
+    cloth = learnCloth([...touches, ...own], prior);
+  }
+  return { toFrame: easedToFrame(cloth, advance, edge, USUAL_EASE), touches: own, count: own.length, cloth };
 }
 
 interface Landmark extends Place {
@@ -154,7 +208,7 @@ function targetsOf(
 ): Target[] {
   const joins = edge.map(({ cloth, since }) => ({ cloth, since, tolerance, join: true }));
   const ends = bands.flatMap(({ top, bottom }) =>
-    [0, 0.5, 1].flatMap((t) => [top, bottom].map((y) => ({ x: t * quilt.width, y }))),
+    [0, 0.5, 1].flatMap((t) => [top, bottom].map((y) => clothPoint(t * quilt.width, y))),
   );
   return [...joins, ...ends.map((p) => ({ ...onTop(p), tolerance: 2 * tolerance, join: false }))];
 }
@@ -166,11 +220,8 @@ function leftBelow(
   y: number,
   make: ReturnType<typeof makeTrueQuilt>,
 ): SimulatedWhole['left'] {
-  const [from, to] = [
-    { x: width / 2, y },
-    { x: width / 2, y: length },
-  ];
+  const [from, to] = [clothPoint(width / 2, y), clothPoint(width / 2, length)];
   const { length: predicted, bound } = finishedLength(cloth, from, to);
-  const finished = make({ advance: 0, at: { x: 0, y: 0 }, front: 3 * length });
+  const finished = make({ advance: 0, at: framePoint(0, 0), front: 3 * length });
   return { predicted, bound, truth: finished(to).y - finished(from).y };
 }

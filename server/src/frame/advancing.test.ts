@@ -1,5 +1,13 @@
 import type { ErrorAnswer, FrameAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
-import { type AdvanceEvent, decodeStrokes, distance, GENERIC_MACHINE, pointOf, type TouchRecord } from '@gorse/core';
+import {
+  type AdvanceEvent,
+  decodeStrokes,
+  distance,
+  GENERIC_MACHINE,
+  pointOf,
+  type TouchRecord,
+  framePoint,
+} from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from '../app.ts';
 import {
@@ -37,7 +45,7 @@ const touchAgain = async (quiltId: string, inAdvance: number, back: number, base
       ...touch,
       id: `again-${touch.id}`,
       advance: inAdvance,
-      frame: { x: touch.frame.x + 7, y: touch.frame.y - back },
+      frame: framePoint(touch.frame.x + 7, touch.frame.y - back),
     } as TouchRecord),
   );
   const { status } = await api('POST', `/quilts/${quiltId}/edits`, {

@@ -1,5 +1,16 @@
 import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, StaleAnswer } from '@gorse/contract';
-import { clothOnFrame, decodeStrokes, distance, learnCloth, makeMap, newPlan, pointOf, quiltOf } from '@gorse/core';
+import {
+  clothOnFrame,
+  decodeStrokes,
+  distance,
+  learnCloth,
+  makeMap,
+  newPlan,
+  pointOf,
+  quiltOf,
+  clothPoint,
+  framePoint,
+} from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunningApp } from '../app.ts';
 import {
@@ -53,10 +64,9 @@ describe('a run at the frame', () => {
       TOUCHES.map((touch) => ({ ...touch, noise: 0.3 })),
       clothOnFrame(quiltOf(newPlan('', makeMap(TOP.setting, TOP.borders)))),
     ).lineUp(0);
-    const inset = lineUp.toFrame({
-      x: lineUp.toCloth(TOUCHES[0]!.frame).x + 5,
-      y: lineUp.toCloth(TOUCHES[0]!.frame).y + 5,
-    });
+    const inset = lineUp.toFrame(
+      clothPoint(lineUp.toCloth(TOUCHES[0]!.frame).x + 5, lineUp.toCloth(TOUCHES[0]!.frame).y + 5),
+    );
     expect(distance(pointOf(line!, 0), inset)).toBeLessThan(0.1);
     expect(run.holes).toEqual([line!.length / 2]);
     expect(run.planHash).toMatch(/^[0-9a-f]{64}$/);
@@ -150,7 +160,7 @@ describe('a run at the frame', () => {
     const lying = async (dx: number, dy: number, stretch = 1): Promise<string> => {
       const moved = TOUCHES.map((touch) => ({
         ...touch,
-        frame: { x: touch.frame.x + dx, y: stretch * touch.frame.y + dy },
+        frame: framePoint(touch.frame.x + dx, stretch * touch.frame.y + dy),
       }));
       const answer = await startRun(api, await readyQuilt(api, SQUARE, moved));
       expect(answer.status).toBe(409);

@@ -1,5 +1,12 @@
 import type { AdvanceRequest, RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
-import { type AdvanceEvent, advanceNow, type FrameReply, type FrameState, lineUpRefusal } from '@gorse/core';
+import {
+  type AdvanceEvent,
+  advanceNow,
+  framePoint,
+  type FrameReply,
+  type FrameState,
+  lineUpRefusal,
+} from '@gorse/core';
 import type { Logger } from 'pino';
 import { Refusal } from '../actions/refusal.ts';
 import type { Database } from '../store/database.ts';
@@ -152,7 +159,7 @@ export class FrameDesk {
         void this.turns.take(() => this.runs.happened(reply.kind, reply.run, reply.stitch));
         break;
       case 'touched':
-        void this.turns.take(() => this.touching.read({ x: reply.x, y: reply.y }));
+        void this.turns.take(() => this.touching.read(framePoint(reply.x, reply.y)));
         break;
       case 'refused':
         if (reply.command === 'touch') this.touching.drop();

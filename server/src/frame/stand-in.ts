@@ -1,5 +1,6 @@
 import {
   advanceHead,
+  clothPoint,
   clothUnder,
   commandHead,
   type FrameCommand,
@@ -78,10 +79,10 @@ export class StandIn {
   /** The same quilt lies the same way after the same advances, so that a restart finds it where it was. */
   private mount({ quilt, mounts, frame, patches, stitched }: MountCommand): void {
     const corners = patches.flatMap((patch) => patch.ring);
-    const middle = {
-      x: Math.max(0, ...corners.filter((_, i) => i % 2 === 0)) / 2,
-      y: Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
-    };
+    const middle = clothPoint(
+      Math.max(0, ...corners.filter((_, i) => i % 2 === 0)) / 2,
+      Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
+    );
     const make = makeTrueQuilt(this.seed ?? seedOf(quilt), PIECED_CLOTH, middle);
     const truths = mounts.map(({ at, front }, advance) => make({ advance, at, front: front ?? -Infinity }));
     const advance = truths.length - 1;

@@ -1,4 +1,13 @@
-import { makeMap, migratePlan, newPlan, type PlanRecords, type RowSetRecord, type TouchRecord } from '@gorse/core';
+import {
+  makeMap,
+  migratePlan,
+  newPlan,
+  type PlanRecords,
+  type RowSetRecord,
+  type TouchRecord,
+  clothPoint,
+  framePoint,
+} from '@gorse/core';
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
@@ -41,9 +50,9 @@ describe('the embedded database', () => {
       id: 't',
       on: 'hole.r1.17',
       name: 'corner',
-      cloth: { x: 1 / 3, y: 0 },
-      since: { advance: 0, frame: { x: 1, y: 2 } },
-      frame: { x: 60.1, y: 40 },
+      cloth: clothPoint(1 / 3, 0),
+      since: { advance: 0, frame: framePoint(1, 2) },
+      frame: framePoint(60.1, 40),
       advance: 1,
       method: 'chalk',
       at: 1,

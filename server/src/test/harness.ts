@@ -1,6 +1,6 @@
 import { PGlite } from '@electric-sql/pglite';
 import type { ErrorAnswer, QuiltAnswer, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
-import { type Change, type RecipeRecord, runWithEvent, type TouchRecord } from '@gorse/core';
+import { type Change, type RecipeRecord, runWithEvent, type TouchRecord, clothPoint, framePoint } from '@gorse/core';
 import { pino } from 'pino';
 import { WebSocket } from 'ws';
 import { type RunningApp, serve } from '../app.ts';
@@ -36,17 +36,17 @@ export const recipeFor = (designId: string): RecipeRecord => ({
 
 /** The corners of block A1, found 80 mm to the right and 60 mm down, one of them a little off square. */
 export const TOUCHES: readonly TouchRecord[] = [
-  { x: 30, y: 30 },
-  { x: 180, y: 30 },
-  { x: 180, y: 180 },
-  { x: 30, y: 180 },
+  clothPoint(30, 30),
+  clothPoint(180, 30),
+  clothPoint(180, 180),
+  clothPoint(30, 180),
 ].map((cloth, i) => ({
   id: `t${i}`,
   on: `control.block-1-1.c${i + 1}`,
   name: 'corner',
   cloth,
   since: null,
-  frame: { x: cloth.x + 80 + (i === 2 ? 1 : 0), y: cloth.y + 60 },
+  frame: framePoint(cloth.x + 80 + (i === 2 ? 1 : 0), cloth.y + 60),
   advance: 0,
   method: 'head',
   at: i,

@@ -1,5 +1,5 @@
 import type { RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
-import { runStateOf } from '@gorse/core';
+import { runStateOf, clothPoint } from '@gorse/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sayToFrame, takeFrame, type Touched, touchWithFrame, useFrame, watchFrame } from './frame-socket.ts';
 
@@ -33,7 +33,7 @@ const TOUCH: TouchToMake = {
   id: 't1',
   on: null,
   name: 'corner',
-  cloth: { x: 1, y: 2 },
+  cloth: clothPoint(1, 2),
   since: null,
   advance: 0,
   method: 'head',

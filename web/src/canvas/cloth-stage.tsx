@@ -1,15 +1,17 @@
-import type { Bounds, Point } from '@gorse/core';
+import type { Bounds, Point, PointMaker } from '@gorse/core';
 import { useElementSize, useMergedRef } from '@mantine/hooks';
 import { type KeyboardEvent, type ReactNode, useRef } from 'react';
 import { Layer, Stage } from 'react-konva';
-import type { Tool } from '../tools/hand.ts';
+import type { Ground, Tool } from '../tools/hand.ts';
 import { type View, zoomView } from '../tools/view.ts';
 import { Rulers, RULER } from './rulers.tsx';
 import { useHand } from './use-hand.ts';
 import { carriedFrom, type Looked, useView } from './use-view.ts';
 
-interface Props extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
+interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
   readonly bounds: Bounds;
+  /** Of which space the places on it are. */
+  readonly space: PointMaker<P>;
   readonly label: string;
   /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
   readonly ground: (view: View) => ReactNode;
@@ -18,9 +20,9 @@ interface Props extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
   readonly moving?: (view: View) => ReactNode;
   /** Drawn over the canvas, in screen pixels. */
   readonly overlay?: (view: View) => ReactNode;
-  readonly onPick?: (p: Point) => void;
+  readonly onPick?: (p: P) => void;
   /** A press may begin a tool; null lets it pan. */
-  readonly onPress?: (p: Point, view: View) => Tool | null;
+  readonly onPress?: (p: P, view: View) => Tool<P> | null;
   readonly onKey?: (event: KeyboardEvent) => void;
   readonly rulers?: boolean;
   /**
@@ -31,22 +33,19 @@ interface Props extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
 }
 
 /** The cloth: zoom with the wheel at the pointer, drag or two fingers to pan, F to fit, Z to the selection, + and − to zoom, Escape to take back. */
-export function ClothStage(props: Props) {
-  const { bounds, focus = null, follow = false, atTop = false, rulers = true, beyond = 0 } = props;
+export function ClothStage<P extends Point>(props: Props<P>) {
+  const { bounds, space, focus = null, follow = false, atTop = false, rulers = true, beyond = 0 } = props;
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const frame = useRef<HTMLDivElement>(null);
   const both = useMergedRef(ref, frame);
   const looked = { bounds, focus, follow, atTop, ruled: rulers ? RULER : 0 };
   const { view, look, lookByKey, drawn } = useView({ width, height }, looked);
-  const hand = useHand(
-    view && {
-      view,
-      look,
-      press: (p) => props.onPress?.(p, view) ?? null,
-      pick: (p) => props.onPick?.(p),
-    },
-    frame,
-  );
+  const ground: Ground<P> | null = view && {
+    ...{ view, space, look },
+    press: (p) => props.onPress?.(p, view) ?? null,
+    pick: (p) => props.onPick?.(p),
+  };
+  const hand = useHand(ground, frame);
   const key = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey) return;
     if ((event.key === 'Escape' && hand.cancel()) || lookByKey(event.key)) event.preventDefault();

@@ -1,15 +1,15 @@
 import type { Point } from '@gorse/core';
 import { type PointerEvent, type RefObject, useState } from 'react';
+import { isFree } from '../ui/use-handle.ts';
 import { type Ground, Hand } from '../tools/hand.ts';
 
 /** The pointers over a picture, as a hand on what lies there. Captured, so that a gesture ends wherever it is let go. */
-export function useHand(ground: Ground | null, frame: RefObject<HTMLElement | null>) {
-  const [hand] = useState(() => new Hand());
+export function useHand<P extends Point>(ground: Ground<P> | null, frame: RefObject<HTMLElement | null>) {
+  const [hand] = useState(() => new Hand<P>());
   const at = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }): Point => {
     const box = frame.current?.getBoundingClientRect();
     return { x: clientX - (box?.left ?? 0), y: clientY - (box?.top ?? 0) };
   };
-  const isFree = ({ altKey, ctrlKey }: PointerEvent): boolean => altKey || ctrlKey;
   return {
     at,
     /** Takes a tool back; false when there was none in the hand. */

@@ -1,4 +1,4 @@
-import { GENERIC_MACHINES, makeMap, newPlan, type PlanRecords, quiltOf } from '@gorse/core';
+import { GENERIC_MACHINES, makeMap, newPlan, type PlanRecords, quiltOf, framePoint, clothPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import {
   clearPassRules,
@@ -69,9 +69,9 @@ describe('what no pass holds', () => {
 
 describe('marks and touches', () => {
   it('are added and taken away, those of other advances staying', () => {
-    const mark = { id: 'm', name: 'puffin’s beak', cloth: { x: 9, y: 9 }, since: null };
+    const mark = { id: 'm', name: 'puffin’s beak', cloth: clothPoint(9, 9), since: null };
     const touch = (id: string, advance: number) =>
-      ({ ...mark, id, on: 'mark.m', frame: { x: 1, y: 1 }, advance, method: 'head', at: advance }) as const;
+      ({ ...mark, id, on: 'mark.m', frame: framePoint(1, 1), advance, method: 'head', at: advance }) as const;
     const plan = addTouch(touch('b', 1))(addTouch(touch('a', 0))(addLandmark(mark)(PLAN)));
     expect(Object.keys(plan.landmarks)).toEqual(['m']);
     expect(Object.keys(removeLandmark('m')(plan).landmarks)).toEqual([]);

@@ -7,6 +7,8 @@ import {
   type PlanRecords,
   quiltOf,
   type TouchRecord,
+  clothPoint,
+  framePoint,
 } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
@@ -82,9 +84,9 @@ const TOUCH: TouchRecord = {
   id: 't',
   on: 'control.border-top.c1',
   name: 'corner',
-  cloth: { x: 0, y: 0 },
+  cloth: clothPoint(0, 0),
   since: null,
-  frame: { x: 1, y: 1 },
+  frame: framePoint(1, 1),
   advance: 0,
   method: 'head',
   at: 1,
@@ -212,7 +214,7 @@ describe('placing', () => {
     ]);
   });
   it('measuring again leaves patches alone that no setting made', () => {
-    const corners = [60, 90, 75].map((x, i) => ({ x, y: i < 2 ? 60 : 90 }));
+    const corners = [60, 90, 75].map((x, i) => clothPoint(x, i < 2 ? 60 : 90));
     const puffin = { ...PLAN.regions['block-1-1']!, id: 'puffin', name: 'puffin', shape: polygonShape(corners) };
     const drawn = { ...PLAN, regions: { ...PLAN.regions, puffin: { ...puffin, origin: 'hand' as const } } };
     const filled = placeDesign('puffin', 'd1')(drawn);

@@ -1,5 +1,6 @@
 import {
   checkDensity,
+  type ClothPoint,
   densityOf,
   type EmptyCircle,
   outlineOf,
@@ -12,7 +13,7 @@ import { type HeatMap, heatMap } from './heat-map.ts';
 
 export interface ShownDensity {
   readonly map: HeatMap;
-  readonly widest: EmptyCircle;
+  readonly widest: EmptyCircle<ClothPoint>;
   readonly spacing: number;
   /** Patches in the order of the plan. */
   readonly patches: readonly number[];

@@ -1,11 +1,11 @@
-import type { Density } from '@gorse/core';
+import { type Density, clothPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { HEAT, heatMap } from './heat-map.ts';
 
 /** A strip of cells, so far each from the nearest stitch, mm. */
 const strip = (...distance: readonly number[]): Density => ({
   field: { cell: 5, columns: distance.length, rows: 1, distance: Float32Array.from(distance) },
-  widest: { centre: { x: 0, y: 0 }, diameter: 2 * Math.max(...distance) },
+  widest: { centre: clothPoint(0, 0), diameter: 2 * Math.max(...distance) },
   spacing: 1,
   patches: [],
 });

@@ -16,6 +16,8 @@ import {
   quiltOf,
   ringBounds,
   safeArea,
+  framePoint,
+  clothPoint,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { newRecipe, placeRecipe } from '../document/placing.ts';
@@ -44,7 +46,7 @@ const FIRST: OnPoles = { rolled: 0, front: null, anew: true };
 /** Where the cloth truly lies: 9 mm to the right and 4 mm down of where it was meant to, shrunk by 1 %. */
 const truth = ({ x, y }: ClothPoint, rolled = 0): FramePoint => {
   const at = mountedAt(frame, rolled);
-  return { x: at.x + 9 + 0.99 * x, y: at.y + 4 + 0.99 * y };
+  return framePoint(at.x + 9 + 0.99 * x, at.y + 4 + 0.99 * y);
 };
 const LIE = loadingMap('upright', quiltOf(PLAN).map.size);
 const REGIONS = Object.values(PLAN.regions);
@@ -63,7 +65,7 @@ const touched = (indices: readonly number[], off: readonly number[] = []): PlanR
     indices.map((index, i) => {
       const { ids, name, cloth } = LANDMARKS[index]!;
       const { x, y } = truth(cloth);
-      const frameAt = { x: x + (off[i] ?? 0), y };
+      const frameAt = framePoint(x + (off[i] ?? 0), y);
       return [
         `t${i}`,
         {
@@ -110,12 +112,12 @@ describe('lining up in the worker', () => {
     const { worst, advice, landmarks, misfits, onFrame } = lineUp(touched(CORNERS));
     expect(worst!.doubt).toBeLessThan(4);
     expect(CORNERS).not.toContain(advice!.landmark);
-    expect(distance(landmarks[named('upper right corner of A1')]!.at, truth({ x: 200, y: 0 }))).toBeLessThan(1.5);
+    expect(distance(landmarks[named('upper right corner of A1')]!.at, truth(clothPoint(200, 0)))).toBeLessThan(1.5);
     expect(misfits['t0']).toBeNull();
     expect(misfits['t3']).toBeLessThan(9);
     const [piece] = onFrame;
-    expect(distance(piece!.ring[0]!, truth({ x: 200, y: 0 }))).toBeLessThan(1.5);
-    const lies = truth({ x: 200, y: 0 });
+    expect(distance(piece!.ring[0]!, truth(clothPoint(200, 0)))).toBeLessThan(1.5);
+    const lies = truth(clothPoint(200, 0));
     expect(piece!.box!.minX).toBeGreaterThan(lies.x - 2);
     expect(piece!.box!.maxY).toBeLessThan(lies.y + 200);
   });
@@ -151,7 +153,7 @@ describe('lining up in the worker', () => {
     ]);
     const onFrame = polyline(
       [0, 1, 2].map((i) => {
-        const { x, y } = truth({ x: cloth[2 * i]!, y: cloth[2 * i + 1]! });
+        const { x, y } = truth(clothPoint(cloth[2 * i]!, cloth[2 * i + 1]!));
         return { x, y: y + 3 };
       }),
     );
@@ -167,7 +169,7 @@ describe('lining up in the worker', () => {
     const again = LANDMARKS.filter(({ cloth: { y } }) => y > 150).map((place, i) => {
       const { x, y } = truth(place.cloth, 100);
       const { ids, ...rest } = place;
-      const at = { frame: { x, y: y + 20 }, advance: 1, method: 'head' as const, at: 9 + i };
+      const at = { frame: framePoint(x, y + 20), advance: 1, method: 'head' as const, at: 9 + i };
       return { ...rest, ...at, id: `again-${i}`, on: ids[0] };
     });
     const plan = {
@@ -178,15 +180,15 @@ describe('lining up in the worker', () => {
     const answer = worker.on(plan).lineUp({ ...REQUEST, mounts, stitched: [ref], landmarks: found! });
     expect(answer.stitched.map(({ id }) => id)).toEqual(['run']);
     const low = answer.landmarks[1]!.at;
-    expect(low.y).toBeGreaterThan(truth({ x: 300, y: 90 }, 100).y + 20 + 1);
+    expect(low.y).toBeGreaterThan(truth(clothPoint(300, 90), 100).y + 20 + 1);
     expect(answer.misfits).not.toHaveProperty('t0');
   });
 
   it('knows the cloth under a place of the frame, by the last line-up', () => {
     const planner = plannerWith(touched(CORNERS));
-    expect(planner.clothAt({ x: 0, y: 0 })).toBeNull();
+    expect(planner.clothAt(framePoint(0, 0))).toBeNull();
     planner.lineUp(REQUEST);
-    expect(distance(planner.clothAt(truth({ x: 200, y: 0 }))!, { x: 200, y: 0 })).toBeLessThan(1.5);
+    expect(distance(planner.clothAt(truth(clothPoint(200, 0)))!, clothPoint(200, 0))).toBeLessThan(1.5);
   });
 });
 

@@ -1,11 +1,13 @@
 import {
   badTouch,
+  bedPoint,
   type Bounds,
   boundsOf,
-  boxRing,
+  boxRingIn,
   type ClothModel,
   clothOnFrame,
   type ClothPoint,
+  clothPoint,
   doubtEllipse,
   type DrawIn,
   drawInOf,
@@ -26,7 +28,6 @@ import {
   type OnPoles,
   pieceAsTouched,
   type Plan,
-  type Point,
   polylineToFrame,
   quiltOf,
   type Resettled,
@@ -225,7 +226,7 @@ function leftBelow(plan: Plan, model: ClothModel, finished: ReadonlySet<string>)
   const last = resolved.rows.findLast((row) => stitched.has(row.row));
   if (!last) return null;
   const { bed, toCloth } = resolved.placed;
-  const place = (y: number): Point => applyToPoint(toCloth, { x: bed.width / 2, y });
+  const place = (y: number): ClothPoint => applyToPoint(toCloth, bedPoint(bed.width / 2, y));
   const from = last.top + last.height;
   const { length, bound } = finishedLength(model, place(from), place(bed.length));
   const answers = RESETTLING.flatMap((school) => {
@@ -252,7 +253,7 @@ function drawn(
 /** The box round some lines; none round no line. */
 const ringOf = (lines: readonly Float64Array[]): readonly ClothPoint[] => {
   const box = boundsOf(lines);
-  return box ? boxRing(box) : [];
+  return box ? boxRingIn(box, clothPoint) : [];
 };
 
 /** Stitched lines, carried with the cloth from the advance they were stitched in to this one; those that are rolled up are out of sight. */

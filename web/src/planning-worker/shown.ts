@@ -1,6 +1,7 @@
 import {
   applyToPoint,
-  boxRing,
+  bedPoint,
+  boxRingIn,
   type ClothPoint,
   depthOf,
   type Distortion,
@@ -147,6 +148,6 @@ export const repeatsOf = ({ placed, period }: ResolvedRows, set: Pick<RowSetReco
   (placed.bed.width + (placed.bed.stops ? 0 : 2 * set.overhang)) / period;
 
 const boxOf = ({ top, height }: Pick<ResolvedRow, 'top' | 'height'>, { placed }: ResolvedRows): ClothPoint[] =>
-  boxRing({ minX: 0, minY: top, maxX: placed.bed.width, maxY: top + height }).map((p) =>
+  boxRingIn({ minX: 0, minY: top, maxX: placed.bed.width, maxY: top + height }, bedPoint).map((p) =>
     applyToPoint(placed.toCloth, p),
   );

@@ -1,12 +1,12 @@
-import type { Point } from '@gorse/core';
+import { plainPoint, type Point } from '@gorse/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Ground, Hand, type Tool } from './hand.ts';
 import type { View } from './view.ts';
 
-let hand: Hand;
-let ground: Ground & { view: View };
+let hand: Hand<Point>;
+let ground: Ground<Point> & { view: View };
 let did: string[];
-const tool = (p: Point): Tool => ({
+const tool = (p: Point): Tool<Point> => ({
   move: (to, free) => void did.push(`move ${to.x - p.x} ${to.y - p.y}${free ? ' free' : ''}`),
   end: (to) => void did.push(`end ${to.x - p.x} ${to.y - p.y}`),
   cancel: () => void did.push('cancel'),
@@ -15,6 +15,7 @@ beforeEach(() => {
   hand = new Hand();
   did = [];
   ground = {
+    space: plainPoint,
     view: { scale: 2, x: 10, y: 10 },
     look: (view) => (ground.view = view),
     // Left of 100 mm lies something to carry.

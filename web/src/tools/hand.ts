@@ -1,29 +1,31 @@
-import type { Point } from '@gorse/core';
+import type { Point, PointMaker } from '@gorse/core';
 import { fromScreen, type View, zoomView } from './view.ts';
 
 /** What a press on the cloth begins, in millimetres: it is moved, and then ended or taken back. */
-export interface Tool {
+export interface Tool<P extends Point> {
   /** `free`: Alt or Ctrl is held, for what isn't done by chance. */
-  move(p: Point, free: boolean): void;
-  end(p: Point, free: boolean): void;
+  move(p: P, free: boolean): void;
+  end(p: P, free: boolean): void;
   cancel(): void;
 }
 
 /** What the hand works on, as it is shown now. */
-export interface Ground {
+export interface Ground<P extends Point> {
   readonly view: View;
+  /** Of which space its places are. */
+  readonly space: PointMaker<P>;
   readonly look: (view: View) => void;
   /** The tool that a press begins; null lets it pan. */
-  readonly press: (p: Point) => Tool | null;
+  readonly press: (p: P) => Tool<P> | null;
   /** A press and release in one place, where no tool was begun. */
-  readonly pick: (p: Point) => void;
+  readonly pick: (p: P) => void;
 }
 
 /** Pixels that a pointer wanders without meaning to move anything. */
 const SLACK = 5;
 
-type Doing =
-  | { readonly what: 'tool'; readonly tool: Tool; readonly view: View; readonly from: Point; moved: boolean }
+type Doing<P extends Point> =
+  | { readonly what: 'tool'; readonly tool: Tool<P>; readonly view: View; readonly from: Point; moved: boolean }
   | { readonly what: 'pan'; readonly view: View; readonly from: Point; moved: boolean }
   | { readonly what: 'pinch'; readonly view: View; readonly middle: Point; readonly spread: number };
 
@@ -31,9 +33,9 @@ type Doing =
  * Pointers on the cloth, by their ids: one carries a tool or pans, two pan and zoom; a second one takes back what the first began, since it was
  * meant for looking. Positions are pixels of the window.
  */
-export class Hand {
+export class Hand<P extends Point> {
   private readonly down = new Map<number, Point>();
-  private doing: Doing | null = null;
+  private doing: Doing<P> | null = null;
 
   /** A tool is in the hand. */
   get holdsTool(): boolean {
@@ -45,11 +47,11 @@ export class Hand {
   }
 
   /** @param pans whatever lies there, as the middle button does */
-  press(ground: Ground, pointer: number, at: Point, pans = false): void {
+  press(ground: Ground<P>, pointer: number, at: Point, pans = false): void {
     this.down.set(pointer, at);
     const { view } = ground;
     if (this.down.size === 1) {
-      const tool = pans ? null : ground.press(fromScreen(view, at));
+      const tool = pans ? null : ground.press(fromScreen(view, at, ground.space));
       const begun = { view, from: at, moved: false };
       this.doing = tool ? { what: 'tool', tool, ...begun } : { what: 'pan', ...begun };
     } else {
@@ -58,7 +60,7 @@ export class Hand {
     }
   }
 
-  move(ground: Ground, pointer: number, at: Point, free: boolean): void {
+  move(ground: Ground<P>, pointer: number, at: Point, free: boolean): void {
     if (!this.down.has(pointer)) return;
     this.down.set(pointer, at);
     const { doing } = this;
@@ -71,19 +73,19 @@ export class Hand {
     }
     doing.moved ||= Math.abs(at.x - doing.from.x) + Math.abs(at.y - doing.from.y) > SLACK;
     if (!doing.moved) return;
-    if (doing.what === 'tool') doing.tool.move(fromScreen(doing.view, at), free);
+    if (doing.what === 'tool') doing.tool.move(fromScreen(doing.view, at, ground.space), free);
     else ground.look(shifted(doing.view, doing.from, at));
   }
 
-  release(ground: Ground, pointer: number, at: Point, free: boolean): void {
+  release(ground: Ground<P>, pointer: number, at: Point, free: boolean): void {
     if (!this.down.delete(pointer)) return;
     const { doing } = this;
     this.doing = null;
     const [left] = this.down.values();
     // One finger of two goes on panning, and picks nothing.
     if (left) this.doing = { what: 'pan', view: ground.view, from: left, moved: true };
-    else if (doing?.what === 'tool') doing.tool.end(fromScreen(doing.view, at), free);
-    else if (doing?.what === 'pan' && !doing.moved) ground.pick(fromScreen(ground.view, at));
+    else if (doing?.what === 'tool') doing.tool.end(fromScreen(doing.view, at, ground.space), free);
+    else if (doing?.what === 'pan' && !doing.moved) ground.pick(fromScreen(ground.view, at, ground.space));
   }
 
   /** Takes back what is under way: Escape, or a pointer that was lost. */

@@ -1,3 +1,4 @@
+import { plainPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { fitView, fromScreen, rulerStep, toScreen, zoomView } from './view.ts';
 
@@ -7,7 +8,7 @@ describe('the view', () => {
     expect(view).toEqual({ scale: 2, x: 20, y: 70 });
     const atTop = fitView({ minX: 0, minY: 10, maxX: 100, maxY: 50 }, { width: 240, height: 240 }, 20, true);
     expect(toScreen(atTop, { x: 0, y: 10 })).toEqual({ x: 20, y: 20 });
-    expect(fromScreen(view, toScreen(view, { x: 12, y: 34 }))).toEqual({ x: 12, y: 34 });
+    expect(fromScreen(view, toScreen(view, { x: 12, y: 34 }), plainPoint)).toEqual({ x: 12, y: 34 });
   });
   it('zooms about the pointer', () => {
     const view = zoomView({ scale: 2, x: 20, y: 70 }, { x: 120, y: 120 }, 1.5);

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from '@gorse/core';
+import { type Bounds, plainPoint, type Point, type PointMaker } from '@gorse/core';
 
 /** How cloth or frame millimetres lie on the screen: px = mm · scale + offset. */
 export interface View {
@@ -19,10 +19,9 @@ export const toScreen = (view: View, p: Point): Point => ({
   x: p.x * view.scale + view.x,
   y: p.y * view.scale + view.y,
 });
-export const fromScreen = (view: View, p: Point): Point => ({
-  x: (p.x - view.x) / view.scale,
-  y: (p.y - view.y) / view.scale,
-});
+/** What lies under a pixel, in the space that is looked at. */
+export const fromScreen = <P extends Point>(view: View, p: Point, make: PointMaker<P>): P =>
+  make((p.x - view.x) / view.scale, (p.y - view.y) / view.scale);
 
 /** The whole of `bounds` with `pad` px around it: centred, or at the top where it is less high than the room. */
 export function fitView(bounds: Bounds, size: Size, pad: number, atTop = false): View {
@@ -39,7 +38,7 @@ export function fitView(bounds: Bounds, size: Size, pad: number, atTop = false):
 /** Zooms so that what is under `at` (px) stays there. */
 export function zoomView(view: View, at: Point, factor: number): View {
   const scale = clampScale(view.scale * factor);
-  const fixed = fromScreen(view, at);
+  const fixed = fromScreen(view, at, plainPoint);
   return { scale, x: at.x - fixed.x * scale, y: at.y - fixed.y * scale };
 }
 

@@ -1,6 +1,8 @@
 import {
   boundsOf,
   type DesignPlaces,
+  type DesignPoint,
+  designPoint,
   pointAlong,
   type Point,
   type Polyline,
@@ -8,15 +10,10 @@ import {
   stretchOf,
   lengthOf,
 } from '@gorse/core';
-import { memo, type PointerEvent, type ReactNode, useMemo } from 'react';
+import { memo, type MouseEvent, type ReactNode, useMemo } from 'react';
+import { placeOnPicture } from './use-handle.ts';
+import { fromScreen, toScreen, type View } from '../tools/view.ts';
 import { MOORLAND } from './theme.ts';
-
-/** From design space to the picture: px = mm · scale + offset. */
-export interface LineMap {
-  readonly scale: number;
-  readonly x: number;
-  readonly y: number;
-}
 
 interface Props {
   readonly strokes: readonly Polyline[];
@@ -29,36 +26,25 @@ interface Props {
   /** How much of the line is stitched, 0 to 1; null draws it whole. */
   readonly played?: number | null;
   readonly label: string;
-  readonly onPoint?: (p: Point) => void;
-  readonly onPointerMove?: (p: Point) => void;
-  readonly onPointerUp?: () => void;
-  readonly children?: (map: LineMap) => ReactNode;
+  readonly onPoint?: (p: DesignPoint) => void;
+  readonly children?: (map: View) => ReactNode;
 }
 
 /** Room round the line for its marks, px. */
 const ROOM = 18;
 const RING = 6;
 
-export const onPicture = (map: LineMap, p: Point): Point => ({
-  x: p.x * map.scale + map.x,
-  y: p.y * map.scale + map.y,
-});
-
 /** A design's line, large: its start (ring) and end (bar), what is remarkable about it, and how it is sewn. */
 export function LineView(props: Props) {
-  const { strokes, ghost, width, height, places, played = null, label, onPoint, onPointerMove, onPointerUp } = props;
+  const { strokes, ghost, width, height, places, played = null, label, onPoint } = props;
   const map = useMemo(() => fitted([...strokes, ...(ghost ?? [])], width, height), [strokes, ghost, width, height]);
   // Thinned once to what can be seen, so that playing it is quick whatever the design.
   const seen = useMemo(() => strokes.map((stroke) => thinned(stroke, map)), [strokes, map]);
   const whole = useMemo(() => seen.map((stroke) => pathOf(stroke, map)).join(''), [seen, map]);
   const behind = useMemo(() => (ghost ?? []).map((stroke) => pathOf(thinned(stroke, map), map)).join(''), [ghost, map]);
   const sewn = useMemo(() => (played === null ? null : sewnPart(seen, played)), [seen, played]);
-  const inDesign = (event: PointerEvent<SVGSVGElement>): Point => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const px = (event.clientX - box.left) * (width / box.width);
-    const py = (event.clientY - box.top) * (height / box.height);
-    return { x: (px - map.x) / map.scale, y: (py - map.y) / map.scale };
-  };
+  const pick = (event: MouseEvent<SVGSVGElement>): void =>
+    onPoint?.(fromScreen(map, placeOnPicture(event), designPoint));
   return (
     <svg
       width="100%"
@@ -69,9 +55,7 @@ export function LineView(props: Props) {
       className="line-view"
       data-view={`${map.scale} ${map.x} ${map.y}`}
       style={{ cursor: onPoint ? 'crosshair' : undefined }}
-      {...(onPoint ? { onClick: (event) => onPoint(inDesign(event as unknown as PointerEvent<SVGSVGElement>)) } : {})}
-      {...(onPointerMove ? { onPointerMove: (event) => onPointerMove(inDesign(event)) } : {})}
-      {...(onPointerUp ? { onPointerUp, onPointerLeave: onPointerUp } : {})}
+      {...(onPoint ? { onClick: pick } : {})}
     >
       <g fill="none" strokeLinejoin="round" strokeLinecap="round">
         {behind !== '' && <path d={behind} stroke={MOORLAND.heather} strokeWidth={1.4} strokeDasharray="6 4" />}
@@ -85,7 +69,7 @@ export function LineView(props: Props) {
   );
 }
 
-function fitted(strokes: readonly Polyline[], width: number, height: number): LineMap {
+function fitted(strokes: readonly Polyline[], width: number, height: number): View {
   const bounds = boundsOf(strokes) ?? { minX: 0, minY: 0, maxX: 1, maxY: 1 };
   const scale = Math.min(
     (width - 2 * ROOM) / Math.max(1, bounds.maxX - bounds.minX),
@@ -99,12 +83,12 @@ function fitted(strokes: readonly Polyline[], width: number, height: number): Li
 }
 
 /** A quarter of a pixel is not seen. */
-const thinned = (stroke: Polyline, map: LineMap): Polyline => simplify(stroke, 0.25 / map.scale);
+const thinned = (stroke: Polyline, map: View): Polyline => simplify(stroke, 0.25 / map.scale);
 
-function pathOf(line: Polyline, map: LineMap): string {
+function pathOf(line: Polyline, map: View): string {
   let text = '';
   for (let i = 0; i < line.length; i += 2) {
-    const p = onPicture(map, { x: line[i]!, y: line[i + 1]! });
+    const p = toScreen(map, { x: line[i]!, y: line[i + 1]! });
     text += `${i === 0 ? 'M' : 'L'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`;
   }
   return text;
@@ -124,12 +108,12 @@ function sewnPart(strokes: readonly Polyline[], played: number): Polyline[] {
 }
 
 /** Start: a hollow ring. End: a bar across the way it is sewn. */
-function Ends({ strokes, map }: { readonly strokes: readonly Polyline[]; readonly map: LineMap }) {
+function Ends({ strokes, map }: { readonly strokes: readonly Polyline[]; readonly map: View }) {
   const first = strokes[0];
   const last = strokes.at(-1);
   if (!first || !last) return null;
-  const start = onPicture(map, { x: first[0]!, y: first[1]! });
-  const end = onPicture(map, { x: last.at(-2)!, y: last.at(-1)! });
+  const start = toScreen(map, { x: first[0]!, y: first[1]! });
+  const end = toScreen(map, { x: last.at(-2)!, y: last.at(-1)! });
   const beyond = Math.max(0, last.length - 12);
   const along = Math.atan2(last.at(-1)! - last[beyond + 1]!, last.at(-2)! - last[beyond]!);
   return (
@@ -144,8 +128,8 @@ function Ends({ strokes, map }: { readonly strokes: readonly Polyline[]; readonl
   );
 }
 
-function Needle({ line, map }: { readonly line: Polyline; readonly map: LineMap }) {
-  const at = onPicture(map, { x: line.at(-2)!, y: line.at(-1)! });
+function Needle({ line, map }: { readonly line: Polyline; readonly map: View }) {
+  const at = toScreen(map, { x: line.at(-2)!, y: line.at(-1)! });
   return <circle cx={at.x} cy={at.y} r={5} fill={MOORLAND.gorse} stroke={MOORLAND.ink} strokeWidth={1.2} />;
 }
 
@@ -157,12 +141,12 @@ const Places = memo(function Places({
 }: {
   readonly places: DesignPlaces;
   readonly strokes: readonly Polyline[];
-  readonly map: LineMap;
+  readonly map: View;
 }) {
   const doubled = places.doubled.flatMap(({ from, to }) => stretches(strokes, from, to));
-  const gap = places.gap && { ...onPicture(map, places.gap.centre), r: (places.gap.diameter / 2) * map.scale };
-  const sharpest = places.sharpest && onPicture(map, places.sharpest.at);
-  const tightest = places.tightest && onPicture(map, places.tightest.at);
+  const gap = places.gap && { ...toScreen(map, places.gap.centre), r: (places.gap.diameter / 2) * map.scale };
+  const sharpest = places.sharpest && toScreen(map, places.sharpest.at);
+  const tightest = places.tightest && toScreen(map, places.tightest.at);
   return (
     <g fill="none" strokeLinecap="round">
       {gap && <circle cx={gap.x} cy={gap.y} r={gap.r} stroke={MOORLAND.moss} strokeWidth={1.4} strokeDasharray="2 4" />}
@@ -177,7 +161,7 @@ const Places = memo(function Places({
       <path
         d={places.crossings
           .slice(0, 400)
-          .map((place) => onPicture(map, place))
+          .map((place) => toScreen(map, place))
           .map((p) => `M${p.x - 3} ${p.y - 3}l6 6m0-6l-6 6`)
           .join('')}
         stroke={MOORLAND.heather}
@@ -202,5 +186,5 @@ function stretches(strokes: readonly Polyline[], from: number, to: number): Poly
 }
 
 /** A place on the line, as a mark can stand on it. */
-export const placeOn = (map: LineMap, strokes: readonly Polyline[], along: number): Point =>
-  onPicture(map, pointAlong(strokes, along));
+export const placeOn = (map: View, strokes: readonly Polyline[], along: number): Point =>
+  toScreen(map, pointAlong(strokes, along));

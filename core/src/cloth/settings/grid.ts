@@ -1,3 +1,4 @@
+import { clothPoint } from '../../geometry/point.ts';
 import type { Region, RegionKind } from '../region.ts';
 import { boxShape } from '../shape.ts';
 import type { SettingRules } from './setting.ts';
@@ -70,6 +71,6 @@ function patchAt(column: Track, row: Track): Region {
     family: way === '' ? kind : `${kind}-${way}`,
     // Like the squares of a board, so that neighbours differ.
     print: kind === 'block' ? (column.index + row.index) % 2 : 0,
-    shape: boxShape({ x: column.from, y: row.from }, { x: column.to, y: row.to }),
+    shape: boxShape(clothPoint(column.from, row.from), clothPoint(column.to, row.to)),
   };
 }

@@ -53,13 +53,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   useHotkeys([
     ['mod+Z', () => undoEdit(id)],
     ['mod+shift+Z', () => redoEdit(id)],
-    [
-      'Escape',
-      () => {
-        pointing.cancel();
-        trimming.cancel();
-      },
-    ],
+    ['Escape', () => pointing.cancel()],
   ]);
   useEffect(() => {
     document.title = `${name} · Gorse`;

@@ -1,7 +1,8 @@
 import type { DesignPlaces, Point, Polyline } from '@gorse/core';
 import { Text } from '@mantine/core';
 import { useElementSize } from '@mantine/hooks';
-import { type LineMap, LineView, onPicture } from '../../ui/line-view.tsx';
+import { toScreen, type View } from '../../tools/view.ts';
+import { LineView } from '../../ui/line-view.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 import { ScrubBar, type useSewingPreview } from '../designs/sewing-preview.tsx';
 import { TrimHandles } from './trim-handles.tsx';
@@ -35,7 +36,6 @@ export function LinePicture({ name, trim, pointing, preview, places, compared }:
             played={played}
             label={`${name}: the line as edited`}
             {...(pointing.tool ? { onPoint: pointing.point } : {})}
-            {...(trim.isDragged ? { onPointerMove: trim.move, onPointerUp: trim.end } : {})}
           >
             {(map) => (
               <>
@@ -48,7 +48,7 @@ export function LinePicture({ name, trim, pointing, preview, places, compared }:
                     length={trim.length}
                     trim={trim.cuts}
                     map={map}
-                    onGrasp={trim.grasp}
+                    onTrim={trim.tool}
                     onStep={trim.step}
                   />
                 )}
@@ -69,7 +69,7 @@ export function LinePicture({ name, trim, pointing, preview, places, compared }:
 }
 
 /** A place that was pointed at. */
-function Mark({ map, at }: { readonly map: LineMap; readonly at: Point }) {
-  const { x, y } = onPicture(map, at);
+function Mark({ map, at }: { readonly map: View; readonly at: Point }) {
+  const { x, y } = toScreen(map, at);
   return <path d={`M${x - 8} ${y}h16M${x} ${y - 8}v16`} stroke={MOORLAND.ink} strokeWidth={2} />;
 }

@@ -1,74 +1,76 @@
-import { formatLength, type Polyline } from '@gorse/core';
+import { type DesignPoint, designPoint, formatLength, type Polyline } from '@gorse/core';
 import type { KeyboardEvent } from 'react';
-import { type LineMap, placeOn } from '../../ui/line-view.tsx';
+import { useHandle } from '../../ui/use-handle.ts';
+import type { Tool } from '../../tools/hand.ts';
+import type { Cuts, TrimEnd } from '../../tools/trim-end.ts';
+import { fromScreen, type View } from '../../tools/view.ts';
+import { placeOn } from '../../ui/line-view.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
-
-export type TrimEnd = 'start' | 'end';
 
 interface Props {
   /** The line before trimming. */
   readonly strokes: readonly Polyline[];
   readonly length: number;
-  readonly trim: { readonly start: number; readonly end: number };
-  readonly map: LineMap;
-  readonly onGrasp: (end: TrimEnd) => void;
+  readonly trim: Cuts;
+  readonly map: View;
+  readonly onTrim: (end: TrimEnd) => Tool<DesignPoint>;
   /** Moves an end along the line: by a stitch, or to the next corner. */
   readonly onStep: (end: TrimEnd, way: 1 | -1, corner: boolean) => void;
 }
 
 /** Places on the line that can be dragged, or stepped with the arrow keys, to cut it shorter. */
-export function TrimHandles({ strokes, length, trim, map, onGrasp, onStep }: Props) {
+export const TrimHandles = (props: Props) => (
+  <>
+    <TrimHandle {...props} end="end" />
+    <TrimHandle {...props} end="start" />
+  </>
+);
+
+function TrimHandle({ strokes, length, trim, map, onTrim, onStep, end }: Props & { readonly end: TrimEnd }) {
   const style = useLengthStyle();
-  const handle = (end: TrimEnd) => {
-    const cut = trim[end];
-    const at = placeOn(map, strokes, end === 'start' ? cut : length - cut);
-    const key = (event: KeyboardEvent): void => {
-      const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : -1;
-      if (!event.key.startsWith('Arrow')) return;
-      event.preventDefault();
-      onStep(end, way, event.shiftKey);
-    };
-    return (
-      <g
-        key={end}
-        role="slider"
-        tabIndex={0}
-        aria-label={`${end === 'start' ? 'Start' : 'End'} of the line; arrows move it by a stitch, with Shift to the next corner`}
-        aria-valuemin={0}
-        aria-valuemax={Math.round(length)}
-        aria-valuenow={Math.round(cut)}
-        aria-valuetext={cut === 0 ? 'nothing cut off' : `${formatLength(cut, style)} cut off`}
-        className="trim-handle"
-        onPointerDown={(event) => {
-          event.preventDefault();
-          event.currentTarget.focus();
-          onGrasp(end);
-        }}
-        onClick={(event) => event.stopPropagation()}
-        onKeyDown={key}
-      >
-        <circle cx={at.x} cy={at.y} r={16} fill="transparent" />
-        {end === 'start' ? (
-          <circle cx={at.x} cy={at.y} r={9} fill={MOORLAND.calico} stroke={MOORLAND.bracken} strokeWidth={3.4} />
-        ) : (
-          <rect
-            x={at.x - 8}
-            y={at.y - 8}
-            width={16}
-            height={16}
-            fill={MOORLAND.calico}
-            stroke={MOORLAND.bracken}
-            strokeWidth={3.4}
-          />
-        )}
-      </g>
-    );
+  const { onKeyDown, ...handle } = useHandle(
+    () => onTrim(end),
+    (p) => fromScreen(map, p, designPoint),
+  );
+  const cut = trim[end];
+  const at = placeOn(map, strokes, end === 'start' ? cut : length - cut);
+  const key = (event: KeyboardEvent): void => {
+    onKeyDown(event);
+    const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : -1;
+    if (!event.key.startsWith('Arrow')) return;
+    event.preventDefault();
+    onStep(end, way, event.shiftKey);
   };
   return (
-    <>
-      {handle('end')}
-      {handle('start')}
-    </>
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={`${end === 'start' ? 'Start' : 'End'} of the line; arrows move it by a stitch, with Shift to the next corner`}
+      aria-valuemin={0}
+      aria-valuemax={Math.round(length)}
+      aria-valuenow={Math.round(cut)}
+      aria-valuetext={cut === 0 ? 'nothing cut off' : `${formatLength(cut, style)} cut off`}
+      className="trim-handle"
+      style={{ touchAction: 'none' }}
+      {...handle}
+      onClick={(event) => event.stopPropagation()}
+      onKeyDown={key}
+    >
+      <circle cx={at.x} cy={at.y} r={16} fill="transparent" />
+      {end === 'start' ? (
+        <circle cx={at.x} cy={at.y} r={9} fill={MOORLAND.calico} stroke={MOORLAND.bracken} strokeWidth={3.4} />
+      ) : (
+        <rect
+          x={at.x - 8}
+          y={at.y - 8}
+          width={16}
+          height={16}
+          fill={MOORLAND.calico}
+          stroke={MOORLAND.bracken}
+          strokeWidth={3.4}
+        />
+      )}
+    </g>
   );
 }

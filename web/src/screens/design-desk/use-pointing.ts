@@ -1,11 +1,11 @@
-import { type DesignEdit, placeNearest, type Point, type Polyline } from '@gorse/core';
+import { type DesignEdit, placeNearest, type DesignPoint, type Polyline } from '@gorse/core';
 import { useState } from 'react';
 import type { PointTool } from './tools.tsx';
 
 /** Pointing at places of the line: two are measured between, one is where it is split or begins. */
 export function usePointing(lines: readonly Polyline[], edit: (change: DesignEdit) => void) {
   const [tool, setTool] = useState<PointTool | null>(null);
-  const [marks, setMarks] = useState<readonly Point[]>([]);
+  const [marks, setMarks] = useState<readonly DesignPoint[]>([]);
   const choose = (next: PointTool | null): void => {
     setMarks([]);
     setTool(next);
@@ -16,7 +16,7 @@ export function usePointing(lines: readonly Polyline[], edit: (change: DesignEdi
     choose,
     /** Takes the tool out of the hand; what was measured stays. */
     cancel: () => setTool(null),
-    point: (p: Point): void => {
+    point: (p: DesignPoint): void => {
       if (!tool || lines.length === 0) return;
       if (tool !== 'measure') {
         choose(null);

@@ -2,9 +2,7 @@ import {
   boundsOf,
   cornerPlaces,
   type DesignEdit,
-  lengthOf,
-  placeNearest,
-  type Point,
+  type DesignPoint,
   type Polyline,
   simplify,
   stitchLength,
@@ -13,22 +11,14 @@ import {
   USUAL_SPI,
 } from '@gorse/core';
 import { useMemo, useState } from 'react';
+import type { Tool } from '../../tools/hand.ts';
+import { type Cuts, lengthOfAll, type TrimEnd, trimEndTool } from '../../tools/trim-end.ts';
 import { setEdits, withTrim } from './drafts.ts';
-import type { TrimEnd } from './trim-handles.tsx';
 
 /** Corners that a trimmed end steps to. */
 const STEP_CORNER = toRadians(30);
 
 const NO_LINES: readonly Polyline[] = [];
-
-/** An end of the line in the hand: how much it would cut off, and where the hand is. */
-interface Drag {
-  readonly end: TrimEnd;
-  readonly cut: number;
-  readonly to: Point | null;
-}
-
-type Cuts = Readonly<Record<TrimEnd, number>>;
 
 /**
  * Trimming a line by its ends, with the hand or step by step. What is dragged is drawn of fewer points, so that it follows the hand whatever the
@@ -36,7 +26,7 @@ type Cuts = Readonly<Record<TrimEnd, number>>;
  * @param base the line after all edits but the trim
  */
 export function useTrim(id: string, base: readonly Polyline[] | null, before: readonly DesignEdit[], trim: Cuts) {
-  const [dragged, setDragged] = useState<Drag | null>(null);
+  const [dragged, setDragged] = useState<{ readonly end: TrimEnd; readonly cut: number } | null>(null);
   const coarse = useMemo(() => (base ? coarsened(base) : []), [base]);
   const drawn = dragged ? coarse : (base ?? NO_LINES);
   const length = useMemo(() => lengthOfAll(drawn), [drawn]);
@@ -58,15 +48,15 @@ export function useTrim(id: string, base: readonly Polyline[] | null, before: re
     cutOff,
     cuts: { start, end },
     isDragged: dragged !== null,
-    grasp: (at: TrimEnd): void => setDragged({ end: at, cut: trim[at], to: null }),
-    move: (to: Point): void => {
-      if (dragged) setDragged({ ...dragged, cut: cutTo(coarse, trim, dragged, to, 1), to });
-    },
-    end: (): void => {
-      setDragged(null);
-      if (dragged?.to && base) put(dragged.end, cutTo(base, trim, dragged, dragged.to, 1 / shrink));
-    },
-    cancel: (): void => setDragged(null),
+    tool: (at: TrimEnd): Tool<DesignPoint> =>
+      trimEndTool(
+        at,
+        trim,
+        { strokes: base ?? NO_LINES, shrink: 1 },
+        { strokes: coarse, shrink: whole > 0 ? lengthOfAll(coarse) / whole : 1 },
+        (cut) => setDragged(cut === null ? null : { end: at, cut }),
+        (cut) => put(at, cut),
+      ),
     /** By a stitch, or to the next corner. */
     step: (at: TrimEnd, way: 1 | -1, corner: boolean): void => {
       if (!base) return;
@@ -78,17 +68,6 @@ export function useTrim(id: string, base: readonly Polyline[] | null, before: re
     },
   };
 }
-
-/** How much of a line is cut off when an end is dragged to a point; one end never passes the other. */
-function cutTo(strokes: readonly Polyline[], trim: Cuts, { end, cut }: Drag, to: Point, scale: number): number {
-  const total = lengthOfAll(strokes);
-  const along = placeNearest(strokes, to, end === 'start' ? cut * scale : total - cut * scale);
-  const most = total - (end === 'start' ? trim.end : trim.start) - stitchLength(USUAL_SPI);
-  return Math.max(0, Math.min(most, end === 'start' ? along : total - along));
-}
-
-const lengthOfAll = (strokes: readonly Polyline[]): number =>
-  strokes.reduce((sum, stroke) => sum + lengthOf(stroke), 0);
 
 /** The same to the eye on any screen, with far fewer points. */
 function coarsened(strokes: readonly Polyline[]): Polyline[] {

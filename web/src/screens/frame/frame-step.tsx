@@ -2,11 +2,13 @@ import {
   advanceNow,
   boundsOf,
   distance,
+  type FramePoint,
+  framePoint,
+  headAt,
   mountedNow,
   type Point,
   quiltOf,
   ringBounds,
-  type SafeArea,
   safeArea,
 } from '@gorse/core';
 import { Text } from '@mantine/core';
@@ -15,6 +17,8 @@ import { Link } from 'react-router';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { carryHead } from '../../tools/carry-head.ts';
+import { dragPlan } from '../../tools/drag-plan.ts';
 import type { Tool } from '../../tools/hand.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
@@ -28,8 +32,6 @@ import { useFrameWork } from './use-frame-work.ts';
 
 /** How near the head a press must be to carry it, px. */
 const GRASP = 34;
-/** Carrying is told this often, ms. */
-const CARRY_EVERY = 30;
 
 /** At the frame: roll, clamp, touch, check, rehearse, stitch, one piece after the other. */
 export default function FrameStep() {
@@ -61,18 +63,11 @@ export default function FrameStep() {
     );
   }
   const area = safeArea(quiltOf(work.records).machine.frame, mountedNow(told.advances).rolled);
-  const press = (p: Point, view: { readonly scale: number }): Tool | null => {
+  const press = (p: FramePoint, view: { readonly scale: number }): Tool<FramePoint> | null => {
     const { state } = useFrame.getState();
-    if (state && distance(p, state) * view.scale <= GRASP) return carrying(area);
-    if (!work.ways.dragging) return null;
-    return {
-      move: (to) => setDragged({ x: to.x - p.x, y: to.y - p.y }),
-      end: (to) => {
-        setDragged(null);
-        void work.dragPlan(p, to);
-      },
-      cancel: () => setDragged(null),
-    };
+    if (state && distance(p, headAt(state)) * view.scale <= GRASP)
+      return carryHead(area, ({ x, y }) => sayToFrame({ type: 'carry', x, y }));
+    return work.ways.dragging ? dragPlan(p, setDragged, (from, to) => void work.dragPlan(from, to)) : null;
   };
   const seen = boundsOf(patches.map((patch) => Float64Array.from(patch.ring)));
   const bounds = {
@@ -92,6 +87,7 @@ export default function FrameStep() {
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
+            space={framePoint}
             key={advanceNow(told.advances)}
             bounds={bounds}
             atTop
@@ -149,24 +145,4 @@ const STILL: Point = { x: 0, y: 0 };
 function LiveHead({ scale }: { readonly scale: number }) {
   const state = useFrame((frame) => frame.state);
   return state && <HeadMark at={state} down={state.needle === 'down'} scale={scale} />;
-}
-
-/** Hands carry the head; it is told where to every few milliseconds. */
-function carrying(area: SafeArea): Tool {
-  let told = 0;
-  const carry = (to: Point): void => {
-    const x = Math.min(area.width, Math.max(0, to.x));
-    const y = Math.min(area.bottom, Math.max(area.top, to.y));
-    sayToFrame({ type: 'carry', x, y });
-  };
-  return {
-    move(to) {
-      if (Date.now() - told < CARRY_EVERY) return;
-      told = Date.now();
-      carry(to);
-    },
-    end: carry,
-    // Where hands have carried the head it stays.
-    cancel: () => undefined,
-  };
 }

@@ -7,6 +7,8 @@ import {
   NEWLY_LOADED,
   type Rolling,
   type RunState,
+  framePoint,
+  clothPoint,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
@@ -28,7 +30,7 @@ const run = (state: Partial<RunState>): RunAnswer =>
   ({ holes: [1001, 500], state: { status: 'ready', stitch: 0, ...state } }) as unknown as RunAnswer;
 const doubts = (now: number, after: number): LineUpAnswer => ({
   landmarks: [],
-  targets: [{ at: { x: 0, y: 0 }, doubt: { major: 1.1, minor: 1, angle: 0 } }],
+  targets: [{ at: framePoint(0, 0), doubt: { major: 1.1, minor: 1, angle: 0 } }],
   advice: { landmark: 0, worth: true, now: worst(now), after: worst(after), gain: 0.124 },
   worst: worst(now),
   onFrame: [],
@@ -50,7 +52,7 @@ const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}
     { name: 'left end of row 5', piece: 'p' },
     { name: 'cusp 2 of row 4', piece: null },
   ],
-  wanted: { ids: ['h'], name: 'end of row 4', cloth: { x: 0, y: 0 }, since: null, touch: undefined, byHand: false },
+  wanted: { ids: ['h'], name: 'end of row 4', cloth: clothPoint(0, 0), since: null, touch: undefined, byHand: false },
   checks: [],
   needleLeft: null,
   ...change,

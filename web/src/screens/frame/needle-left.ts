@@ -1,4 +1,4 @@
-import { advanceNow, type AdvanceState, distance, type NamedPlace, type TouchMethod } from '@gorse/core';
+import { advanceNow, type AdvanceState, distance, headAt, type NamedPlace, type TouchMethod } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 
@@ -36,7 +36,7 @@ export function useNeedleLeft(
   const idle = useFrame(({ state }) => state?.mode === 'idle');
   const down = useFrame(({ state }) => state?.needle === 'down');
   const there = useFrame(
-    ({ state }) => state?.mode === 'idle' && target !== undefined && distance(state, target) < OVER,
+    ({ state }) => state?.mode === 'idle' && target !== undefined && distance(headAt(state), target) < OVER,
   );
   useEffect(() => {
     if (left?.advance === advance && there && !down) sayToFrame({ type: 'needle', position: 'down' });

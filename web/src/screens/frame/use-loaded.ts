@@ -1,5 +1,15 @@
 import type { RunAnswer } from '@gorse/contract';
-import { distance, type FramePoint, HEAD_ON_POINT, type HeadNow, holeAt, isOpen, pointOf } from '@gorse/core';
+import {
+  distance,
+  type FramePoint,
+  framePoint,
+  headAt,
+  HEAD_ON_POINT,
+  type HeadNow,
+  holeAt,
+  isOpen,
+  pointIn,
+} from '@gorse/core';
 import { useQuery } from '@tanstack/react-query';
 import { useShallow } from 'zustand/react/shallow';
 import { useFrame } from '../../api/frame-socket.ts';
@@ -22,7 +32,7 @@ export function useLoaded(run: RunAnswer | null, advance: number): Loaded {
     useShallow(({ state }): HeadNow | null => {
       if (!state) return null;
       const { mode, needle, fault, bobbinThreadUp } = state;
-      const onStart = start !== null && distance(state, start) <= HEAD_ON_POINT;
+      const onStart = start !== null && distance(headAt(state), start) <= HEAD_ON_POINT;
       return { mode, needle, fault, bobbinThreadUp, run: state.run?.id ?? null, onStart };
     }),
   );
@@ -31,5 +41,5 @@ export function useLoaded(run: RunAnswer | null, advance: number): Loaded {
 
 function startOf(strokes: readonly Float64Array[], { holes, state }: RunAnswer): FramePoint {
   const { stroke, hole } = holeAt(holes, state.stitch);
-  return pointOf(strokes[stroke]!, hole);
+  return pointIn(strokes[stroke]!, hole, framePoint);
 }

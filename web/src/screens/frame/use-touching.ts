@@ -1,5 +1,6 @@
 import type { TouchToMake } from '@gorse/contract';
 import {
+  headAt,
   type ClothPoint,
   type FramePoint,
   type Landmark,
@@ -52,7 +53,7 @@ export function useTouching({
     /** Marks the point under the needle, to find it again when the quilt was rolled. */
     async chalk(): Promise<void> {
       const { state } = useFrame.getState();
-      const at = state && { x: state.x, y: state.y };
+      const at = state && headAt(state);
       const cloth: ClothPoint | null = at && (await planner.of(records).clothAt(at));
       if (!at || !cloth) return;
       const name = freeName('chalk mark', Object.values(records.landmarks));

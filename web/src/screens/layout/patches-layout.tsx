@@ -1,5 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { insideRing, outlineOf, type Point, quiltOf, recordId, ringBounds } from '@gorse/core';
+import { type ClothPoint, clothPoint, insideRing, outlineOf, quiltOf, recordId, ringBounds } from '@gorse/core';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useDesigns } from '../../api/queries.ts';
@@ -44,7 +44,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
     setRecipeInHand(null);
     setDesignInHand(null);
   };
-  const pick = (p: Point): void => {
+  const pick = (p: ClothPoint): void => {
     const hit = regions.find((candidate) => insideRing(outlineOf(candidate.shape), p.x, p.y));
     if (!hit) setRegionId(null);
     else if (recipeInHand !== null && records.recipes[recipeInHand]) {
@@ -84,6 +84,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
+            space={clothPoint}
             beyond={0.25}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
             focus={ring ? ringBounds(ring) : null}

@@ -1,4 +1,4 @@
-import { type PlanProblem, type PlanRecords, type Remedy } from '@gorse/core';
+import { type PlanProblem, type PlanRecords, type Remedy, clothPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { newRecipe, placeRecipe } from '../../document/placing.ts';
 import { newRowSet, rowSetOf, setRows } from '../../document/rows.ts';
@@ -14,7 +14,7 @@ const ROWS = { kind: 'rowSet', id: SET.id, row: null } as const;
 const PATCH = { kind: 'placement', id: PLACEMENT!.id } as const;
 
 const said = (code: PlanProblem['code'], amount: number, subject: PlanProblem['subject'] = PATCH): string => {
-  const problem = { code, amount, subject, severity: 'know', at: { x: 0, y: 0 }, remedy: null } as const;
+  const problem = { code, amount, subject, severity: 'know', at: clothPoint(0, 0), remedy: null } as const;
   return sentence(problem, nameOf(subject, PLAN), 'in16').replace(/\u00a0/g, ' ');
 };
 

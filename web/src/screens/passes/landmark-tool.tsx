@@ -27,7 +27,7 @@ export function LandmarkTool({
   const add = (event: SyntheticEvent): void => {
     event.preventDefault();
     if (!at || said === '' || taken) return;
-    edit('landmark', addLandmark({ id: nanoid(10), name: said, cloth: { x: at.x, y: at.y }, since: null }));
+    edit('landmark', addLandmark({ id: nanoid(10), name: said, cloth: at, since: null }));
     setName('');
     onDone();
   };

@@ -1,4 +1,13 @@
-import { applyToPoint, type ClothPoint, counted, formatDuration, loadingMap, quiltOf, ringBounds } from '@gorse/core';
+import {
+  applyToPoint,
+  type ClothPoint,
+  clothPoint,
+  counted,
+  formatDuration,
+  loadingMap,
+  quiltOf,
+  ringBounds,
+} from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
@@ -66,6 +75,7 @@ export default function PassesStep() {
         {pass && <SideView frame={machine.frame} rolled={pass.from} used={used} />}
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
+            space={clothPoint}
             bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
             focus={focus}
             follow

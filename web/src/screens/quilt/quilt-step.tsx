@@ -1,4 +1,4 @@
-import { type Bounds, counted, formatLength, quiltOf, type RegionKind } from '@gorse/core';
+import { type Bounds, clothPoint, counted, formatLength, quiltOf, type RegionKind } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
 import { useMemo } from 'react';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
@@ -32,6 +32,7 @@ export default function QuiltStep() {
       <RollStrip />
       <div className="middle">
         <ClothStage
+          space={clothPoint}
           bounds={bounds}
           label={`${name}, ${patches.length} patches`}
           ground={(view) => <Patches patches={patches} scale={view.scale} />}

@@ -1,7 +1,9 @@
 import { MM_PER_INCH } from '@gorse/core';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
+import { useHandle } from '../../ui/use-handle.ts';
+import { moveBoundary } from '../../tools/move-boundary.ts';
 import { MOORLAND } from '../../ui/theme.ts';
-import { HEIGHT, type StripLayout } from './use-strip.ts';
+import type { StripLayout } from './use-strip.ts';
 
 export const SIXTEENTH = MM_PER_INCH / 16;
 
@@ -23,25 +25,20 @@ export function Boundary({
 }) {
   const [x0, x1] = [left - 8, right + 4];
   const [dragged, setDragged] = useState<number | null>(null);
-  const line = useRef<SVGGElement>(null);
-  const clamped = (mm: number): number => Math.min(most, Math.max(least, mm));
-  const at = (event: PointerEvent): number => {
-    const box = line.current!.ownerSVGElement!.getBoundingClientRect();
-    // The picture keeps its proportions and begins at the top.
-    const unit = Math.min(box.height / HEIGHT, box.width / line.current!.ownerSVGElement!.viewBox.baseVal.width);
-    return clamped(toMm((event.clientY - box.top) / unit));
-  };
+  const { onKeyDown, ...handle } = useHandle(
+    () => moveBoundary(from, { least, most }, setDragged, (mm) => onStart(pass, mm)),
+    ({ x, y }) => ({ x, y: toMm(y) }),
+  );
   const onKey = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape') setDragged(null);
+    onKeyDown(event);
     const way = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
     if (way === 0) return;
     event.preventDefault();
-    onStart(pass, clamped(from + way * SIXTEENTH * (event.shiftKey ? 8 : 1)));
+    onStart(pass, Math.min(most, Math.max(least, from + way * SIXTEENTH * (event.shiftKey ? 8 : 1))));
   };
   const y = toY(dragged ?? from);
   return (
     <g
-      ref={line}
       role="slider"
       tabIndex={0}
       aria-label={`Where pass ${pass + 1} begins, millimetres from the upper edge`}
@@ -50,20 +47,8 @@ export function Boundary({
       aria-valuemin={Math.round(least)}
       aria-valuemax={Math.round(most)}
       style={{ cursor: 'ns-resize', touchAction: 'none' }}
+      {...handle}
       onKeyDown={onKey}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        setDragged(from);
-      }}
-      onPointerMove={(event) => {
-        if (dragged !== null) setDragged(at(event));
-      }}
-      onPointerUp={() => {
-        if (dragged !== null && Math.abs(dragged - from) > 0.5) onStart(pass, dragged);
-        setDragged(null);
-      }}
-      // Lost before it was let go: taken back.
-      onLostPointerCapture={() => setDragged(null)}
     >
       <rect x={x0} y={y - 9} width={x1 - x0} height={18} fill="transparent" />
       <path

@@ -1,4 +1,4 @@
-import { applyToPoint, outlineOf, type PlanRecords, type Point } from '@gorse/core';
+import { applyToPoint, type ClothPoint, outlineOf, type PlanRecords } from '@gorse/core';
 import { useMemo } from 'react';
 import type { StripLayout } from './use-strip.ts';
 
@@ -9,7 +9,7 @@ export function StripCloth({
   layout: { lie, left, scale, width, toY },
 }: {
   readonly records: PlanRecords;
-  readonly rows: readonly { readonly row: number; readonly ring: readonly Point[] }[];
+  readonly rows: readonly { readonly row: number; readonly ring: readonly ClothPoint[] }[];
   readonly layout: StripLayout;
 }) {
   const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);

@@ -1,6 +1,6 @@
 import {
   advanceStateOf,
-  type Affine,
+  type Lie,
   finishedPieces,
   type FramePiece,
   loadedSize,
@@ -41,7 +41,7 @@ export interface StripLayout {
   readonly toY: (mm: number) => number;
   readonly toMm: (y: number) => number;
   /** From the cloth to the quilt as it is loaded. */
-  readonly lie: Affine;
+  readonly lie: Lie;
   readonly width: number;
   readonly length: number;
 }
@@ -87,7 +87,7 @@ export function useStrip(stripWidth: number, wide: boolean) {
 
 function layOut(
   { width, length }: { readonly width: number; readonly length: number },
-  lie: Affine,
+  lie: Lie,
   stripWidth: number,
   wide: boolean,
 ): StripLayout {

@@ -2,7 +2,8 @@ import { insideRing, type Loading, MM_PER_INCH, type Point, ringBounds, type Row
 import type { KeyboardEvent } from 'react';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRow } from '../../../document/rows.ts';
-import { asRowMove, moveRow } from './use-row-drag.ts';
+import { asRowMove } from '../../../tools/move-row.ts';
+import { moveRow } from './use-row-drag.ts';
 
 const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
   ArrowUp: [0, -1],

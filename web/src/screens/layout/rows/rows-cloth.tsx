@@ -2,7 +2,8 @@ import {
   type Bounds,
   insideRing,
   type PlanRecords,
-  type Point,
+  type ClothPoint,
+  clothPoint,
   quiltOf,
   ringBounds,
   type RowSetRecord,
@@ -14,13 +15,14 @@ import { RunEnds } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatch } from '../../../canvas/patches.tsx';
 import { Moved, RowBox } from '../../../canvas/row-marks.tsx';
 import { Thread } from '../../../canvas/thread.tsx';
+import { drawnBy } from '../../../tools/move-row.ts';
 import type { ShownRecord } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
 import { PlannedThread } from '../planned-thread.tsx';
 import { DragHint } from './drag-hint.tsx';
 import type { useDensity } from './use-density.ts';
-import { drawnBy, type RowDrag, useRowDrag } from './use-row-drag.ts';
+import { type RowDrag, useRowDrag } from './use-row-drag.ts';
 import { rowAt, rowKeys } from './row-keys.ts';
 
 interface Props {
@@ -46,10 +48,11 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
   } = quiltOf(records);
   const rows = shown?.rows?.rows ?? [];
   const chosen = rows.find((one) => one.row === row);
-  const press = (p: Point) => (row !== null && chosen && insideRing(chosen.ring, p.x, p.y) ? begin(row, p) : null);
+  const press = (p: ClothPoint) => (row !== null && chosen && insideRing(chosen.ring, p.x, p.y) ? begin(row, p) : null);
   const carried = drag ? carriedPiece(shown, drag) : undefined;
   return (
     <ClothStage
+      space={clothPoint}
       beyond={0.25}
       bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
       focus={focus ?? (chosen ? ringBounds(chosen.ring) : null)}

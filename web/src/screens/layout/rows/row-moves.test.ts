@@ -3,7 +3,7 @@ import { setLoading } from '../../../document/passes.ts';
 import { setBatting } from '../../../document/rows.ts';
 import { gridPlan } from '../../../test/grid-plan.ts';
 import { changedWords, movedWords, wayWords } from './row-words.ts';
-import { drawnBy, movedBy } from './use-row-drag.ts';
+import { drawnBy, movedBy } from '../../../tools/move-row.ts';
 
 const PLAN = gridPlan({ across: 3, border: 50 });
 
