@@ -33,5 +33,10 @@ describe('places along the sewing line', () => {
     const cross = [line(0, 0, 20, 0, 20, 10, 10, 10, 10, -10)];
     expect(placeNearest(cross, designPoint(10.4, 0.2), 9)).toBeCloseTo(10.4, 9);
     expect(placeNearest(cross, designPoint(10.4, 0.2), 48)).toBeCloseTo(49.8, 9);
+    expect(placeNearest([line(5, 5, 5, 5)], designPoint(0, 0), 3)).toBe(0);
+  });
+  it('don’t lag behind on a line of many points', () => {
+    const fine = [line(...Array.from({ length: 101 }, (_, x) => [x, 0]).flat())];
+    expect(placeNearest(fine, designPoint(45, 4), 30)).toBe(45);
   });
 });

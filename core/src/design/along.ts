@@ -39,22 +39,30 @@ export function pointAlong(strokes: readonly Polyline[], along: number): DesignP
 }
 
 /**
- * The place of the sewing line nearest to a point, in mm from its start. Where several are about as near, the one closest to `near` wins, so
- * that a handle dragged along the line doesn't jump at a crossing.
+ * The place of the sewing line nearest to a point, in mm from its start. Where several stretches of it are about as near, the one closest to
+ * `near` wins, so that a handle dragged along the line doesn't jump at a crossing; on the stretch it is the very nearest place.
  */
 export function placeNearest(strokes: readonly Polyline[], p: DesignPoint, near: number | null): number {
   let least = Infinity;
   eachNearest(strokes, p, (_along, off) => {
     least = Math.min(least, off);
   });
-  let place = 0;
-  let rank = Infinity;
+  const stretches: { from: number; to: number; along: number; off: number }[] = [];
+  let open: (typeof stretches)[number] | null = null;
   eachNearest(strokes, p, (along, off) => {
-    if (off > least + ABOUT_AS_NEAR) return;
-    const own = near === null ? off : Math.abs(along - near);
-    if (own < rank) [rank, place] = [own, along];
+    if (off > least + ABOUT_AS_NEAR) {
+      open = null;
+      return;
+    }
+    if (!open) stretches.push((open = { from: along, to: along, along, off }));
+    open.to = along;
+    if (off < open.off) Object.assign(open, { along, off });
   });
-  return place;
+  const rank = ({ from, to, off }: (typeof stretches)[number]): number =>
+    near === null ? off : Math.max(0, from - near, near - to);
+  const [first, ...rest] = stretches;
+  // A line without length is all in one place.
+  return first ? rest.reduce((best, one) => (rank(one) < rank(best) ? one : best), first).along : 0;
 }
 
 /** Visits each segment with the place on it nearest to a point, and how far off that is. */
