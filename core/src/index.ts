@@ -88,7 +88,7 @@ export {
   simplify,
 } from './geometry/polyline.ts';
 export { badTouch, misfitsOf } from './lineup/bad-touch.ts';
-export { type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
 export { type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';

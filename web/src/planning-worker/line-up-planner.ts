@@ -7,6 +7,7 @@ import {
   type ClothModel,
   clothOnFrame,
   type ClothPoint,
+  type ClothPrior,
   clothPoint,
   doubtEllipse,
   type DrawIn,
@@ -97,12 +98,14 @@ interface LearnedRun {
   readonly frame: readonly Float64Array[];
 }
 
+type NamedRun = StitchedRun & { readonly id: string };
+
 /** The part of the planning worker that lines up. */
 export const lineUpPlanner = (planNow: () => Plan) => {
   const runs = new Map<string, LearnedRun>();
   let last: { readonly model: ClothModel; readonly advance: number } | null = null;
 
-  const stitchedOf = (refs: readonly StitchedRef[]): readonly (StitchedRun & { readonly id: string })[] =>
+  const stitchedOf = (refs: readonly StitchedRef[]): readonly NamedRun[] =>
     refs.flatMap((ref) => {
       const lines = runs.get(ref.id);
       return lines ? [{ ...ref, ...lines }] : [];
@@ -122,59 +125,11 @@ export const lineUpPlanner = (planNow: () => Plan) => {
 
     /** Lines the plan up with the cloth of a quilt as it lies now. */
     lineUp(request: LineUpRequest): LineUpAnswer {
-      const { landmarks, targets, area } = request;
       const plan = planNow();
-      const advance = request.mounts.length - 1;
-      const quilt = quiltOf(plan.records);
-      const touches = touchesOf(plan.records);
-      const prior = clothOnFrame(quilt, request.mounts);
-      const model = learnCloth(touches, prior);
-      last = { model, advance };
-      const found = landmarks.map((place) => {
-        const at = model.find(place, advance);
-        if (!isWithin(area, at, EDGE)) return { at, doubt: null };
-        const doubt = doubtEllipse(model.doubt(place, advance));
-        return { at, doubt: doubt.major <= LOST || isWithin(area, at, UNSURE) ? doubt : null };
-      });
-      const open = (request.candidates ?? landmarks.map((_, i) => i)).filter(
-        (i) => found[i]!.doubt !== null && !touchOf(landmarks[i]!, touches, advance),
-      );
-      const advice = nextTouch(
-        model,
-        open.map((i) => landmarks[i]!),
-        targets,
-        advance,
-      );
-      const bad = badTouch(touches, prior, advance);
-      const stitched = stitchedOf(request.stitched);
-      const toFrame = easedToFrame(
-        model,
-        advance,
-        stitched.flatMap((run) => stitchedPlaces(run)),
-        quilt.lineUpRules.ease,
-      );
-      return {
-        landmarks: found,
-        targets: targets.map((target) => ({
-          at: model.find(target, advance),
-          doubt: doubtEllipse(model.doubt(target, advance)),
-        })),
-        advice: advice && { ...advice, landmark: open[advice.landmark]!, worth: isWorthTouching(advice) },
-        worst: worstDoubt(model, targets, advance),
-        onFrame: drawn(plan, request.pieces, model, advance).map(({ id, lines }) => {
-          const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
-          return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
-        }),
-        stitched: stitched
-          .filter((run) => run.advance !== advance)
-          .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
-        bad: bad && { id: touches[bad.touch]!.id, distance: bad.distance },
-        misfits: Object.fromEntries(
-          misfitsOf(model, touches).flatMap((misfit, i) =>
-            touches[i]!.advance === advance ? [[touches[i]!.id, misfit]] : [],
-          ),
-        ),
-      };
+      const prior = clothOnFrame(quiltOf(plan.records), request.mounts);
+      const model = learnCloth(touchesOf(plan.records), prior);
+      last = { model, advance: request.mounts.length - 1 };
+      return answerOf(plan, model, prior, request, stitchedOf(request.stitched));
     },
 
     /** What the quilt has drawn in by, as a whole and as each advance showed it, and what is left below the last stitched row. */
@@ -196,6 +151,61 @@ export const lineUpPlanner = (planNow: () => Plan) => {
     },
   };
 };
+
+/** All that a request asks of a cloth that was learned. */
+function answerOf(
+  plan: Plan,
+  model: ClothModel,
+  prior: ClothPrior,
+  { mounts, landmarks, candidates, targets, pieces, area }: LineUpRequest,
+  stitched: readonly NamedRun[],
+): LineUpAnswer {
+  const advance = mounts.length - 1;
+  const touches = touchesOf(plan.records);
+  const found = landmarks.map((place) => foundIn(model, place, advance, area));
+  const open = (candidates ?? landmarks.map((_, i) => i)).filter(
+    (i) => found[i]!.doubt !== null && !touchOf(landmarks[i]!, touches, advance),
+  );
+  const wanted = open.map((i) => landmarks[i]!);
+  const advice = nextTouch(model, wanted, targets, advance);
+  const bad = badTouch(touches, prior, advance);
+  const toFrame = easedToFrame(
+    model,
+    advance,
+    stitched.flatMap((run) => stitchedPlaces(run)),
+    quiltOf(plan.records).lineUpRules.ease,
+  );
+  return {
+    landmarks: found,
+    targets: targets.map((target) => ({
+      at: model.find(target, advance),
+      doubt: doubtEllipse(model.doubt(target, advance)),
+    })),
+    advice: advice && { ...advice, landmark: open[advice.landmark]!, worth: isWorthTouching(advice) },
+    worst: worstDoubt(model, targets, advance),
+    onFrame: drawn(plan, pieces, model, advance).map(({ id, lines }) => {
+      const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
+      return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
+    }),
+    stitched: stitched
+      .filter((run) => run.advance !== advance)
+      .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
+    bad: bad && { id: touches[bad.touch]!.id, distance: bad.distance },
+    misfits: Object.fromEntries(
+      misfitsOf(model, touches).flatMap((misfit, i) =>
+        touches[i]!.advance === advance ? [[touches[i]!.id, misfit]] : [],
+      ),
+    ),
+  };
+}
+
+/** Where a landmark is thought to lie; no doubt is told of one that the head can't reach. */
+function foundIn(model: ClothModel, place: NamedPlace, advance: number, area: SafeArea) {
+  const at = model.find(place, advance);
+  if (!isWithin(area, at, EDGE)) return { at, doubt: null };
+  const doubt = doubtEllipse(model.doubt(place, advance));
+  return { at, doubt: doubt.major <= LOST || isWithin(area, at, UNSURE) ? doubt : null };
+}
 
 export interface DrawInRequest extends Pick<LineUpRequest, 'mounts'> {
   readonly runs: readonly RunOfPiece[];

@@ -34,6 +34,21 @@ export interface Group {
 /** Ends nearer than this (mm) meet. */
 const MEETS = 0.05;
 
+/** Lengths and places in words. */
+interface Telling {
+  readonly length: (mm: number) => string;
+  /** The number alone, where the unit follows. */
+  readonly bare: (mm: number) => string;
+  /** From the upper left corner of its box. */
+  readonly place: (p: Point) => string;
+}
+
+const tellingIn = (style: LengthStyle): Telling => {
+  const length = (mm: number): string => formatLength(mm, style);
+  const bare = (mm: number): string => formatLengthNumber(mm, style);
+  return { length, bare, place: (p) => `${bare(p.x)} across, ${length(p.y)} down` };
+};
+
 /** What is known of a design, in three groups. `sewing` is null while it is worked out. */
 export function numbersOf(
   facts: DesignFacts,
@@ -41,97 +56,95 @@ export function numbersOf(
   stitchLength: number,
   style: LengthStyle,
 ): Group[] {
-  const length = (mm: number): string => formatLength(mm, style);
-  /** From the upper left corner of its box. */
-  const place = (p: Point): string => `${formatLengthNumber(p.x, style)} across, ${length(p.y)} down`;
-  const { join, symmetry } = facts;
+  const telling = tellingIn(style);
+  return [
+    { title: 'Size and thread', rows: sizeRows(facts, sewing, telling) },
+    { title: 'Joins', rows: joinRows(facts, telling) },
+    { title: 'Watch out', rows: riskRows(facts, stitchLength, telling) },
+  ];
+}
+
+const sizeRows = (facts: DesignFacts, sewing: Sewing | null, { length, bare }: Telling): Row[] => [
+  { name: 'Size', value: `${bare(facts.width)} × ${length(facts.height)}` },
+  { name: 'Line', value: length(facts.length) },
+  { name: 'Stitches', value: sewing ? sewing.stitches.toLocaleString('en') : '…' },
+  { name: 'Time', value: sewing ? formatDuration(sewing.seconds) : '…' },
+  {
+    name: 'Lines apart',
+    value: facts.spacing === null ? 'they don’t face each other' : `${length(facts.spacing)}, median`,
+  },
+  { name: 'Widest gap', mark: 'gap', value: facts.widestGap === 0 ? 'encloses none' : length(facts.widestGap) },
+];
+
+function joinRows(facts: DesignFacts, { length, place }: Telling): Row[] {
+  const { join, symmetry, start, end } = facts;
+  const apart = Math.hypot(end.x - start.x, end.y - start.y);
+  return [
+    { name: 'In a row', value: rowWords(facts, length) },
+    ...(join.joins && Math.abs(join.overlap) > 0.5
+      ? [
+          {
+            name: 'Neighbours',
+            value: `boxes ${join.overlap > 0 ? 'overlap by' : 'stand apart by'} ${length(Math.abs(join.overlap))}`,
+          },
+        ]
+      : []),
+    { name: 'Start (ring)', value: place(start) },
+    { name: 'End (bar)', value: place(end) },
+    { name: 'Start to end', value: apart < MEETS ? 'closed' : length(apart) },
+    { name: 'Mirrored', value: mirrorWords(symmetry) },
+    {
+      name: 'Upside down',
+      value:
+        symmetry.turns % 2 === 0
+          ? 'looks the same'
+          : `${facts.directional ? 'matters' : 'hardly matters'}, ${trimmed(100 * symmetry.upsideDown, 0)} % different`,
+    },
+  ];
+}
+
+function rowWords({ join, strokes, width }: DesignFacts, length: Telling['length']): string {
+  if (join.joins) return `joins, every ${length(join.repeat)}`;
+  if (strokes > 1) return 'doesn’t join: it has cuts';
+  if (join.repeat < LEAST_ADVANCE * width) return 'doesn’t join: its copies would pile up';
+  const off = length(Math.abs(join.climb));
+  return `misses by ${off}; end it ${off} ${join.climb > 0 ? 'higher' : 'lower'}`;
+}
+
+function riskRows(facts: DesignFacts, stitchLength: number, { length }: Telling): Row[] {
   const cuts = facts.strokes - 1;
   const speed = (mmPerSecond: number): string =>
     mmPerSecond >= GENERIC_MOTION.topSpeed ? 'at full speed' : `slows to ${length(mmPerSecond)} a second`;
-  const apart = Math.hypot(facts.end.x - facts.start.x, facts.end.y - facts.start.y);
   return [
+    { name: 'Cuts', value: cuts === 0 ? 'none, one continuous line' : `${cuts}`, warn: cuts > 0 },
     {
-      title: 'Size and thread',
-      rows: [
-        { name: 'Size', value: `${formatLengthNumber(facts.width, style)} × ${length(facts.height)}` },
-        { name: 'Line', value: length(facts.length) },
-        { name: 'Stitches', value: sewing ? sewing.stitches.toLocaleString('en') : '…' },
-        { name: 'Time', value: sewing ? formatDuration(sewing.seconds) : '…' },
-        {
-          name: 'Lines apart',
-          value: facts.spacing === null ? 'they don’t face each other' : `${length(facts.spacing)}, median`,
-        },
-        { name: 'Widest gap', mark: 'gap', value: facts.widestGap === 0 ? 'encloses none' : length(facts.widestGap) },
-      ],
+      name: 'Stitched twice',
+      mark: 'doubled',
+      value: isDoubled(facts)
+        ? `${length(facts.doubled)}, ${trimmed((100 * facts.doubled) / facts.length, 1)} % of the line`
+        : 'nowhere',
+      warn: isDoubled(facts),
     },
     {
-      title: 'Joins',
-      rows: [
-        {
-          name: 'In a row',
-          value: join.joins
-            ? `joins, every ${length(join.repeat)}`
-            : cuts > 0
-              ? 'doesn’t join: it has cuts'
-              : join.repeat < LEAST_ADVANCE * facts.width
-                ? 'doesn’t join: its copies would pile up'
-                : `misses by ${length(Math.abs(join.climb))}; end it ${length(Math.abs(join.climb))} ${join.climb > 0 ? 'higher' : 'lower'}`,
-        },
-        ...(join.joins && Math.abs(join.overlap) > 0.5
-          ? [
-              {
-                name: 'Neighbours',
-                value: `boxes ${join.overlap > 0 ? 'overlap by' : 'stand apart by'} ${length(Math.abs(join.overlap))}`,
-              },
-            ]
-          : []),
-        { name: 'Start (ring)', value: place(facts.start) },
-        { name: 'End (bar)', value: place(facts.end) },
-        { name: 'Start to end', value: apart < MEETS ? 'closed' : length(apart) },
-        { name: 'Mirrored', value: mirrorWords(symmetry) },
-        {
-          name: 'Upside down',
-          value:
-            symmetry.turns % 2 === 0
-              ? 'looks the same'
-              : `${facts.directional ? 'matters' : 'hardly matters'}, ${trimmed(100 * symmetry.upsideDown, 0)} % different`,
-        },
-      ],
+      name: 'Crossings',
+      mark: 'crossing',
+      value: facts.crossings === 0 ? 'none' : facts.crossings.toLocaleString('en'),
     },
     {
-      title: 'Watch out',
-      rows: [
-        { name: 'Cuts', value: cuts === 0 ? 'none, one continuous line' : `${cuts}`, warn: cuts > 0 },
-        {
-          name: 'Stitched twice',
-          mark: 'doubled',
-          value: isDoubled(facts)
-            ? `${length(facts.doubled)}, ${trimmed((100 * facts.doubled) / facts.length, 1)} % of the line`
-            : 'nowhere',
-          warn: isDoubled(facts),
-        },
-        {
-          name: 'Crossings',
-          mark: 'crossing',
-          value: facts.crossings === 0 ? 'none' : facts.crossings.toLocaleString('en'),
-        },
-        {
-          name: 'Sharpest corner',
-          mark: 'corner',
-          value:
-            facts.sharpestTurn === 0
-              ? 'none'
-              : `turns ${trimmed(toDegrees(facts.sharpestTurn), 0)}°, ${speed(speedAtCorner(facts.sharpestTurn, stitchLength, GENERIC_MOTION))}`,
-        },
-        {
-          name: 'Tightest bend',
-          mark: 'bend',
-          value:
-            facts.smallestRadius === null
-              ? 'none'
-              : `radius ${length(facts.smallestRadius)}, ${speed(speedAtBend(facts.smallestRadius, GENERIC_MOTION))}`,
-        },
-      ],
+      name: 'Sharpest corner',
+      mark: 'corner',
+      value:
+        facts.sharpestTurn === 0
+          ? 'none'
+          : `turns ${trimmed(toDegrees(facts.sharpestTurn), 0)}°, ${speed(speedAtCorner(facts.sharpestTurn, stitchLength, GENERIC_MOTION))}`,
+    },
+    {
+      name: 'Tightest bend',
+      mark: 'bend',
+      value:
+        facts.smallestRadius === null
+          ? 'none'
+          : `radius ${length(facts.smallestRadius)}, ${speed(speedAtBend(facts.smallestRadius, GENERIC_MOTION))}`,
     },
   ];
 }

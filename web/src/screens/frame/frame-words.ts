@@ -6,6 +6,7 @@ import {
   doubtExtent,
   formatDoubt,
   formatLength,
+  type FrameAction,
   type FramePiece,
   type HeadNow,
   type Instruction,
@@ -47,93 +48,94 @@ interface Words {
 
 /** What the screen says: one instruction, why, and the button. */
 export function wordsFor(told: Told, style: LengthStyle): Words {
-  const { instruction, piece, run, head } = told;
-  const name = atStart(piece.name);
-  const stitch = run?.state.stitch ?? 0;
-  const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
-  switch (instruction.action) {
-    case 'unclamp':
-    case 'roll':
-    case 'clamp':
-      return rollWords(told, style);
-    case 'touch':
-      return touchWords(told, style);
-    case 'load':
-      return {
-        title: `${name} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
-        why: `${checkWords(told, style)}${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
-        button: `Load ${name}`,
-      };
-    case 'goToStart':
-      return {
-        title: stitch > 0 ? `Hover over stitch ${stitch}.` : 'Move to the first stitch.',
-        why: 'The needle stays up while the head travels.',
-        button: stitch > 0 ? 'Go there' : 'Go to the start',
-      };
-    case 'rehearse':
-      return {
-        title: 'Rehearse with the needle up.',
-        why: 'The head follows the whole line, so that you see where it will go.',
-        button: 'Rehearse',
-      };
-    case 'bobbinThread':
-      return {
-        title: 'Bring up the bobbin thread.',
-        why: 'One stitch, then pull the bobbin thread up and hold both tails loosely.',
-        button: 'Needle down and up',
-      };
-    case 'start':
-      return {
-        title: stitch > 0 ? `Go on from stitch ${stitch}.` : `Stitch ${piece.name}.`,
-        why: 'Hold both tails until the tie-off is done, and watch.',
-        button: 'Stitch',
-      };
-    case 'pause':
-      return {
-        title: `Stitching ${piece.name}.`,
-        why: `Stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
-        button: 'Pause',
-      };
-    case 'resume':
-      return {
-        title: 'Paused, the needle holds the place.',
-        why: `At stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
-        button: 'Go on',
-      };
-    case 'goOn':
-      return {
-        title: `Stopped at stitch ${stitch.toLocaleString('en')} of ${of.toLocaleString('en')}.`,
-        why: 'Go back a little way along the line, so that new stitches overlap the last good ones.',
-        button: 'Go on from there',
-      };
-    case 'mended':
-      return head?.fault === 'bobbinEmpty'
-        ? { title: 'The bobbin is empty.', why: 'Put in a full one, then say so.', button: 'A full bobbin is in' }
-        : {
-            title: 'The thread broke.',
-            why: 'Thread the needle again, then say so. The machine may have run on a few stitches without thread.',
-            button: 'It is mended',
-          };
-    case 'next':
-      return { title: `${name} is stitched.`, why: 'Trim the tails.', button: 'What comes next' };
-    case null:
-      if (instruction.bead === 'touch' || instruction.bead === 'check') {
-        return { title: 'One moment…', why: 'Working out which landmark tells most.', button: 'Touch here' };
-      }
-      if (instruction.bead === 'roll') {
-        return {
-          title: `${name} is deeper than the frame reaches.`,
-          why: 'Stitch it in parts, make it smaller, or load the quilt the other way: Passes says how.',
-          button: 'Wait',
-        };
-      }
-      return {
-        title: head?.mode === 'rehearsing' ? 'Rehearsing…' : 'The head is moving…',
-        why: 'Keep clear.',
-        button: 'Wait',
-      };
-  }
+  const { action } = told.instruction;
+  return action === null ? waitWords(told) : WORDS[action](told, style);
 }
+
+const WORDS: Readonly<Record<FrameAction, (told: Told, style: LengthStyle) => Words>> = {
+  unclamp: rollWords,
+  roll: rollWords,
+  clamp: rollWords,
+  touch: touchWords,
+  load: (told, style) => ({
+    title: `${nameOf(told)} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
+    why: `${checkWords(told, style)}${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
+    button: `Load ${nameOf(told)}`,
+  }),
+  goToStart: ({ run }) => ({
+    title: stitchOf(run) > 0 ? `Hover over stitch ${stitchOf(run)}.` : 'Move to the first stitch.',
+    why: 'The needle stays up while the head travels.',
+    button: stitchOf(run) > 0 ? 'Go there' : 'Go to the start',
+  }),
+  rehearse: () => ({
+    title: 'Rehearse with the needle up.',
+    why: 'The head follows the whole line, so that you see where it will go.',
+    button: 'Rehearse',
+  }),
+  bobbinThread: () => ({
+    title: 'Bring up the bobbin thread.',
+    why: 'One stitch, then pull the bobbin thread up and hold both tails loosely.',
+    button: 'Needle down and up',
+  }),
+  start: ({ run, piece }) => ({
+    title: stitchOf(run) > 0 ? `Go on from stitch ${stitchOf(run)}.` : `Stitch ${piece.name}.`,
+    why: 'Hold both tails until the tie-off is done, and watch.',
+    button: 'Stitch',
+  }),
+  pause: ({ run, piece }) => ({
+    title: `Stitching ${piece.name}.`,
+    why: `Stitch ${progress(run)}.`,
+    button: 'Pause',
+  }),
+  resume: ({ run }) => ({
+    title: 'Paused, the needle holds the place.',
+    why: `At stitch ${progress(run)}.`,
+    button: 'Go on',
+  }),
+  goOn: ({ run }) => ({
+    title: `Stopped at stitch ${progress(run)}.`,
+    why: 'Go back a little way along the line, so that new stitches overlap the last good ones.',
+    button: 'Go on from there',
+  }),
+  mended: ({ head }) =>
+    head?.fault === 'bobbinEmpty'
+      ? { title: 'The bobbin is empty.', why: 'Put in a full one, then say so.', button: 'A full bobbin is in' }
+      : {
+          title: 'The thread broke.',
+          why: 'Thread the needle again, then say so. The machine may have run on a few stitches without thread.',
+          button: 'It is mended',
+        },
+  next: (told) => ({ title: `${nameOf(told)} is stitched.`, why: 'Trim the tails.', button: 'What comes next' }),
+};
+
+/** While there is nothing to do but wait. */
+function waitWords(told: Told): Words {
+  const { bead } = told.instruction;
+  if (bead === 'touch' || bead === 'check')
+    return { title: 'One moment…', why: 'Working out which landmark tells most.', button: 'Touch here' };
+  if (bead === 'roll') {
+    return {
+      title: `${nameOf(told)} is deeper than the frame reaches.`,
+      why: 'Stitch it in parts, make it smaller, or load the quilt the other way: Passes says how.',
+      button: 'Wait',
+    };
+  }
+  return {
+    title: told.head?.mode === 'rehearsing' ? 'Rehearsing…' : 'The head is moving…',
+    why: 'Keep clear.',
+    button: 'Wait',
+  };
+}
+
+const nameOf = ({ piece }: Told): string => atStart(piece.name);
+
+/** The last hole made. */
+const stitchOf = (run: RunAnswer | null): number => run?.state.stitch ?? 0;
+
+const progress = (run: RunAnswer | null): string => {
+  const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
+  return `${stitchOf(run).toLocaleString('en')} of ${of.toLocaleString('en')}`;
+};
 
 /** The doubts on the piece at hand. */
 function ownDoubts({ lineUp, targets, piece }: Told): DoubtEllipse[] {

@@ -7,16 +7,7 @@ import { tellError } from '../../ui/notices.ts';
 
 const CHANGED = 'This quilt was changed in another window, and is shown now as it is. Look at it, then load it again.';
 
-/** What the big button does, where the server or the frame does it. */
-export function useFrameActs({
-  quiltId,
-  mounted,
-  piece,
-  run,
-  back,
-  rolling,
-  start,
-}: {
+interface Acting {
   readonly quiltId: string;
   readonly mounted: Mounted;
   readonly piece: FramePiece | undefined;
@@ -26,50 +17,41 @@ export function useFrameActs({
   readonly rolling: Rolling | null;
   /** The hole that is gone on from. */
   readonly start: FramePoint | null;
-}) {
+}
+
+/** What the big button does, where the server or the frame does it. */
+export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, start }: Acting) {
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
-  /** What is stitched is what the screen shows: all of it saved, and changed by no one else. */
-  const load = async (pieceId: string): Promise<void> => {
-    try {
-      await api.startRun(quiltId, pieceId, await savedRevision());
-    } catch (error) {
-      tellError(takeInStale(error) ? new Error(CHANGED) : error);
-    }
+  const acts: Partial<Record<FrameAction, () => void>> = {
+    unclamp: () => tellAdvance('unclamped'),
+    roll: () => rolling && tellAdvance('rolled', rolling.pass, rolling.from),
+    clamp: () => tellAdvance('clamped'),
+    load: () => piece && void load(quiltId, piece.id),
+    goToStart: () => start && sayToFrame({ type: 'goTo', x: start.x, y: start.y }),
+    goOn: () => void (run && api.resumeRun(run.id, back).catch(tellError)),
+    mended: () => sayToFrame({ type: 'fault', fault: null }),
   };
   return {
     tellAdvance,
     act(action: FrameAction): void {
-      switch (action) {
-        case 'unclamp':
-          tellAdvance('unclamped');
-          break;
-        case 'roll':
-          if (rolling) tellAdvance('rolled', rolling.pass, rolling.from);
-          break;
-        case 'clamp':
-          tellAdvance('clamped');
-          break;
-        case 'load':
-          if (piece) void load(piece.id);
-          break;
-        case 'goToStart':
-          if (start) sayToFrame({ type: 'goTo', x: start.x, y: start.y });
-          break;
-        case 'goOn':
-          if (run) api.resumeRun(run.id, back).catch(tellError);
-          break;
-        case 'mended':
-          sayToFrame({ type: 'fault', fault: null });
-          break;
-        case 'touch':
-        case 'next':
-          // The screen's own: what is touched and what is chosen are its to know.
-          break;
-        default:
-          sayToFrame({ type: action });
-      }
+      if (isCommand(action)) sayToFrame({ type: action });
+      else acts[action]?.();
     },
   };
+}
+
+/** Actions that the frame itself carries out, by the same name. What is touched and what comes next are the screen's own to know. */
+const COMMANDS = ['rehearse', 'bobbinThread', 'start', 'pause', 'resume'] as const;
+const isCommand = (action: FrameAction): action is (typeof COMMANDS)[number] =>
+  (COMMANDS as readonly FrameAction[]).includes(action);
+
+/** What is stitched is what the screen shows: all of it saved, and changed by no one else. */
+async function load(quiltId: string, pieceId: string): Promise<void> {
+  try {
+    await api.startRun(quiltId, pieceId, await savedRevision());
+  } catch (error) {
+    tellError(takeInStale(error) ? new Error(CHANGED) : error);
+  }
 }

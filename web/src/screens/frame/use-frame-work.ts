@@ -1,11 +1,14 @@
 import {
+  type AdvanceState,
   checksOf,
   formatDoubt,
   type FramePoint,
   LOST,
   lowestStitched,
   MM_PER_INCH,
+  type NamedPlace,
   piecesInPasses,
+  type PlanRecords,
   quiltOf,
   seamWayOf,
 } from '@gorse/core';
@@ -37,6 +40,53 @@ export function useFrameWork() {
   const [back, setBack] = useState(MM_PER_INCH / 2);
   const log = useFrameLog(quiltId);
   const { advances, advance, mounted } = log;
+  const { pieces, passes, waiting } = usePlannedPieces();
+  const now = useSituation({ records, pieces, passes: passes.passes, log, chosenId });
+  const { task, situation, landmarks, lineUp, say } = now;
+  const { piece, run, next } = task;
+  const asked = situation?.wanted ?? null;
+  const wanted = asked === null ? null : landmarks[asked]!;
+  const touching = useTouching({ records, advance, wanted });
+  const needle = useNeedleLeft(quiltId, advances, touching.read);
+  const rolling = situation?.rolling ?? null;
+  const acts = useFrameActs({ quiltId, mounted, piece, run, back, rolling, start: now.start });
+  const act: typeof acts.act = (action) => {
+    if (action === 'touch') void touching.touch().then((done) => done && say.touched());
+    else if (action === 'next') choose(next?.id ?? null);
+    else {
+      if (action === 'load') say.skipRehearsal(false);
+      acts.act(action);
+    }
+  };
+  const leavable = useLeavable(records, now.again, advance, (rolling?.from ?? 0) - mounted.rolled);
+  const ways = useWays({
+    ...{ records, advance, wanted, needle, leavable, run, dragging, setDragging, say },
+    touches: situation?.touches ?? [],
+    expected: asked !== null && lineUp ? lineUp.landmarks[asked]!.at : null,
+    linedUpAs: situation?.linedUpAs ?? null,
+    tellAdvance: acts.tellAdvance,
+    chalk: () => touching.chalk(),
+  });
+  return {
+    ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act },
+    told: toldOf(now, advances, passes.passes.length, needle.place),
+    /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
+    async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
+      const cloth = lineUp && (await planner.of(records).clothAt(from));
+      if (cloth) touching.add({ ids: null, name: 'place the plan was dragged to', cloth, since: null }, to, 'drag');
+      setDragging(false);
+    },
+    scene: useScene(now, advance, asked),
+    /** The seam to roll by, while there is to roll. */
+    seamWay:
+      situation?.instruction.bead === 'roll'
+        ? seamWayOf(situation.rolling, quiltOf(records).machine.frame, mounted.rolled, landmarks, lineUp)
+        : null,
+  };
+}
+
+/** All pieces of the quilt with the passes they are stitched in, as far as they are worked out. */
+function usePlannedPieces() {
   const byRecord = usePlanned((state) => state.byRecord);
   const passes = usePlanned((state) => state.passes);
   const waiting = usePlanned((state) => state.waiting);
@@ -48,89 +98,36 @@ export function useFrameWork() {
       ),
     [byRecord, passes],
   );
-  const now = useSituation({ records, pieces, passes: passes.passes, log, chosenId });
-  const { task, situation, landmarks, targets, lineUp, again, say } = now;
-  const { piece, run, next } = task;
-  const wanted = situation?.wanted ?? null;
-  const touching = useTouching({ records, advance, wanted: wanted === null ? null : landmarks[wanted]! });
-  const needle = useNeedleLeft(quiltId, advances, touching.read);
-  const acts = useFrameActs({
-    quiltId,
-    mounted,
-    piece,
-    run,
-    back,
-    rolling: situation?.rolling ?? null,
-    start: now.start,
-  });
-  const act: typeof acts.act = (action) => {
-    if (action === 'touch') void touching.touch().then((done) => done && say.touched());
-    else if (action === 'next') choose(next?.id ?? null);
-    else {
-      if (action === 'load') say.skipRehearsal(false);
-      acts.act(action);
-    }
-  };
-  const lowest = useMemo(() => lowestStitched(records, again, advance), [records, again, advance]);
-  // Rolled on, it must still lie before the roll.
-  const ahead = (lowest?.since?.frame.y ?? 0) - ((situation?.rolling.from ?? 0) - mounted.rolled);
-  const leavable = ahead > quiltOf(records).machine.frame.room ? lowest : null;
-  const told: Told | null =
-    piece && situation
-      ? {
-          instruction: situation.instruction,
-          piece,
-          advances,
-          rolling: situation.rolling,
-          passes: passes.passes.length,
-          run,
-          head: now.head,
-          lineUp,
-          targets,
-          wanted: wanted === null ? null : landmarks[wanted]!,
-          checks: checksOf(situation.touches, advances).flatMap(({ id }) => lineUp?.misfits[id] ?? []),
-          needleLeft: needle.place?.name ?? null,
-        }
-      : null;
-  const ways = useWays({
-    records,
-    advance,
-    touches: situation?.touches ?? [],
-    expected: wanted !== null && lineUp ? lineUp.landmarks[wanted]!.at : null,
-    wanted: wanted === null ? null : landmarks[wanted]!,
-    linedUpAs: situation?.linedUpAs ?? null,
-    needle,
-    leavable,
-    run,
-    dragging,
-    setDragging,
-    say,
-    tellAdvance: acts.tellAdvance,
-    chalk: () => touching.chalk(),
-  });
+  return { pieces, passes, waiting };
+}
+
+/** The stitched point that the needle may be left down in: rolled on by so much, it must still lie before the roll. */
+function useLeavable(
+  records: PlanRecords,
+  stitched: ReturnType<typeof useSituation>['again'],
+  advance: number,
+  by: number,
+): NamedPlace | null {
+  const lowest = useMemo(() => lowestStitched(records, stitched, advance), [records, stitched, advance]);
+  const ahead = (lowest?.since?.frame.y ?? 0) - by;
+  return ahead > quiltOf(records).machine.frame.room ? lowest : null;
+}
+
+/** What the screen's words tell of; null while there is nothing at hand. */
+function toldOf(
+  { task, situation, head, lineUp, targets, landmarks }: ReturnType<typeof useSituation>,
+  advances: AdvanceState,
+  passes: number,
+  left: NamedPlace | null,
+): Told | null {
+  const { piece, run } = task;
+  if (!piece || !situation) return null;
+  const { instruction, rolling, wanted, touches } = situation;
   return {
-    quiltId,
-    records,
-    waiting,
-    told,
-    ways,
-    pieces,
-    back,
-    setBack,
-    choose,
-    act,
-    /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
-    async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
-      const cloth = lineUp && (await planner.of(records).clothAt(from));
-      if (cloth) touching.add({ ids: null, name: 'place the plan was dragged to', cloth, since: null }, to, 'drag');
-      setDragging(false);
-    },
-    scene: useScene(now, advance, wanted),
-    /** The seam to roll by, while there is to roll. */
-    seamWay:
-      situation?.instruction.bead === 'roll'
-        ? seamWayOf(situation.rolling, quiltOf(records).machine.frame, mounted.rolled, landmarks, lineUp)
-        : null,
+    ...{ instruction, piece, advances, rolling, passes, run, head, lineUp, targets },
+    wanted: wanted === null ? null : landmarks[wanted]!,
+    checks: checksOf(touches, advances).flatMap(({ id }) => lineUp?.misfits[id] ?? []),
+    needleLeft: left?.name ?? null,
   };
 }
 

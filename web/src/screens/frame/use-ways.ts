@@ -7,23 +7,7 @@ import { tellError } from '../../ui/notices.ts';
 import type { Ways } from './side-ways.tsx';
 import type { Say } from './use-situation.ts';
 
-/** What can be done beside the one thing to do. */
-export function useWays({
-  records,
-  advance,
-  touches,
-  expected,
-  wanted,
-  linedUpAs,
-  needle,
-  leavable,
-  run,
-  dragging,
-  setDragging,
-  say,
-  tellAdvance,
-  chalk,
-}: {
+interface Beside {
   readonly records: PlanRecords;
   readonly advance: number;
   readonly touches: readonly TouchRecord[];
@@ -38,13 +22,16 @@ export function useWays({
   readonly say: Say;
   readonly tellAdvance: (kind: AdvanceKind) => void;
   readonly chalk: () => Promise<void>;
-}): Ways {
+}
+
+/** What can be done beside the one thing to do. */
+export function useWays({ records, advance, wanted, needle, run, dragging, say, ...beside }: Beside): Ways {
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
-  const enough = (is: boolean): void => say.enough({ advance, piece: linedUpAs, enough: is });
-  const leave = needle.place ?? leavable;
+  const enough = (is: boolean): void => say.enough({ advance, piece: beside.linedUpAs, enough: is });
+  const leave = needle.place ?? beside.leavable;
   return {
-    touches,
-    expected,
+    touches: beside.touches,
+    expected: beside.expected,
     leave,
     left: needle.place !== null,
     dragging,
@@ -66,10 +53,10 @@ export function useWays({
     onGiveUp() {
       if (run) api.abandonRun(run.id).catch(tellError);
     },
-    onChalk: () => void chalk(),
-    onDrag: () => setDragging(!dragging),
+    onChalk: () => void beside.chalk(),
+    onDrag: () => beside.setDragging(!dragging),
     onLeaveNeedle: () => leave && needle.leave(leave),
-    onNotRolled: () => tellAdvance('loaded'),
-    onMoved: () => tellAdvance('loaded'),
+    onNotRolled: () => beside.tellAdvance('loaded'),
+    onMoved: () => beside.tellAdvance('loaded'),
   };
 }
