@@ -7,6 +7,7 @@ import { machineSpeed } from './machine-speed.ts';
 import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
+import { benchTouch } from './touch.ts';
 
 /** All groups of figures by name, in the order they are measured. */
 const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
@@ -18,6 +19,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   server: benchServer,
   drag: benchDrag,
   pan: benchPan,
+  touch: benchTouch,
 };
 
 const asked = process.argv.slice(2);

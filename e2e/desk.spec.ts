@@ -1,21 +1,17 @@
-import { expect, type Page, test } from '@playwright/test';
-import { removeFolder, startDemo, type TestServer } from './server.ts';
+import { expect, type Page } from '@playwright/test';
+import { ownQuilt, test } from './demo.ts';
+import type { TestServer } from './server.ts';
 
 let server: TestServer;
-test.beforeAll(async () => {
-  server = await startDemo();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
+test.beforeAll(({ demo }) => {
+  server = demo;
 });
 
 const cloth = (page: Page) => page.getByRole('application');
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'saved' })).toBeVisible();
 
-async function openTideTable(page: Page): Promise<void> {
-  await page.goto(server.address);
-  await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
+async function openLayout(page: Page, quiltId: string): Promise<void> {
+  await page.goto(`${server.address}/quilts/${quiltId}/layout`);
   await expect(cloth(page)).toBeVisible();
 }
 
@@ -31,10 +27,12 @@ async function placeByKeyboard(page: Page, design: string): Promise<void> {
 
 test('the demo shows two quilts and their designs, and the whole layout goes by keyboard', async ({ page }) => {
   await page.goto(server.address);
-  await expect(page.getByRole('article')).toHaveCount(2);
-  await expect(page.getByText(/12 rows, none stitched yet/)).toBeVisible();
-  await expect(page.getByText('40 1/2 in × 21 1/2 in · nothing placed yet')).toBeVisible();
-  await page.getByRole('link', { name: 'Choose designs' }).click();
+  const shelved = (name: string) =>
+    page.getByRole('article').filter({ has: page.getByRole('heading', { name, exact: true }) });
+  await expect(shelved('Harbour Lights')).toContainText(/12 rows, none stitched yet/);
+  await expect(shelved('Tide Table')).toContainText('40 1/2 in × 21 1/2 in · nothing placed yet');
+  await expect(shelved('Tide Table').getByRole('link', { name: 'Choose designs' })).toBeVisible();
+  await openLayout(page, await ownQuilt(server.address, 'Tide Table'));
   await placeByKeyboard(page, 'Shell');
   await cloth(page).focus();
   await page.keyboard.press('/');
@@ -51,7 +49,7 @@ test('the demo shows two quilts and their designs, and the whole layout goes by 
 });
 
 test('a check tells what is wrong, and its button mends it', async ({ page }) => {
-  await openTideTable(page);
+  await openLayout(page, await ownQuilt(server.address, 'Tide Table'));
   await placeByKeyboard(page, 'Compass');
   await page.getByRole('button', { name: /^Fit/ }).click();
   await page.getByLabel('Margin', { exact: true }).fill('5');
@@ -70,9 +68,10 @@ test('two windows: what was done elsewhere is taken in, and the same place is as
   page,
   context,
 }) => {
-  await openTideTable(page);
+  const id = await ownQuilt(server.address, 'Tide Table');
+  await openLayout(page, id);
   const other = await context.newPage();
-  await openTideTable(other);
+  await openLayout(other, id);
   await other.keyboard.press('1');
   await other.getByLabel('Border width').fill('3');
   await other.getByLabel('Border width').press('Enter');
@@ -97,10 +96,11 @@ test('two windows: what was done elsewhere is taken in, and the same place is as
 });
 
 test('a quilt is copied, renamed, taken off the shelf and put back', async ({ page }) => {
-  await openTideTable(page);
+  await page.goto(server.address);
+  await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
   await page.getByRole('button', { name: 'Tide Table ▾' }).click();
   await page.getByRole('menuitem', { name: 'Make a copy' }).click();
-  await page.getByRole('button', { name: 'Tide Table (copy) ▾' }).click();
+  await page.getByRole('button', { name: /^Tide Table \(copy.*\) ▾/ }).click();
   await page.getByRole('menuitem', { name: 'Rename…' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Spring Tide');
   await page.getByRole('button', { name: 'Rename' }).click();

@@ -1,17 +1,14 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { removeFolder, startDemo, type TestServer } from './server.ts';
+import { test } from './demo.ts';
+import type { TestServer } from './server.ts';
 import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
-test.beforeAll(async () => {
-  server = await startDemo();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
+test.beforeAll(({ demo }) => {
+  server = demo;
 });
 
 const text = (content: string): Buffer => Buffer.from(content);

@@ -1,7 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import type { QuiltAnswer } from '@gorse/contract';
 import { distance, type Point, framePoint } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
+import { ownQuilt } from './demo.ts';
 import { bringHead, lineUp, stitchRow, viewOf } from './frame-hands.ts';
 import { ask, eyeOf, type Stitched } from './quilt-eye.ts';
 import { removeFolder, startDemo, startServer, type TestServer } from './server.ts';
@@ -15,12 +16,6 @@ test.afterAll(async () => {
   removeFolder(server.folder);
 });
 
-const harbourLights = async (): Promise<string> =>
-  (await ask<QuiltSummary[]>(server.address, '/quilts')).find((quilt) => quilt.name === 'Harbour Lights')!.id;
-const copyOf = async (quiltId: string): Promise<string> => {
-  const copy = await fetch(`${server.address}/api/quilts/${quiltId}/copy`, { method: 'POST' });
-  return ((await copy.json()) as { id: string }).id;
-};
 const openFrame = async (page: Page, quiltId: string): Promise<void> => {
   await page.goto(`${server.address}/quilts/${quiltId}/frame`);
   await page.getByRole('button', { name: /Units/ }).click();
@@ -30,7 +25,7 @@ const openFrame = async (page: Page, quiltId: string): Promise<void> => {
 };
 
 test('passes are shown, moved by hand and pinned, and put back', async ({ page }) => {
-  const id = await copyOf(await harbourLights());
+  const id = await ownQuilt(server.address, 'Harbour Lights');
   await page.goto(`${server.address}/quilts/${id}/passes`);
   const strip = page.getByRole('complementary', { name: 'The quilt on the poles' });
   const card = page.getByRole('complementary', { name: 'The pass' });
@@ -73,7 +68,7 @@ test('passes are shown, moved by hand and pinned, and put back', async ({ page }
 
 test('the plan is dragged, a point chalked, the needle left down, the quilt loaded anew', async ({ page }) => {
   test.setTimeout(300_000);
-  const quiltId = await copyOf(await harbourLights());
+  const quiltId = await ownQuilt(server.address, 'Harbour Lights');
   const recordsNow = async () => (await ask<QuiltAnswer>(server.address, `/quilts/${quiltId}`)).records;
   const methods = async () => Object.values((await recordsNow()).touches).map(({ method }) => method);
   const otherWay = async (name: string): Promise<void> => {
@@ -141,7 +136,7 @@ test('the plan is dragged, a point chalked, the needle left down, the quilt load
 
 test('Harbour Lights is stitched over three passes, killed between, and its rows nest', async ({ page }) => {
   test.setTimeout(600_000);
-  const quiltId = await harbourLights();
+  const quiltId = await ownQuilt(server.address, 'Harbour Lights');
   await openFrame(page, quiltId);
 
   for (let pass = 1, row = 1; pass <= 3; pass++) {

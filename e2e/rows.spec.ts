@@ -1,15 +1,11 @@
-import { expect, type Page, test } from '@playwright/test';
-import type { QuiltSummary } from '@gorse/contract';
+import { expect, type Page } from '@playwright/test';
 import { expectAccessible } from './accessible.ts';
-import { removeFolder, startDemo, type TestServer } from './server.ts';
+import { ownQuilt, test } from './demo.ts';
+import type { TestServer } from './server.ts';
 
 let server: TestServer;
-test.beforeAll(async () => {
-  server = await startDemo({ speed: 10 });
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
+test.beforeAll(({ demo }) => {
+  server = demo;
 });
 
 const totals = (page: Page) => page.getByTestId('row-totals');
@@ -35,19 +31,15 @@ async function onScreen(page: Page, x: number, y: number): Promise<[number, numb
 
 /** Opens a copy of its own of the planned demo quilt. */
 async function openHarbourLights(page: Page): Promise<string> {
-  const quilts = (await (await fetch(`${server.address}/api/quilts`)).json()) as QuiltSummary[];
-  const { id } = quilts.find((quilt) => quilt.name === 'Harbour Lights')!;
-  const copy = await fetch(`${server.address}/api/quilts/${id}/copy`, { method: 'POST' });
-  const { id: copyId } = (await copy.json()) as { id: string };
-  await page.goto(`${server.address}/quilts/${copyId}/layout`);
+  const id = await ownQuilt(server.address, 'Harbour Lights');
+  await page.goto(`${server.address}/quilts/${id}/layout`);
   await expect(totals(page)).toContainText('12 rows');
   await expect(page.getByRole('application')).toHaveAttribute('data-view', /\d/);
-  return copyId;
+  return id;
 }
 
 test('rows are laid, answered, pulled and pinned, and every number comes back by undo', async ({ page }) => {
-  await page.goto(server.address);
-  await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
+  await page.goto(`${server.address}/quilts/${await ownQuilt(server.address, 'Tide Table')}/layout`);
   await expect(page.getByText('Rows (R)')).toBeVisible();
   await page.keyboard.press('r');
   await expect(page.getByText(/Choose a design below/)).toBeVisible();

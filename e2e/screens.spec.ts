@@ -1,14 +1,11 @@
-import { expect, type Page, test } from '@playwright/test';
-import { removeFolder, startDemo, type TestServer } from './server.ts';
+import { expect, type Page } from '@playwright/test';
+import { ownQuilt, test } from './demo.ts';
+import type { TestServer } from './server.ts';
 import { expectAccessible } from './accessible.ts';
 
 let server: TestServer;
-test.beforeAll(async () => {
-  server = await startDemo({ speed: 10 });
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
+test.beforeAll(({ demo }) => {
+  server = demo;
 });
 
 /** Fails on anything that the browser complains of, and on what axe finds grave. */
@@ -36,7 +33,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
     ['Log', null],
   ] as const;
   await page.goto(server.address);
-  await expect(page.getByRole('heading', { name: 'Tide Table' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Tide Table', exact: true })).toBeVisible();
   await expectSound(page, complaints);
   await page.getByRole('link', { name: 'Open Tide Table', exact: true }).click();
   for (const [step, heading] of steps) {
@@ -52,8 +49,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
 
 test('the frame works on a tablet at arm’s length: large targets, large numbers', async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 768 });
-  await page.goto(server.address);
-  await page.getByRole('link', { name: 'Choose designs' }).click();
+  await page.goto(`${server.address}/quilts/${await ownQuilt(server.address, 'Tide Table')}/layout`);
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowRight');
   await page.getByLabel('Find a design').fill('Beacon');

@@ -252,7 +252,7 @@ export {
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
 export { type FrameRun } from './frame/at-hand.ts';
 export { BEADS, type Bead, checksOf, type FrameAction, type HeadNow, type Instruction } from './frame/instruction.ts';
-export { type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
+export { cornersAtHand, type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
 export type { LineUpView } from './frame/line-up-view.ts';
 export { type FramePiece, piecesInPasses } from './frame/pieces-in-passes.ts';
 export { type Rolling, seamWayOf, type SeamWay } from './frame/rolling.ts';
@@ -274,6 +274,7 @@ export type { TieOff } from './stitch/tie-off.ts';
 export { HEAD_ON_POINT, LOST } from './tolerances.ts';
 export {
   counted,
+  formatCount,
   formatDoubt,
   formatDuration,
   formatLength,

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { counted, formatDoubt, formatDuration, formatLength, LENGTH_STYLES, parseLength } from './units.ts';
+import {
+  counted,
+  formatCount,
+  formatDoubt,
+  formatDuration,
+  formatLength,
+  LENGTH_STYLES,
+  parseLength,
+} from './units.ts';
 
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
 
@@ -65,7 +73,7 @@ describe('lengths as quilters say them', () => {
 
 describe('a number of things', () => {
   it('is said as one or many', () => {
-    const said = [counted(1, 'pass'), counted(3, 'pass'), counted(0, 'cut'), counted(1, 'row')];
-    expect(said).toEqual(['1 pass', '3 passes', '0 cuts', '1 row']);
+    const said = [counted(1, 'pass'), counted(3, 'pass'), counted(0, 'cut'), counted(1, 'row'), formatCount(155_874)];
+    expect(said).toEqual(['1 pass', '3 passes', '0 cuts', '1 row', '155,874']);
   });
 });

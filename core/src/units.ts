@@ -131,6 +131,11 @@ export function formatDuration(seconds: number): string {
   return both(Math.floor(minutes / 60), 'h', minutes % 60, 'min');
 }
 
+/** Made once: making one takes longer than using it a hundred times. */
+const COUNTS = new Intl.NumberFormat('en');
+/** A whole number as it is read: `155,874`. */
+export const formatCount = (n: number): string => COUNTS.format(n);
+
 /** A number of things in words: `1 pass`, `3 passes`. */
 export const counted = (n: number, thing: string): string =>
   `${n} ${n === 1 ? thing : /(s|x|ch|sh)$/.test(thing) ? `${thing}es` : `${thing}s`}`;

@@ -1,7 +1,7 @@
 import { LARGEST_COORDINATE } from '../tolerances.ts';
 import type { Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
-import { MM_PER_INCH } from '../units.ts';
+import { formatCount, MM_PER_INCH } from '../units.ts';
 
 /** What a reader makes of a file. */
 export interface Drawing {
@@ -79,7 +79,7 @@ export class StrokeCollector {
   private refuseBeyond(points: number, line: number | null): void {
     if (points <= MOST_POINTS) return;
     throw new FormatError(
-      `The drawing has more than ${MOST_POINTS.toLocaleString('en')} points. Simplify it in the drawing program and save it again.`,
+      `The drawing has more than ${formatCount(MOST_POINTS)} points. Simplify it in the drawing program and save it again.`,
       line,
     );
   }

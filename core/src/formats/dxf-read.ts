@@ -1,7 +1,7 @@
 import { parseString, type DxfBlock, type DxfEntity, type DxfInsert } from 'dxf';
 import { type Affine, compose, IDENTITY, rotation, scaling, translation } from '../geometry/affine.ts';
 import { FormatError } from '../problems.ts';
-import { MM_PER_INCH, toRadians } from '../units.ts';
+import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
 import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
 import { drawDxfEntity, isDrawn } from './dxf-entities.ts';
 
@@ -105,7 +105,7 @@ class DxfWalk {
       for (let column = 0; column < columns; column++) {
         if (++this.inserts > MOST_INSERTS) {
           throw new FormatError(
-            `The drawing inserts its blocks more than ${MOST_INSERTS.toLocaleString('en')} times. Explode what is needed and save it again.`,
+            `The drawing inserts its blocks more than ${formatCount(MOST_INSERTS)} times. Explode what is needed and save it again.`,
           );
         }
         // The array is turned with the insert, but not scaled with it (DXF reference, INSERT).

@@ -4,7 +4,7 @@ import { flattenArcInto, flattenCubicInto, flattenQuadraticInto } from '../geome
 import type { Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
 import { FLATTEN_CHORD } from '../tolerances.ts';
-import { toRadians } from '../units.ts';
+import { formatCount, toRadians } from '../units.ts';
 import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
 import { shapePath } from './svg-shapes.ts';
 import { MM_PER_PX, svgLength, svgTransform, viewBoxOf, viewBoxTransform } from './svg-units.ts';
@@ -122,7 +122,7 @@ class Walk {
   private visit(element: XmlElement, matrix: Affine, view: View, depth: number): void {
     if (++this.visits > MOST_VISITS) {
       throw new FormatError(
-        `Line ${element.line}: the drawing repeats its parts more than ${MOST_VISITS.toLocaleString('en')} times. Expand the clones and save it again.`,
+        `Line ${element.line}: the drawing repeats its parts more than ${formatCount(MOST_VISITS)} times. Expand the clones and save it again.`,
         element.line,
       );
     }

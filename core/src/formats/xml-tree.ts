@@ -1,3 +1,4 @@
+import { formatCount } from '../units.ts';
 import { SaxesParser } from 'saxes';
 import { FormatError } from '../problems.ts';
 
@@ -36,7 +37,7 @@ export function readXml(text: string): XmlElement {
   parser.on('opentag', (tag) => {
     if (++count > MOST_ELEMENTS) {
       throw new FormatError(
-        `The file has more than ${MOST_ELEMENTS.toLocaleString('en')} elements. Save only the stitch lines and try again.`,
+        `The file has more than ${formatCount(MOST_ELEMENTS)} elements. Save only the stitch lines and try again.`,
         parser.line,
       );
     }

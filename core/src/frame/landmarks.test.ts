@@ -6,7 +6,7 @@ import { makeMap } from '../cloth/quilt-map.ts';
 import type { NamedPlace } from '../plan/landmarks.ts';
 import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { LandmarkRecord, TouchRecord } from '../plan/records.ts';
-import { cornersLeftOf, type FoundAgain, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
+import { cornersLeftOf, type FoundAgain, cornersAtHand, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
 
 const PLAN = newPlan(
   'Tide Table',
@@ -49,7 +49,12 @@ const ROW: FoundAgain = {
 
 describe('landmarks', () => {
   it('are corners, each place once even where blocks touch, with the touch made there in this advance', () => {
-    const landmarks = landmarksOf(withTouches(touch(0), touch(1)), GRAPH, [], 1);
+    const landmarks = landmarksOf(
+      withTouches(touch(0), touch(1)),
+      cornersAtHand(withTouches(touch(0), touch(1)), GRAPH),
+      [],
+      1,
+    );
     expect(landmarks.map((one) => one.name)).toEqual([
       'upper left corner of A1',
       'upper right corner of A1',
@@ -66,10 +71,12 @@ describe('landmarks', () => {
       undefined,
       undefined,
     ]);
-    expect(landmarksOf(withTouches(touch(0)), GRAPH, [], 1).some((one) => one.touch)).toBe(false);
+    expect(
+      landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH), [], 1).some((one) => one.touch),
+    ).toBe(false);
   });
   it('are named as she sees them when the quilt is turned', () => {
-    const names = landmarksOf(TURNED, GRAPH, [], 0).map((one) => one.name);
+    const names = landmarksOf(TURNED, cornersAtHand(TURNED, GRAPH), [], 0).map((one) => one.name);
     expect(names.slice(0, 4)).toEqual([
       'upper right corner of A1',
       'lower right corner of A1',
@@ -85,8 +92,8 @@ describe('landmarks', () => {
       since: { advance: 0, frame: framePoint(6, 6) },
     };
     const plan = { ...PLAN, landmarks: { c: mark } };
-    expect(landmarksOf(plan, GRAPH, [ROW], 0)).toHaveLength(6);
-    const later = landmarksOf(plan, GRAPH, [ROW], 1).slice(6);
+    expect(landmarksOf(plan, cornersAtHand(plan, GRAPH), [ROW], 0)).toHaveLength(6);
+    const later = landmarksOf(plan, cornersAtHand(plan, GRAPH), [ROW], 1).slice(6);
     expect(later.map((one) => one.name)).toEqual([
       'start of row 1',
       'low point 1 of row 1',
@@ -98,7 +105,9 @@ describe('landmarks', () => {
     expect(later[3]!.ids).toEqual(['mark.c']);
     const onMark = { ...touch(1), on: 'mark.c' };
     const touched = { ...plan, touches: { t: onMark } };
-    expect(landmarksOf(touched, GRAPH, [ROW], 1).filter((one) => one.touch)).toMatchObject([{ name: 'chalk mark 1' }]);
+    expect(landmarksOf(touched, cornersAtHand(touched, GRAPH), [ROW], 1).filter((one) => one.touch)).toMatchObject([
+      { name: 'chalk mark 1' },
+    ]);
   });
 });
 
@@ -128,7 +137,7 @@ describe('where the line-up must be sure', () => {
   });
   it('is at the corners that a fit goes through, until they are touched', () => {
     const block = { exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`) };
-    const landmarks = landmarksOf(withTouches(touch(0)), GRAPH, [], 0);
+    const landmarks = landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH), [], 0);
     expect(cornersLeftOf(landmarks, block).map((i) => landmarks[i]!.name)).toEqual([
       'upper left corner of A1',
       'lower right corner of A1',

@@ -23,14 +23,19 @@ export interface FoundAgain {
   readonly landmarks: readonly NamedPlace[];
 }
 
+/** The corners of all patches as the quilt is loaded; those of the patch at hand are called by its own name. They stay while nothing but touches is added. */
+export const cornersAtHand = (
+  { regions, quilts }: Pick<PlanRecords, 'regions' | 'quilts'>,
+  graph: MapGraph,
+  atHand: string | null = null,
+): NamedPlace[] => cornerLandmarks(graph, Object.values(regions), lieOf({ quilts }), atHand);
+
 /** All that can be touched now: corners of patches, points of what was stitched before the quilt was last moved, and marks made by hand. */
 export function landmarksOf(
   records: PlanRecords,
-  graph: MapGraph,
+  corners: readonly NamedPlace[],
   stitched: readonly FoundAgain[],
   advance: number,
-  /** The patch whose corners are called by its own name. */
-  atHand: string | null = null,
 ): Landmark[] {
   const touches = touchesOf(records);
   const own = (place: NamedPlace, byHand: boolean): Landmark => ({
@@ -39,7 +44,7 @@ export function landmarksOf(
     touch: touchOf(place, touches, advance),
   });
   return [
-    ...cornerLandmarks(graph, Object.values(records.regions), lieOf(records), atHand).map((place) => own(place, false)),
+    ...corners.map((place) => own(place, false)),
     ...stitchedBefore(stitched, advance).map((place) => own(place, false)),
     // What was chalked in this very advance can't tell where it lies: it is known by the head alone.
     ...Object.values(records.landmarks)
@@ -85,7 +90,7 @@ export function lowestStitched(
 const stitchedBefore = (stitched: readonly FoundAgain[], advance: number): NamedPlace[] =>
   stitched.filter((run) => run.advance !== advance).flatMap((run) => run.landmarks);
 
-const lieOf = (records: PlanRecords) => {
+const lieOf = (records: Pick<PlanRecords, 'quilts'>) => {
   const { loading, map } = quiltOf(records);
   return loadingMap(loading, map.size);
 };

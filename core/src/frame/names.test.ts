@@ -1,3 +1,4 @@
+import { cornersAtHand } from './landmarks.ts';
 import { framePoint } from '../geometry/point.ts';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -39,7 +40,7 @@ function answersOf(records: PlanRecords) {
     chosenId: 'placements.pl.0',
   };
   const task = taskAt(on);
-  const asked = lineUpTask(records, graph, task, [], 0);
+  const asked = lineUpTask(records, cornersAtHand(records, graph, task.piece?.regionId), task, [], 0);
   const said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({

@@ -1,4 +1,5 @@
 import type { MapGraph } from '../cloth/map-graph.ts';
+import type { NamedPlace } from '../plan/landmarks.ts';
 import { type PlanRecords, touchesOf } from '../plan/plan-document.ts';
 import type { QuiltPass } from '../plan/quilt-passes.ts';
 import type { TouchRecord } from '../plan/records.ts';
@@ -49,12 +50,12 @@ export interface LineUpTask {
 
 export function lineUpTask(
   records: PlanRecords,
-  graph: MapGraph,
+  corners: readonly NamedPlace[],
   { piece, coming }: { readonly piece: FramePiece | undefined; readonly coming: readonly FramePiece[] },
   stitched: readonly FoundAgain[],
   advance: number,
 ): LineUpTask {
-  const landmarks = landmarksOf(records, graph, stitched, advance, piece?.regionId ?? null);
+  const landmarks = landmarksOf(records, corners, stitched, advance);
   return {
     landmarks,
     targets: targetsOf(records, coming, stitched, advance),

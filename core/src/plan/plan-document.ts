@@ -54,7 +54,7 @@ export function newPlan(name: string, map: QuiltMap): PlanRecords {
 }
 
 /** The quilt's own record. Throws on records without one: such a plan is never stored. */
-export function quiltOf(records: PlanRecords): QuiltRecord {
+export function quiltOf(records: Pick<PlanRecords, 'quilts'>): QuiltRecord {
   const quilt = records.quilts[QUILT_ID];
   if (!quilt) throw new Error('the plan has no quilt record');
   return quilt;

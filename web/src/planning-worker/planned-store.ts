@@ -39,8 +39,9 @@ async function work(): Promise<void> {
         more = false;
       } else {
         const changed = await planner.of(asked).changed(BUDGET);
-        more = changed.more > 0 || usePlan.getState().records !== asked;
-        take(changed, more);
+        const newer = usePlan.getState().records !== asked;
+        more = changed.more > 0 || newer;
+        take(changed, newer);
       }
       more ||= usePlan.getState().records !== asked;
     }
@@ -48,23 +49,42 @@ async function work(): Promise<void> {
     usePlanned.setState({ waiting: false });
     tellError(error);
   } finally {
+    wait(false);
     working = false;
   }
 }
 
-function take({ records, present, passes, failures }: Changed, waiting: boolean): void {
+/** @param newer the plan has changed again meanwhile */
+function take({ records, present, passes, failures, more }: Changed, newer: boolean): void {
+  wait(newer);
   usePlanned.setState((state) => {
     const all = { ...state.byRecord, ...records };
     const gone = Object.keys(all).filter((id) => !present.includes(id));
     for (const id of gone) delete all[id];
     const changed = gone.length > 0 || Object.keys(records).length > 0;
-    return { byRecord: changed ? all : state.byRecord, passes: replaceEqualDeep(state.passes, passes), waiting };
+    return {
+      byRecord: changed ? all : state.byRecord,
+      passes: replaceEqualDeep(state.passes, passes),
+      waiting: more > 0 || (newer && state.waiting),
+    };
   });
   for (const sentence of failures) tellError(new Error(sentence));
 }
 
+/** What is answered sooner than this (ms) was never waited for: words that come and go with every step of a gesture can't be read. */
+const WAITS_AFTER = 80;
+let clock: ReturnType<typeof setTimeout> | undefined;
+
+/** From now on an answer is waited for, or no more. */
+function wait(is: boolean): void {
+  clearTimeout(clock);
+  if (is) clock = setTimeout(() => usePlanned.setState({ waiting: true }), WAITS_AFTER);
+}
+
 function follow(): void {
-  usePlanned.setState({ waiting: true });
+  // While nothing is shown yet, it is said at once that something will be.
+  if (Object.keys(usePlanned.getState().byRecord).length === 0) usePlanned.setState({ waiting: true });
+  else if (!working) wait(true);
   void work();
 }
 

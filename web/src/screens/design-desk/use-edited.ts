@@ -1,40 +1,32 @@
 import { type DesignEdit, isRefusal, type Polyline } from '@gorse/core';
-import { useEffect, useState } from 'react';
 import { api } from '../../api/api.ts';
 import { KEYS, queryClient } from '../../api/queries.ts';
-import { tellError } from '../../ui/notices.ts';
 import { library } from '../../library-worker/library.ts';
+import { useAsked } from '../../ui/use-asked.ts';
 
 interface Edited {
-  /** The lines after the edits; the last good ones while newer are worked out. */
+  /** The lines after the edits, or as far as they can be made; the last ones while newer are worked out. */
   readonly strokes: readonly Polyline[] | null;
-  /** Why the last edit can't be made. */
+  /** Why an edit can't be made. */
   readonly refusal: string | null;
 }
 
+const NOTHING: Edited = { strokes: null, refusal: null };
+
 /** A design's lines after some edits, worked out in the worker. */
 export function useEdited(strokes: readonly Polyline[] | null, edits: readonly DesignEdit[]): Edited {
-  const [edited, setEdited] = useState<Edited>({ strokes: null, refusal: null });
-  useEffect(() => {
-    if (strokes === null) return;
-    let stale = false;
-    const work = async (): Promise<void> => {
-      const others = new Map<string, Float64Array[]>();
-      for (const edit of edits) if (edit.kind === 'join') others.set(edit.designId, await strokesOf(edit.designId));
-      const found = await library().edit(strokes, edits, others);
-      if (stale) return;
-      setEdited((before) =>
-        isRefusal(found)
-          ? { strokes: before.strokes ?? strokes, refusal: found.refusal }
-          : { strokes: found, refusal: null },
-      );
-    };
-    work().catch(tellError);
-    return () => {
-      stale = true;
-    };
-  }, [strokes, edits]);
-  return edited;
+  const ask = strokes && (() => edited(strokes, edits));
+  return useAsked('edited', [strokes, edits], ask).answer ?? NOTHING;
+}
+
+async function edited(strokes: readonly Polyline[], edits: readonly DesignEdit[]): Promise<Edited> {
+  const others = new Map<string, Float64Array[]>();
+  for (const edit of edits) if (edit.kind === 'join') others.set(edit.designId, await strokesOf(edit.designId));
+  const found = await library().edit(strokes, edits, others);
+  if (!isRefusal(found)) return { strokes: found, refusal: null };
+  // It stays as it was before the edit that can't be made.
+  const before = await edited(strokes, edits.slice(0, -1));
+  return { strokes: before.strokes, refusal: found.refusal };
 }
 
 const strokesOf = (id: string): Promise<Float64Array<ArrayBuffer>[]> =>

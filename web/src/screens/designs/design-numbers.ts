@@ -1,4 +1,5 @@
 import {
+  formatCount,
   type DesignFacts,
   formatDuration,
   formatLength,
@@ -67,7 +68,7 @@ export function numbersOf(
 const sizeRows = (facts: DesignFacts, sewing: Sewing | null, { length, bare }: Telling): Row[] => [
   { name: 'Size', value: `${bare(facts.width)} × ${length(facts.height)}` },
   { name: 'Line', value: length(facts.length) },
-  { name: 'Stitches', value: sewing ? sewing.stitches.toLocaleString('en') : '…' },
+  { name: 'Stitches', value: sewing ? formatCount(sewing.stitches) : '…' },
   { name: 'Time', value: sewing ? formatDuration(sewing.seconds) : '…' },
   {
     name: 'Lines apart',
@@ -128,7 +129,7 @@ function riskRows(facts: DesignFacts, stitchLength: number, { length }: Telling)
     {
       name: 'Crossings',
       mark: 'crossing',
-      value: facts.crossings === 0 ? 'none' : facts.crossings.toLocaleString('en'),
+      value: facts.crossings === 0 ? 'none' : formatCount(facts.crossings),
     },
     {
       name: 'Sharpest corner',

@@ -1,5 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
+  formatCount,
   advanceNow,
   type AdvanceState,
   type DoubtEllipse,
@@ -134,7 +135,7 @@ const stitchOf = (run: RunAnswer | null): number => run?.state.stitch ?? 0;
 
 const progress = (run: RunAnswer | null): string => {
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
-  return `${stitchOf(run).toLocaleString('en')} of ${of.toLocaleString('en')}`;
+  return `${formatCount(stitchOf(run))} of ${formatCount(of)}`;
 };
 
 /** The doubts on the piece at hand. */

@@ -1,5 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
+  cornersAtHand,
   type FramePiece,
   lineUpTask,
   mapGraph,
@@ -44,16 +45,22 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const { advances, advance, mounts, live, runs } = log;
   const [said, setSaid] = useState(SAID_NOTHING);
   const graph = useMemo(() => mapGraph(Object.values(records.regions)), [records.regions]);
-  const on: OnFrame<RunAnswer> = { records, graph, pieces, passes, advances, runs, live, chosenId };
-  const task = taskAt(on);
+  const on = useMemo(
+    (): OnFrame<RunAnswer> => ({ records, graph, pieces, passes, advances, runs, live, chosenId }),
+    [records, graph, pieces, passes, advances, runs, live, chosenId],
+  );
+  const task = useMemo(() => taskAt(on), [on]);
   const { piece, run } = task;
   const coming = useSame(task.coming);
   const stitched = useStitched(runs);
   const resting = useSame(stitched.filter((line) => line.id !== live?.id || live.state.status !== 'stitching'));
   const again = useFoundAgain(resting, records);
+  const { regions, quilts } = records;
+  const atHand = piece?.regionId ?? null;
+  const corners = useMemo(() => cornersAtHand({ regions, quilts }, graph, atHand), [regions, quilts, graph, atHand]);
   const asked = useMemo(
-    () => lineUpTask(records, graph, { piece, coming }, again, advance),
-    [records, graph, piece, coming, again, advance],
+    () => lineUpTask(records, corners, { piece, coming }, again, advance),
+    [records, corners, piece, coming, again, advance],
   );
   const landmarks = useSame(asked.landmarks);
   const targets = useSame(asked.targets);

@@ -1,4 +1,4 @@
-import type { LengthStyle, PlanProblem, PlanRecords } from '@gorse/core';
+import type { LengthStyle, PlanProblem } from '@gorse/core';
 import { Button, Group, Text, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import {
@@ -8,6 +8,7 @@ import {
   IconCircleCheck,
   IconInfoCircle,
 } from '@tabler/icons-react';
+import { useShallow } from 'zustand/react/shallow';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
@@ -25,12 +26,13 @@ export function ChecksTray({
   readonly onShow: (problem: PlanProblem) => void;
 }) {
   const [opened, { toggle }] = useDisclosure(false);
-  const byRecord = usePlanned((state) => state.byRecord);
+  const planned = usePlanned(useShallow(({ byRecord }) => Object.values(byRecord).flatMap((one) => one.problems)));
   const waiting = usePlanned((state) => state.waiting);
-  const records = usePlan((state) => state.records);
+  const placements = usePlan((state) => state.records.placements);
+  const rowSets = usePlan((state) => state.records.rowSets);
   const style = useLengthStyle();
-  const problems = [...Object.values(byRecord).flatMap((one) => one.problems), ...more]
-    .filter(({ subject }) => (subject.kind === 'placement' ? records.placements : records.rowSets)[subject.id])
+  const problems = [...planned, ...more]
+    .filter(({ subject }) => (subject.kind === 'placement' ? placements : rowSets)[subject.id])
     .sort((a, b) => a.severity.localeCompare(b.severity) * -1);
   const mend = problems.filter((problem) => problem.severity === 'mend').length;
   const know = problems.length - mend;
@@ -60,7 +62,6 @@ export function ChecksTray({
             <Problem
               key={`${problem.subject.id} ${problem.code} ${problem.at.x} ${problem.at.y}`}
               problem={problem}
-              records={records}
               style={style}
               onShow={onShow}
             />
@@ -73,21 +74,19 @@ export function ChecksTray({
 
 function Problem({
   problem,
-  records,
   style,
   onShow,
 }: {
   readonly problem: PlanProblem;
-  readonly records: PlanRecords;
   readonly style: LengthStyle;
   readonly onShow: (problem: PlanProblem) => void;
 }) {
   const { remedy } = problem;
+  const name = usePlan((state) => nameOf(problem.subject, state.records));
   return (
     <li style={{ display: 'flex', alignItems: 'center', gap: 10, padding: '3px 0' }}>
       <UnstyledButton style={{ flex: 1 }} onClick={() => onShow(problem)}>
-        <b>{problem.severity === 'mend' ? 'Mend' : 'Know'}:</b>{' '}
-        {sentence(problem, nameOf(problem.subject, records), style)}
+        <b>{problem.severity === 'mend' ? 'Mend' : 'Know'}:</b> {sentence(problem, name, style)}
       </UnstyledButton>
       {remedy && (
         <Button size="compact-sm" variant="default" onClick={() => edit('remedy', mendWith(remedy, problem.subject))}>

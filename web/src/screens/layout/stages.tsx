@@ -1,5 +1,6 @@
 import {
   FIT_KINDS,
+  type FitRule,
   fitTakes,
   MM_PER_INCH,
   type PlanRecords,
@@ -12,6 +13,7 @@ import {
 } from '@gorse/core';
 import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
 import { IconRotateClockwise2 } from '@tabler/icons-react';
+import { memo } from 'react';
 import { setRecipe } from '../../document/placing.ts';
 import { commit, edit, preview } from '../../document/plan-store.ts';
 import { FIT_NAMES, FIT_WORDS } from './fit-names.ts';
@@ -66,17 +68,12 @@ export function OrientStage({ recipe: { id, orient } }: StageProps) {
   );
 }
 
-export function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly shape: Shape }) {
+/** Made anew when the recipe changes, not when it is worked out. */
+export const FitStage = memo(function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly shape: Shape }) {
   const marginTo = (margin: number) => setRecipe(id, { fit: { ...fit, margin } });
   return (
     <Stack gap="sm">
-      <SegmentedControl
-        aria-label="Fit"
-        data={FIT_KINDS.map((value) => ({ value, label: FIT_NAMES[value], disabled: !fitTakes(value, shape) }))}
-        value={fit.kind}
-        onChange={(kind) => edit('fit', setRecipe(id, { fit: { ...fit, kind } }))}
-      />
-      <Text size="sm">{FIT_WORDS[fit.kind]}</Text>
+      <FitKinds recipeId={id} kind={fit.kind} shape={shape} />
       <LengthInput
         label="Margin"
         description="Kept free along every seam; less than 0 runs over it"
@@ -98,7 +95,35 @@ export function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly
       />
     </Stack>
   );
-}
+});
+
+/** Doesn't change while a margin is dragged. */
+const FitKinds = memo(function FitKinds({
+  recipeId,
+  kind,
+  shape,
+}: {
+  readonly recipeId: string;
+  readonly kind: FitRule['kind'];
+  readonly shape: Shape;
+}) {
+  const change = (to: FitRule['kind']): void =>
+    edit('fit', (records) => {
+      const recipe = records.recipes[recipeId];
+      return recipe ? setRecipe(recipeId, { fit: { ...recipe.fit, kind: to } })(records) : records;
+    });
+  return (
+    <>
+      <SegmentedControl
+        aria-label="Fit"
+        data={FIT_KINDS.map((value) => ({ value, label: FIT_NAMES[value], disabled: !fitTakes(value, shape) }))}
+        value={kind}
+        onChange={change}
+      />
+      <Text size="sm">{FIT_WORDS[kind]}</Text>
+    </>
+  );
+});
 
 export const TIE_NAMES = { short: 'short', inPlace: 'in place', none: 'none' } as const;
 

@@ -1,5 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
+  formatCount,
   type AdvanceEvent,
   type AdvanceKind,
   formatDuration,
@@ -111,8 +112,8 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
         {titleOf(run)} <span style={{ fontWeight: 500 }}>· {STATUS[run.state.status]}</span>
       </Title>
       <Text c="var(--ink-soft)" mb={6}>
-        {day.format(run.events[0]?.at)} · stitch {run.state.stitch.toLocaleString('en')} of {of.toLocaleString('en')} ·
-        planned {formatDuration(run.seconds)}, stitched {formatDuration(stitchingSeconds(run.events))} ·{' '}
+        {day.format(run.events[0]?.at)} · stitch {formatCount(run.state.stitch)} of {formatCount(of)} · planned{' '}
+        {formatDuration(run.seconds)}, stitched {formatDuration(stitchingSeconds(run.events))} ·{' '}
         {trimmed((100 * run.thread) / bobbin, 0)} % of a bobbin
         {run.holes.length > 1 ? ` · ${run.holes.length - 1} cuts` : ''}
       </Text>
@@ -129,7 +130,7 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
             <Table.Tr key={`${event.at} ${event.kind} ${event.stitch}`}>
               <Table.Td>{clock.format(event.at)}</Table.Td>
               <Table.Td>{EVENTS[event.kind]}</Table.Td>
-              <Table.Td>{event.stitch.toLocaleString('en')}</Table.Td>
+              <Table.Td>{formatCount(event.stitch)}</Table.Td>
             </Table.Tr>
           ))}
         </Table.Tbody>

@@ -18,7 +18,7 @@ interface Props {
 /** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the passes as bands, the reach now as a bracket. */
 export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const wide = width > 150;
-  const { records, layout, rows, passes, rolled, reach, roll } = useStrip(width, wide);
+  const { layout, rows, passes, rolled, reach, roll } = useStrip(width, wide);
   const { left, right, bottom, scale, toY } = layout;
   const count = counted(passes.length, 'pass');
   const title =
@@ -40,7 +40,7 @@ export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }
           </pattern>
         </defs>
         <Pole x={left} width={right - left} y={22} half={roll} name="take-up" />
-        <StripCloth records={records} rows={rows} layout={layout} />
+        <StripCloth rows={rows} layout={layout} />
         {passes.map((pass, at) => (
           <PassBand
             key={at}

@@ -1,21 +1,22 @@
-import { applyToPoint, type ClothPoint, outlineOf, type PlanRecords } from '@gorse/core';
-import { useMemo } from 'react';
+import { applyToPoint, type ClothPoint, outlineOf } from '@gorse/core';
+import { memo, useMemo } from 'react';
+import { usePlan } from '../../document/plan-store.ts';
 import type { StripLayout } from './use-strip.ts';
 
 /** The quilt as it is loaded: its patches, those with a design darker, and its rows as lines. */
-export function StripCloth({
-  records,
+export const StripCloth = memo(function StripCloth({
   rows,
   layout: { lie, left, scale, width, toY },
 }: {
-  readonly records: PlanRecords;
   readonly rows: readonly { readonly row: number; readonly ring: readonly ClothPoint[] }[];
   readonly layout: StripLayout;
 }) {
-  const filled = useMemo(() => new Set(Object.values(records.placements).map((p) => p.regionId)), [records.placements]);
+  const regions = usePlan((state) => state.records.regions);
+  const placements = usePlan((state) => state.records.placements);
+  const filled = useMemo(() => new Set(Object.values(placements).map((p) => p.regionId)), [placements]);
   return (
     <g transform={`translate(${left} ${toY(0)}) scale(${scale})`}>
-      {Object.values(records.regions).map((region) => (
+      {Object.values(regions).map((region) => (
         <polygon
           key={region.id}
           points={outlineOf(region.shape)
@@ -34,4 +35,4 @@ export function StripCloth({
       })}
     </g>
   );
-}
+});

@@ -1,17 +1,20 @@
 import {
   advanceStateOf,
-  type Lie,
   finishedPieces,
   type FramePiece,
+  type Lie,
+  type Loading,
   loadedSize,
   loadingMap,
   mountedNow,
   piecesInPasses,
+  type QuiltMap,
   quiltOf,
   rollGrowth,
   usableReach,
 } from '@gorse/core';
 import { useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { useFrame } from '../../api/frame-socket.ts';
 import { useAdvances, useRuns } from '../../api/queries.ts';
 import { usePlan } from '../../document/plan-store.ts';
@@ -49,7 +52,7 @@ export interface StripLayout {
 /** What the strip shows: the quilt as it is loaded, its passes, and how it lies on the poles now. */
 export function useStrip(stripWidth: number, wide: boolean) {
   const quiltId = usePlan((state) => state.quiltId)!;
-  const records = usePlan((state) => state.records);
+  const { map, loading, machine } = usePlan((state) => quiltOf(state.records));
   const byRecord = usePlanned((state) => state.byRecord);
   const found = usePlanned((state) => state.passes);
   const logged = useAdvances(quiltId).data;
@@ -64,13 +67,12 @@ export function useStrip(stripWidth: number, wide: boolean) {
       ),
     [byRecord, found],
   );
-  const { map, loading, machine } = quiltOf(records);
   const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
-  const layout = layOut(loadedSize(loading, map.size), loadingMap(loading, map.size), stripWidth, wide);
+  const layout = useMemo(() => layOut(loading, map.size, stripWidth, wide), [loading, map.size, stripWidth, wide]);
+  const rows = usePlanned(useShallow((state) => Object.values(state.byRecord).flatMap((one) => one.rows?.rows ?? [])));
   return {
-    records,
     layout,
-    rows: Object.values(byRecord).flatMap((record) => record.rows?.rows ?? []),
+    rows,
     passes: found.passes.map((pass, i): StripPass => {
       const own = pieces.filter((piece) => piece.pass === i);
       const first = Math.max(0, Math.min(...own.map((piece) => piece.top)));
@@ -85,12 +87,8 @@ export function useStrip(stripWidth: number, wide: boolean) {
   };
 }
 
-function layOut(
-  { width, length }: { readonly width: number; readonly length: number },
-  lie: Lie,
-  stripWidth: number,
-  wide: boolean,
-): StripLayout {
+function layOut(loading: Loading, size: QuiltMap['size'], stripWidth: number, wide: boolean): StripLayout {
+  const { width, length } = loadedSize(loading, size);
   const scale = Math.min((stripWidth - (wide ? 56 : 16)) / width, (HEIGHT - 104) / length);
   const left = (stripWidth - width * scale) / 2;
   const toY = (mm: number): number => TOP + mm * scale;
@@ -101,6 +99,7 @@ function layOut(
     scale,
     toY,
     toMm: (y) => (y - TOP) / scale,
-    ...{ lie, width, length },
+    lie: loadingMap(loading, size),
+    ...{ width, length },
   };
 }

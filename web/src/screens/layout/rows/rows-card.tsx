@@ -1,5 +1,6 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
+  formatCount,
   counted,
   formatDuration,
   formatLength,
@@ -112,7 +113,7 @@ function Laid({
         <Text size="sm" data-testid="row-totals">
           {[
             counted(planned.rows.length, 'row'),
-            `${totals.stitches.toLocaleString('en')} stitches`,
+            `${formatCount(totals.stitches)} stitches`,
             formatDuration(totals.seconds),
             `${trimmed(totals.thread / 1000, 0)} m of thread`,
             counted(planned.bobbinChanges.length + 1, 'bobbin'),

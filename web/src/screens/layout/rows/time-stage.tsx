@@ -1,4 +1,4 @@
-import { formatDuration, formatLength, quiltOf, trimmed } from '@gorse/core';
+import { formatCount, formatDuration, formatLength, quiltOf, trimmed } from '@gorse/core';
 import { Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { usePlan } from '../../../document/plan-store.ts';
@@ -63,7 +63,7 @@ export function TimeStage({ planned }: { readonly planned: ShownRows }) {
           : `${atEnds.length > 0 ? `Change the bobbin before ${atEnds.length === 1 ? 'row' : 'rows'} ${atEnds.join(', ')} (dashed). ` : ''}${inside > 0 ? `It runs out inside a row ${inside} times: one row takes more than a bobbin.` : ''}`}
       </Text>
       <Text size="sm">
-        Reckoned for {motion.stitchesPerMinute.toLocaleString('en')} stitches a minute, at most{' '}
+        Reckoned for {formatCount(motion.stitchesPerMinute)} stitches a minute, at most{' '}
         {formatLength(motion.topSpeed, style)} a second, {formatLength(motion.cornerSpeed, style)} a second round a
         sharp corner, gaining {formatLength(motion.acceleration, style)} a second each second;{' '}
         {trimmed(bobbin / 1000, 0)} m on a bobbin. Stops between rows not counted. One row takes about{' '}
