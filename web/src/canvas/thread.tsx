@@ -27,7 +27,7 @@ const UNSEEN = 0.5;
 export const Thread = memo(function Thread({ runs, levels, scale, colour, look, upTo, opacity = 1 }: Props) {
   const level = levels?.filter(({ tolerance }) => tolerance * scale <= UNSEEN).at(-1);
   const lines = level?.lines ?? runs;
-  const parts = useMemo(() => partsOf(lines, upTo), [lines, upTo]);
+  const parts = useMemo(() => (upTo === undefined ? allPartsOf(lines) : partsOf(lines, upTo)), [lines, upTo]);
   return (
     <Shape
       perfectDrawEnabled={false}
@@ -62,7 +62,15 @@ interface Part {
   readonly path: () => Path2D;
 }
 
-function partsOf(lines: readonly Polyline[], upTo = Infinity): Part[] {
+/** Of whole lines, made once for all that draw them: the lens draws what the cloth does. */
+const whole = new WeakMap<readonly Polyline[], Part[]>();
+function allPartsOf(lines: readonly Polyline[]): Part[] {
+  const known = whole.get(lines) ?? partsOf(lines, Infinity);
+  whole.set(lines, known);
+  return known;
+}
+
+function partsOf(lines: readonly Polyline[], upTo: number): Part[] {
   const parts: Part[] = [];
   let hole = 0;
   for (const line of lines) {

@@ -11,6 +11,7 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
+import { memo } from 'react';
 import { takeFrame, useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
@@ -51,16 +52,12 @@ export function FramePanel(props: Props) {
           Pass {mountedNow(advances).pass + 1} of {Math.max(passes, mountedNow(advances).pass + 1)}
         </Text>
         <Beads at={instruction.bead} />
-        <Select
-          aria-label="What to stitch"
-          size="md"
-          data={props.pieces.map((one) => ({
-            value: one.id,
-            label: `${atStart(one.name)}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
-          }))}
+        <PieceSelect
+          pieces={props.pieces}
+          passes={passes}
+          finished={finished}
           value={piece.id}
-          allowDeselect={false}
-          onChange={props.onChoose}
+          onChoose={props.onChoose}
           disabled={head?.mode === 'stitching' || head?.mode === 'paused'}
         />
         {!connected || !linkUp ? (
@@ -89,6 +86,35 @@ export function FramePanel(props: Props) {
     </aside>
   );
 }
+
+/** Has an option a piece, so it is made anew only when they change. */
+const PieceSelect = memo(function PieceSelect({
+  pieces,
+  passes,
+  finished,
+  value,
+  onChoose,
+  disabled,
+}: Pick<Props, 'pieces' | 'finished' | 'onChoose'> & {
+  readonly passes: number;
+  readonly value: string;
+  readonly disabled: boolean;
+}) {
+  return (
+    <Select
+      aria-label="What to stitch"
+      size="md"
+      data={pieces.map((one) => ({
+        value: one.id,
+        label: `${atStart(one.name)}${passes > 1 ? (one.pass < 0 ? ', too deep' : `, pass ${one.pass + 1}`) : ''}${finished.has(one.id) ? ', stitched' : ''}`,
+      }))}
+      value={value}
+      allowDeselect={false}
+      onChange={onChoose}
+      disabled={disabled}
+    />
+  );
+});
 
 /** Another quilt lies on the frame. */
 function Elsewhere({ quilt, busy }: { readonly quilt: string; readonly busy: boolean }) {

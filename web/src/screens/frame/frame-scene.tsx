@@ -35,7 +35,7 @@ interface Props {
 }
 
 /** The cloth on the frame as it truly lies, with what was stitched on it in earlier advances. */
-export function FrameGround({
+export const FrameGround = memo(function FrameGround({
   patches,
   stitched,
   scale,
@@ -54,7 +54,7 @@ export function FrameGround({
       ))}
     </>
   );
-}
+});
 
 /** The plan laid on the cloth, and what has been touched and stitched. */
 export const FrameScene = memo(function FrameScene({

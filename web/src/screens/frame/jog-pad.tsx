@@ -1,6 +1,7 @@
 import { type LengthStyle, MM_PER_INCH, unitOf } from '@gorse/core';
 import { ActionIcon, Group, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
+import { memo } from 'react';
 import { sayToFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
@@ -27,7 +28,13 @@ const WAYS = [
 ] as const;
 
 /** Moves the head by one of the steps. */
-export function JogPad({ step, onStep }: { readonly step: number; readonly onStep: (step: number) => void }) {
+export const JogPad = memo(function JogPad({
+  step,
+  onStep,
+}: {
+  readonly step: number;
+  readonly onStep: (step: number) => void;
+}) {
   const steps = jogSteps(useLengthStyle());
   const { mm } = steps[step]!;
   return (
@@ -52,4 +59,4 @@ export function JogPad({ step, onStep }: { readonly step: number; readonly onSte
       />
     </Group>
   );
-}
+});

@@ -140,6 +140,7 @@ function useScene(
   const style = useLengthStyle();
   const seen = useFrame((state) => state.stitched.length > 0);
   const finished = useSame([...task.done]);
+  const done = useMemo(() => new Set(finished), [finished]);
   const asked = situation?.instruction.action === 'touch' ? wanted : null;
   const pieceId = task.piece?.id ?? null;
   return useMemo(
@@ -151,10 +152,10 @@ function useScene(
       wanted: asked,
       loaded,
       stitched: stitched.filter((line) => line.advance === advance),
-      done: new Set(finished),
+      done,
       seen,
       worst: lineUp?.worst && lineUp.worst.doubt < LOST ? `±${formatDoubt(lineUp.worst.doubt, style)}` : '',
     }),
-    [loaded, landmarks, lineUp, pieceId, asked, stitched, advance, finished, seen, style],
+    [loaded, landmarks, lineUp, pieceId, asked, stitched, advance, done, seen, style],
   );
 }

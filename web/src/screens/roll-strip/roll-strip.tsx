@@ -1,4 +1,5 @@
 import { applyToPoint, type ClothPoint, counted, type Point } from '@gorse/core';
+import { memo } from 'react';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Boundary, SIXTEENTH } from './boundary.tsx';
 import { PassBand } from './pass-band.tsx';
@@ -16,7 +17,7 @@ interface Props {
 }
 
 /** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the passes as bands, the reach now as a bracket. */
-export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }: Props) {
+export const RollStrip = memo(function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const wide = width > 150;
   const { layout, rows, passes, rolled, reach, roll } = useStrip(width, wide);
   const { left, right, bottom, scale, toY } = layout;
@@ -76,7 +77,7 @@ export function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }
       </svg>
     </aside>
   );
-}
+});
 
 /** What the head reaches now. */
 function Bracket({
