@@ -76,6 +76,26 @@ test('the frame works on a tablet at arm’s length: large targets, large number
   expect(parseFloat(size)).toBeGreaterThanOrEqual(28);
 });
 
+test('a screen moves its own quilt only, and can put that on the frame', async ({ page, context }) => {
+  const open = async (screen: Page): Promise<void> => {
+    await screen.goto(`${server.address}/quilts/${await ownQuilt(server.address, 'Harbour Lights')}/frame`);
+    await screen.getByRole('button', { name: 'Understood' }).click();
+    await expect(screen.getByText('Set the tension, then put the side clamps on.')).toBeVisible();
+    await expect(screen.getByRole('button', { name: 'Jog left' })).toBeVisible();
+  };
+  await open(page);
+  const other = await context.newPage();
+  await open(other);
+  await expect(page.getByText('Harbour Lights (copy) is on the frame')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Jog left' })).toBeHidden();
+  await expect(page.getByTestId('big-button')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'STOP' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put this quilt on the frame' }).click();
+  await expect(page.getByRole('button', { name: 'Tension and clamps are set' })).toBeVisible();
+  await expect(other.getByText('Harbour Lights (copy) is on the frame')).toBeVisible();
+  await other.close();
+});
+
 test('numbers follow the units at once, everywhere', async ({ page }) => {
   await page.goto(`${server.address}/designs`);
   await page.getByLabel('Search by name, file, kind or tag').fill('Compass');

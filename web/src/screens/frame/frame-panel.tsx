@@ -51,7 +51,7 @@ export function FramePanel(props: Props) {
         <Text fw={600} lh={1.1}>
           Pass {mountedNow(advances).pass + 1} of {Math.max(passes, mountedNow(advances).pass + 1)}
         </Text>
-        <Beads at={instruction.bead} />
+        {!elsewhere && <Beads at={instruction.bead} />}
         <PieceSelect
           pieces={props.pieces}
           passes={passes}

@@ -40,6 +40,7 @@ export default function FrameStep() {
   const patches = useFrame((state) => state.patches);
   const stitched = useFrame((state) => state.stitched);
   const answers = useFrame((state) => state.state !== null);
+  const isHere = useFrame((state) => state.elsewhere === null);
   const style = useLengthStyle();
   const [step, setStep] = useState(1);
   const [dragged, setDragged] = useState<Point | null>(null);
@@ -121,9 +122,11 @@ export default function FrameStep() {
           </ClothStage>
           {answers && isSet && <Lens patches={patches} stitched={stitched} scene={scene} />}
         </div>
-        <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
-          <JogPad step={step} onStep={setStep} />
-        </div>
+        {isHere && (
+          <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
+            <JogPad step={step} onStep={setStep} />
+          </div>
+        )}
       </div>
       <FramePanel
         told={told}
