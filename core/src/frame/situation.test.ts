@@ -93,6 +93,7 @@ function at({
     advice: {
       landmark: 5,
       worth,
+      gain: 1,
       now: { target: 0, doubt, tolerance: 2 },
       after: { target: 0, doubt: doubt / 2, tolerance: 2 },
     },
