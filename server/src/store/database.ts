@@ -1,14 +1,11 @@
 import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
-import { drizzle as overServer } from 'drizzle-orm/node-postgres';
-import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle as overPglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import pg from 'pg';
 import type { Config } from '../config.ts';
 import { RecentPlans } from './recent-plans.ts';
 import * as schema from './schema.ts';
@@ -68,7 +65,13 @@ export async function overEmbedded(client: PGlite, folder: string | null): Promi
   };
 }
 
+/** Its client is loaded only where there is a server: most have none, and start sooner. */
 async function openServer(url: string): Promise<Database> {
+  const [{ default: pg }, { drizzle: overServer }, { migrate: migrateServer }] = await Promise.all([
+    import('pg'),
+    import('drizzle-orm/node-postgres'),
+    import('drizzle-orm/node-postgres/migrator'),
+  ]);
   const pool = new pg.Pool({ connectionString: url });
   const tables = overServer(pool, { schema });
   await migrateServer(tables, { migrationsFolder: MIGRATIONS });
