@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { ask } from './ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
 import { longLine, svgOf } from './core.ts';
 import { printFigure, quantile } from './figures.ts';
@@ -31,13 +32,8 @@ async function graspMargin(page: Page, quilt: string): Promise<(steps: number) =
 /** Dragging the margin of a 20,000-point design in the real browser. */
 export const benchDrag = (): Promise<void> =>
   withServer(async (server) => {
-    const made = await fetch(`${server.address}/api/quilts`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ name: 'Drag', ...TOP }),
-    });
-    const { id } = (await made.json()) as { id: string };
-    await fetch(`${server.address}/api/designs?file=Long.svg`, { method: 'POST', body: svgOf(longLine(20_000)) });
+    const { id } = await ask<{ id: string }>(server.address, '/quilts', { name: 'Drag', ...TOP });
+    await ask(server.address, '/designs?file=Long.svg', svgOf(longLine(20_000)));
     const quilt = `${server.address}/quilts/${id}`;
     await inBrowser(async (page, browser) => {
       const drag = await graspMargin(page, quilt);

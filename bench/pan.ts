@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { askedRows, resolvedRows, rowChoices } from '@gorse/core';
+import { ask } from './ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
 import { printFigure, quantile } from './figures.ts';
 import { A_STEP, msAStep } from './trace.ts';
@@ -8,32 +9,27 @@ import { withServer } from './with-server.ts';
 
 /** Panning a king with half a million stitches: frames while the pointer moves, zoomed to the whole and to a block. */
 export const benchPan = (): Promise<void> =>
-  withServer(async (server) => {
-    const post = async <T>(path: string, body: string): Promise<T> => {
-      const headers = { 'Content-Type': 'application/json' };
-      const response = await fetch(`${server.address}/api${path}`, { method: 'POST', headers, body });
-      if (!response.ok) throw new Error(await response.text());
-      return (await response.json()) as T;
-    };
+  withServer(async ({ address }) => {
     // At two thirds of the size there are half a million stitches.
     const line = kingDesign().map((v) => v * 0.66);
     let path = '';
     for (let i = 0; i < line.length; i += 2)
       path += `${i === 0 ? 'M' : 'L'}${line[i]!.toFixed(3)} ${line[i + 1]!.toFixed(3)}`;
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="600mm" height="300mm" viewBox="-100 0 500 300"><path d="${path}"/></svg>`;
-    const design = await post<{ id: string }>('/designs?file=King.svg', svg);
-    const { id } = await post<{ id: string }>(
-      '/quilts',
-      JSON.stringify({ name: 'King', setting: KING.setting, borders: KING.borders }),
-    );
+    const design = await ask<{ id: string }>(address, '/designs?file=King.svg', svg);
+    const { id } = await ask<{ id: string }>(address, '/quilts', {
+      name: 'King',
+      setting: KING.setting,
+      borders: KING.borders,
+    });
     const wished = { ...kingRows(design.id, 18), wish: { matters: 'clearance', clearance: 0, margin: 12 } as const };
     const [best] = rowChoices(kingPlan(line, wished), askedRows(wished), 'upright');
     const after = { ...wished, numbers: best!.numbers };
     const { stitches } = kingPlan(line, after).get(resolvedRows, after.id)!.totals;
     const diff = [{ kind: 'rowSets', id: after.id, before: null, after }];
-    await post(`/quilts/${id}/edits`, JSON.stringify({ editId: 'king-rows', baseRevision: 0, mark: 'rows', diff }));
+    await ask(address, `/quilts/${id}/edits`, { editId: 'king-rows', baseRevision: 0, mark: 'rows', diff });
 
-    const quilt = `${server.address}/quilts/${id}`;
+    const quilt = `${address}/quilts/${id}`;
     await inBrowser(async (page, browser) => {
       for (const [name, zooms] of LOOKS) {
         const pan = await graspCloth(page, quilt, zooms);

@@ -1,5 +1,6 @@
 import type { QuiltAnswer } from '@gorse/contract';
 import { removeFolder, startServer } from '../e2e/server.ts';
+import { ask } from './ask.ts';
 import { printFigure, quantile } from './figures.ts';
 
 const EDITS = 200;
@@ -12,23 +13,19 @@ const TOP = {
 export async function benchServer(): Promise<void> {
   const first = await startServer();
   const { folder } = first;
-  const ask = async <T>(path: string, body?: unknown): Promise<T> => {
-    const post =
-      body === undefined
-        ? {}
-        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
-    const response = await fetch(`${first.address}/api${path}`, post);
-    if (!response.ok) throw new Error(await response.text());
-    return (await response.json()) as T;
-  };
-  const { id } = await ask<{ id: string }>('/quilts', { name: 'Bench', ...TOP });
-  const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
+  const { id } = await ask<{ id: string }>(first.address, '/quilts', { name: 'Bench', ...TOP });
+  const { records } = await ask<QuiltAnswer>(first.address, `/quilts/${id}`);
   const before = records.regions['block-1-1']!;
   const times: number[] = [];
   for (let revision = 0; revision < EDITS; revision++) {
     const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
     const start = performance.now();
-    await ask(`/quilts/${id}/edits`, { editId: `bench-edit-${revision}`, baseRevision: revision, mark: 'bench', diff });
+    await ask(first.address, `/quilts/${id}/edits`, {
+      editId: `bench-edit-${revision}`,
+      baseRevision: revision,
+      mark: 'bench',
+      diff,
+    });
     times.push(performance.now() - start);
   }
   printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
