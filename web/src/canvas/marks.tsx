@@ -1,7 +1,11 @@
 import type { DoubtEllipse, Point, Polyline } from '@gorse/core';
+import Konva from 'konva';
 import { Arrow, Circle, Ellipse, Group, Label, Line, Shape, Tag, Text } from 'react-konva';
 import { MOORLAND } from '../ui/theme.ts';
 import { trace } from './patches.tsx';
+
+// Words are set on their middle line: measured at every draw, they cost more than all that is drawn beside them.
+Konva.legacyTextRendering = true;
 
 const flat = (points: readonly Point[]): number[] => points.flatMap((p) => [p.x, p.y]);
 

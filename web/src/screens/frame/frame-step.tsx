@@ -25,7 +25,7 @@ import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
-import { JogPad, jogSteps } from './jog-pad.tsx';
+import { JogPad, jogStep } from './jog-pad.tsx';
 import { Lens } from './lens.tsx';
 import { useFrameKeys } from './use-frame-keys.ts';
 import { useFrameWork } from './use-frame-work.ts';
@@ -42,10 +42,9 @@ export default function FrameStep() {
   const answers = useFrame((state) => state.state !== null);
   const isHere = useFrame((state) => state.elsewhere === null);
   const style = useLengthStyle();
-  const [step, setStep] = useState(1);
   const [dragged, setDragged] = useState<Point | null>(null);
   useFrameKeys({
-    step: jogSteps(style)[step]!.mm,
+    step: () => jogStep(style),
     act: () => {
       const action = told?.instruction.action;
       if (action && action !== 'pause' && !useFrame.getState().elsewhere) work.act(action);
@@ -124,7 +123,7 @@ export default function FrameStep() {
         </div>
         {isHere && (
           <div className="tray" style={{ padding: 10, paddingRight: 14 }}>
-            <JogPad step={step} onStep={setStep} />
+            <JogPad />
           </div>
         )}
       </div>

@@ -2,6 +2,7 @@ import { type LengthStyle, MM_PER_INCH, unitOf } from '@gorse/core';
 import { ActionIcon, Group, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
 import { memo } from 'react';
+import { create } from 'zustand';
 import { sayToFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
@@ -18,7 +19,7 @@ const INCHES: readonly JogStep[] = [
 const METRIC: readonly JogStep[] = [0.5, 2, 5, 25].map((mm) => ({ mm, label: `${mm} mm` }));
 
 /** From fine to coarse, in her units. */
-export const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
+const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
 
 const WAYS = [
   { name: 'left', icon: IconArrowLeft, x: -1, y: 0 },
@@ -27,15 +28,16 @@ const WAYS = [
   { name: 'right', icon: IconArrowRight, x: 1, y: 0 },
 ] as const;
 
+/** Which of the steps is taken, by pad and keys alike. */
+const useChosenStep = create<{ readonly step: number }>(() => ({ step: 1 }));
+
+/** How far one jog goes now, mm. */
+export const jogStep = (style: LengthStyle): number => jogSteps(style)[useChosenStep.getState().step]!.mm;
+
 /** Moves the head by one of the steps. */
-export const JogPad = memo(function JogPad({
-  step,
-  onStep,
-}: {
-  readonly step: number;
-  readonly onStep: (step: number) => void;
-}) {
+export const JogPad = memo(function JogPad() {
   const steps = jogSteps(useLengthStyle());
+  const step = useChosenStep((state) => state.step);
   const { mm } = steps[step]!;
   return (
     <Group gap="xs" wrap="nowrap">
@@ -54,7 +56,7 @@ export const JogPad = memo(function JogPad({
         aria-label="Jog step"
         data={steps.map(({ label }, i) => ({ label, value: String(i) }))}
         value={String(step)}
-        onChange={(value) => onStep(Number(value))}
+        onChange={(value) => useChosenStep.setState({ step: Number(value) })}
         styles={{ label: { fontSize: 18, padding: '14px 12px' } }}
       />
     </Group>

@@ -12,7 +12,7 @@ const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
 const isBigButton = (target: HTMLElement): boolean => target.closest('[data-testid="big-button"]') !== null;
 
 /** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps. */
-export function useFrameKeys(handlers: { readonly step: number; readonly act: () => void }): void {
+export function useFrameKeys(handlers: { readonly step: () => number; readonly act: () => void }): void {
   const latest = useRef(handlers);
   // Before it is painted: a key pressed at what is seen must do what is seen.
   useLayoutEffect(() => {
@@ -33,7 +33,7 @@ export function useFrameKeys(handlers: { readonly step: number; readonly act: ()
       const arrow = ARROWS[event.key];
       if (arrow) {
         event.preventDefault();
-        const by = latest.current.step * (event.shiftKey ? 4 : 1);
+        const by = latest.current.step() * (event.shiftKey ? 4 : 1);
         sayToFrame({ type: 'jog', dx: arrow[0] * by, dy: arrow[1] * by });
       } else if (event.key === 'Enter' && (isBigButton(target) || target.closest('button, a') === null)) {
         event.preventDefault();
