@@ -1,13 +1,16 @@
 /**
- * Asks a server; with a body it posts it, an object as JSON. Each request has a connection of its own: one that was kept alive may be closed
- * under the next, between two measurements.
+ * Asks a server; with a body it posts it, an object as JSON. Asked once more where no answer came: a connection that was kept alive may have been
+ * closed by the time it is used again, between two measurements.
  */
 export async function ask<T>(address: string, path: string, body?: unknown): Promise<T> {
-  const response = await fetch(`${address}/api${path}`, {
-    method: body === undefined ? 'GET' : 'POST',
-    headers: { Connection: 'close', ...(typeof body === 'object' ? { 'Content-Type': 'application/json' } : {}) },
-    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-  });
+  const request: RequestInit =
+    body === undefined
+      ? {}
+      : typeof body === 'string'
+        ? { method: 'POST', body }
+        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
+  const once = (): Promise<Response> => fetch(`${address}/api${path}`, request);
+  const response = await once().catch(once);
   if (!response.ok) throw new Error(await response.text());
   return (await response.json()) as T;
 }

@@ -4,6 +4,7 @@ import { ask } from './ask.ts';
 import { printFigure, quantile } from './figures.ts';
 
 const EDITS = 200;
+const STARTS = 5;
 const TOP = {
   setting: { kind: 'grid', across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30 },
   borders: [{ width: 80 }],
@@ -31,10 +32,19 @@ export async function benchServer(): Promise<void> {
   printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
   printFigure('server.edit_ms_p95', quantile(times, 0.95), 'ms, synced to disk, a quilt of 365 patches', null);
   await first.kill();
-  const start = performance.now();
-  const second = await startServer({ folder });
-  await fetch(`${second.address}/api/health`);
-  printFigure('start.warm_s', (performance.now() - start) / 1000, 's, after a kill, until health answers', null);
-  await second.kill();
+  const starts: number[] = [];
+  for (let i = 0; i < STARTS; i++) {
+    const start = performance.now();
+    const next = await startServer({ folder });
+    await ask(next.address, '/health');
+    starts.push((performance.now() - start) / 1000);
+    await next.kill();
+  }
+  printFigure(
+    'start.warm_s',
+    quantile(starts, 0.5),
+    `s, after a kill, until health answers, median of ${STARTS}`,
+    null,
+  );
   removeFolder(folder);
 }
