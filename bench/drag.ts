@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { ask } from './ask.ts';
+import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
 import { longLine, svgOf } from './core.ts';
 import { printFigure, quantile } from './figures.ts';

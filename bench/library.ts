@@ -1,11 +1,12 @@
-import { chromium } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { analyseDesign, designSheet, encodeStrokes, measureDesign, readDxf, writeDxf } from '@gorse/core';
 import { PGlite } from '@electric-sql/pglite';
 import { join } from 'node:path';
-import config from '../e2e/playwright.config.ts';
-import { removeFolder, startServer } from '../e2e/server.ts';
+import { startServer } from '../e2e/server.ts';
+import { inBrowser } from './browser.ts';
 import { longLine } from './core.ts';
 import { medianMs, printFigure, quantile } from './figures.ts';
+import { withServer } from './with-server.ts';
 
 const DESIGNS = 5000;
 
@@ -39,13 +40,14 @@ export async function benchLibrary(): Promise<void> {
   );
 
   const folder = await largeLibrary();
-  const server = await startServer({ folder });
-  const browser = await chromium.launch(config.use!.launchOptions);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(server.address);
+  await withServer(({ address }) => inBrowser((page) => openAndScroll(page, address)), { folder });
+}
+
+async function openAndScroll(page: Page, address: string): Promise<void> {
+  await page.goto(address);
   await page.getByRole('link', { name: /^Designs/ }).waitFor();
   const start = performance.now();
-  await page.goto(`${server.address}/designs`);
+  await page.goto(`${address}/designs`);
   await page
     .getByRole('option', { name: /^Drawing/ })
     .first()
@@ -62,9 +64,6 @@ export async function benchLibrary(): Promise<void> {
   const mean = frames.reduce((sum, ms) => sum + ms, 0) / frames.length;
   printFigure('library.scroll_fps', 1000 / mean, 'frames a second while scrolling, tiles drawn on the way', null);
   printFigure('library.scroll_ms_p95', quantile(frames, 0.95), 'ms between frames while scrolling', null);
-  await browser.close();
-  await server.kill();
-  removeFolder(folder);
 }
 
 /** A data folder with thousands of designs of 2,000 points each, put in by hand: reading them one by one is another matter. */

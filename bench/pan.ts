@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { askedRows, resolvedRows, rowChoices } from '@gorse/core';
-import { ask } from './ask.ts';
+import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
 import { printFigure, quantile } from './figures.ts';
 import { A_STEP, msAStep } from './trace.ts';

@@ -1,7 +1,8 @@
 import type { QuiltAnswer } from '@gorse/contract';
-import { removeFolder, startServer } from '../e2e/server.ts';
-import { ask } from './ask.ts';
+import { startServer } from '../e2e/server.ts';
+import { ask } from '../e2e/ask.ts';
 import { printFigure, quantile } from './figures.ts';
+import { withServer } from './with-server.ts';
 
 const EDITS = 200;
 const STARTS = 5;
@@ -11,40 +12,42 @@ const TOP = {
 };
 
 /** The real server on an embedded database on disk: one record an edit, acknowledged only when it is synced. */
-export async function benchServer(): Promise<void> {
-  const first = await startServer();
-  const { folder } = first;
-  const { id } = await ask<{ id: string }>(first.address, '/quilts', { name: 'Bench', ...TOP });
-  const { records } = await ask<QuiltAnswer>(first.address, `/quilts/${id}`);
-  const before = records.regions['block-1-1']!;
-  const times: number[] = [];
-  for (let revision = 0; revision < EDITS; revision++) {
-    const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
-    const start = performance.now();
-    await ask(first.address, `/quilts/${id}/edits`, {
-      editId: `bench-edit-${revision}`,
-      baseRevision: revision,
-      mark: 'bench',
-      diff,
-    });
-    times.push(performance.now() - start);
-  }
-  printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
-  printFigure('server.edit_ms_p95', quantile(times, 0.95), 'ms, synced to disk, a quilt of 365 patches', null);
-  await first.kill();
-  const starts: number[] = [];
-  for (let i = 0; i < STARTS; i++) {
-    const start = performance.now();
-    const next = await startServer({ folder });
-    await ask(next.address, '/health');
-    starts.push((performance.now() - start) / 1000);
-    await next.kill();
-  }
-  printFigure(
-    'start.warm_s',
-    quantile(starts, 0.5),
-    `s, after a kill, until health answers, median of ${STARTS}`,
-    null,
-  );
-  removeFolder(folder);
-}
+export const benchServer = (): Promise<void> =>
+  withServer(async (first) => {
+    const { folder } = first;
+    const { id } = await ask<{ id: string }>(first.address, '/quilts', { name: 'Bench', ...TOP });
+    const { records } = await ask<QuiltAnswer>(first.address, `/quilts/${id}`);
+    const before = records.regions['block-1-1']!;
+    const times: number[] = [];
+    for (let revision = 0; revision < EDITS; revision++) {
+      const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
+      const start = performance.now();
+      await ask(first.address, `/quilts/${id}/edits`, {
+        editId: `bench-edit-${revision}`,
+        baseRevision: revision,
+        mark: 'bench',
+        diff,
+      });
+      times.push(performance.now() - start);
+    }
+    printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
+    printFigure('server.edit_ms_p95', quantile(times, 0.95), 'ms, synced to disk, a quilt of 365 patches', null);
+    await first.kill();
+    const starts: number[] = [];
+    for (let i = 0; i < STARTS; i++) {
+      const start = performance.now();
+      const next = await startServer({ folder });
+      try {
+        await ask(next.address, '/health');
+        starts.push((performance.now() - start) / 1000);
+      } finally {
+        await next.kill();
+      }
+    }
+    printFigure(
+      'start.warm_s',
+      quantile(starts, 0.5),
+      `s, after a kill, until health answers, median of ${STARTS}`,
+      null,
+    );
+  });

@@ -1,6 +1,6 @@
 import { test as base } from '@playwright/test';
 import type { QuiltSummary } from '@gorse/contract';
-import { ask } from './quilt-eye.ts';
+import { ask } from './ask.ts';
 import { removeFolder, startDemo, type TestServer } from './server.ts';
 
 /** Tests with the demo data on one built server, started once a worker: what they change is a quilt or a design of their own. */
@@ -20,6 +20,5 @@ export const test = base.extend<object, { readonly demo: TestServer }>({
 /** A copy of its own of a demo quilt. */
 export async function ownQuilt(address: string, name: 'Harbour Lights' | 'Tide Table'): Promise<string> {
   const { id } = (await ask<QuiltSummary[]>(address, '/quilts')).find((quilt) => quilt.name === name)!;
-  const copy = await fetch(`${address}/api/quilts/${id}/copy`, { method: 'POST' });
-  return ((await copy.json()) as { id: string }).id;
+  return (await ask<{ id: string }>(address, `/quilts/${id}/copy`, {})).id;
 }

@@ -1,10 +1,11 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { QuiltAnswer } from '@gorse/contract';
 import { distance, type Point, framePoint } from '@gorse/core';
+import { ask } from './ask.ts';
 import { expectAccessible } from './accessible.ts';
 import { ownQuilt } from './demo.ts';
 import { bringHead, lineUp, stitchRow, viewOf } from './frame-hands.ts';
-import { ask, eyeOf, type Stitched } from './quilt-eye.ts';
+import { eyeOf, type Stitched } from './quilt-eye.ts';
 import { removeFolder, startDemo, startServer, type TestServer } from './server.ts';
 
 let server: TestServer;

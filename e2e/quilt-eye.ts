@@ -19,6 +19,7 @@ import {
   stitchedLandmarks,
   clothPoint,
 } from '@gorse/core';
+import { ask } from './ask.ts';
 import { CLOTH_SEED } from './server.ts';
 
 /** A finished run with where its holes truly are: on the pieced cloth, as planned and as stitched. Only tests may compare. */
@@ -30,8 +31,6 @@ export interface Stitched {
   readonly frame: Float64Array[];
 }
 
-export const ask = async <T>(address: string, path: string): Promise<T> =>
-  (await (await fetch(`${address}/api${path}`)).json()) as T;
 const linesOf = async (address: string, path: string): Promise<Float64Array[]> =>
   decodeStrokes(new Uint8Array(await (await fetch(`${address}/api${path}`)).arrayBuffer()));
 

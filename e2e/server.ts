@@ -16,7 +16,7 @@ export const DEMO_FOLDER = 'GORSE_TEST_DEMO';
 export interface TestServer {
   readonly address: string;
   readonly folder: string;
-  /** As a power cut would: no chance to tidy up. */
+  /** As a power cut would: no chance to tidy up. Nothing happens to one that has ended. */
   kill(): Promise<void>;
   /** As one who is asked to end. */
   end(): Promise<void>;
@@ -36,6 +36,7 @@ export async function startServer(
     child.on('exit', (code) => reject(new Error(`the server ended with ${String(code)}`)));
   });
   const gone = async (signal: NodeJS.Signals): Promise<void> => {
+    if (child.exitCode !== null || child.signalCode !== null) return;
     child.kill(signal);
     await once(child, 'exit');
   };

@@ -4,6 +4,7 @@ import { controlId, type PlanDiff, type RecipeRecord } from '@gorse/core';
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeDemo } from '../demo/make-demo.mjs';
+import { ask } from './ask.ts';
 import config from './playwright.config.ts';
 import { seeCorners } from './frame-eye.ts';
 import { removeFolder, startServer } from './server.ts';
@@ -14,20 +15,11 @@ mkdirSync(FOLDER, { recursive: true });
 
 const server = await startServer({ speed: 12 });
 await makeDemo(server.address);
-const ask = async <T>(path: string, body?: unknown): Promise<T> => {
-  const post =
-    body === undefined
-      ? {}
-      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
-  const response = await fetch(`${server.address}/api${path}`, post);
-  if (!response.ok) throw new Error(await response.text());
-  return (await response.json()) as T;
-};
-const quilts = await ask<QuiltSummary[]>('/quilts');
+const quilts = await ask<QuiltSummary[]>(server.address, '/quilts');
 const quiltId = (name: string): string => quilts.find((quilt) => quilt.name === name)!.id;
 const id = quiltId('Tide Table');
-const designs = await ask<DesignAnswer[]>('/designs');
-const { records } = await ask<QuiltAnswer>(`/quilts/${id}`);
+const designs = await ask<DesignAnswer[]>(server.address, '/designs');
+const { records } = await ask<QuiltAnswer>(server.address, `/quilts/${id}`);
 
 const recipe = (name: string, fit: RecipeRecord['fit']['kind'], angle = 0): RecipeRecord => ({
   id: name.toLowerCase(),
@@ -82,7 +74,7 @@ const diff: PlanDiff = [
     },
   })),
 ];
-await ask(`/quilts/${id}/edits`, { editId: 'demo-for-shots', baseRevision: 0, mark: 'shots', diff });
+await ask(server.address, `/quilts/${id}/edits`, { editId: 'demo-for-shots', baseRevision: 0, mark: 'shots', diff });
 
 const browser = await chromium.launch(config.use!.launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -153,7 +145,7 @@ await page.waitForTimeout(1500);
 await page.getByRole('application').focus();
 await page.keyboard.press('z');
 await shot('frame-touch');
-await ask(`/quilts/${id}/edits`, {
+await ask(server.address, `/quilts/${id}/edits`, {
   editId: 'last-corner',
   baseRevision: 1,
   mark: 'shots',

@@ -14,7 +14,7 @@ export { type Density, densityOf } from './density/density.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
 export { type Design, measureDesign, normalisedStrokes } from './design/design.ts';
-export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type Edited, isRefusal } from './design/design-edit.ts';
+export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type StoppedEdits, isRefusal } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
 export { cornerPlaces, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
 export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
@@ -65,7 +65,6 @@ export {
   distance,
   type FramePoint,
   framePoint,
-  type LoadedPoint,
   loadedPoint,
   minus,
   plainPoint,

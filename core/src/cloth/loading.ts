@@ -1,4 +1,4 @@
-import { type AffineMap, between, IDENTITY } from '../geometry/affine.ts';
+import { type AffineMap, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, LoadedPoint } from '../geometry/point.ts';
 import type { Size } from './size.ts';
 
@@ -10,7 +10,7 @@ export type Loading = (typeof LOADINGS)[number];
 export type Lie = AffineMap<ClothPoint, LoadedPoint>;
 
 export const loadingMap = (loading: Loading, { length }: Size): Lie =>
-  between(loading === 'upright' ? IDENTITY : [0, 1, -1, 0, length, 0]);
+  mapBetween(loading === 'upright' ? IDENTITY : [0, 1, -1, 0, length, 0]);
 
 /** Width along the poles and length across them. */
 export const loadedSize = (loading: Loading, { width, length }: Size): Size =>

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { between, rotation } from '../geometry/affine.ts';
+import { mapBetween, rotation } from '../geometry/affine.ts';
 import { clothPoint } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { cornerNames } from './corner-names.ts';
@@ -129,7 +129,7 @@ describe('names of corners', () => {
           100 * Math.cos((2 * Math.PI * i) / corners),
           60 * Math.sin((2 * Math.PI * i) / corners),
         ]);
-        expect(new Set(named(round, between(rotation(angle)))).size).toBe(corners);
+        expect(new Set(named(round, mapBetween(rotation(angle)))).size).toBe(corners);
       }),
     );
     const twelve = Array.from({ length: 12 }, (_, i): [number, number] => [

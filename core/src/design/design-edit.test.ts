@@ -131,6 +131,14 @@ describe('editing a design', () => {
     expect(isRefusal(result) && result.refusal).toMatch(sentence);
   });
 
+  it('stops at the first of several that can’t be made, with the line as it is before that one', () => {
+    const edits: DesignEdit[] = [{ kind: 'reverse' }, { kind: 'trim', start: 20, end: 20 }, { kind: 'reverse' }];
+    expect(applyEdits(TWO, edits, () => undefined)).toEqual({
+      refusal: expect.stringMatching(/no line at all/) as string,
+      before: applyEdit(TWO, { kind: 'reverse' }, () => undefined),
+    });
+  });
+
   it('smooths a wobble, keeps ends, corners and the way it runs', () => {
     const wobbly = polyline([
       ...Array.from({ length: 101 }, (_, i) => ({ x: i, y: 0.3 * (i % 2) })),

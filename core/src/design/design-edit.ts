@@ -47,7 +47,12 @@ export interface EditRefusal {
 }
 export type Edited = readonly Polyline[] | EditRefusal;
 
-export const isRefusal = (edited: Edited): edited is EditRefusal => 'refusal' in edited;
+/** Edits of which one can't be made, with the strokes as they are before it. */
+export interface StoppedEdits extends EditRefusal {
+  readonly before: readonly Polyline[];
+}
+
+export const isRefusal = <R extends EditRefusal>(edited: readonly Polyline[] | R): edited is R => 'refusal' in edited;
 
 const NOTHING_LEFT = 'This would leave no line at all. Cut off less.';
 /** No line is edited to more points than this. */
@@ -75,13 +80,14 @@ export function applyEdits(
   strokes: readonly Polyline[],
   edits: readonly DesignEdit[],
   designOf: (id: string) => readonly Polyline[] | undefined,
-): Edited {
-  let edited: Edited = strokes;
+): readonly Polyline[] | StoppedEdits {
+  let before = strokes;
   for (const edit of edits) {
-    edited = applyEdit(edited, edit, designOf);
-    if (isRefusal(edited)) return edited;
+    const edited = applyEdit(before, edit, designOf);
+    if (isRefusal(edited)) return { ...edited, before };
+    before = edited;
   }
-  return edited;
+  return before;
 }
 
 function editedLines(

@@ -2,7 +2,7 @@ import {
   type AffineMap,
   applyToPoint,
   applyToPolyline,
-  between,
+  mapBetween,
   compose,
   rotation,
   scaling,
@@ -46,7 +46,7 @@ export const affineWarp = (box: Bounds, map: AffineMap<Point, ClothPoint>): Warp
 export const centredWarp = (box: Bounds, across: number, down: number, angle: number, centre: ClothPoint): Warp =>
   affineWarp(
     box,
-    between(
+    mapBetween(
       compose(
         translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
         scaling(Number.isFinite(across) ? across : 1, Number.isFinite(down) ? down : 1),

@@ -1,6 +1,6 @@
-import { formatCount } from '../units.ts';
 import { SaxesParser } from 'saxes';
 import { FormatError } from '../problems.ts';
+import { formatCount } from '../units.ts';
 
 /** One element of an XML file, as read. */
 export interface XmlElement {

@@ -14,7 +14,7 @@ type From<M extends Affine> = M extends AffineMap<infer P, Point> ? P : Point;
 type To<M extends Affine> = M extends AffineMap<Point, infer P> ? P : Point;
 
 /** Says between which spaces a map is. */
-export const between = <From extends Point, To extends Point>(m: Affine): AffineMap<From, To> =>
+export const mapBetween = <From extends Point, To extends Point>(m: Affine): AffineMap<From, To> =>
   m as AffineMap<From, To>;
 
 export const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];

@@ -3,7 +3,7 @@ import { designBounds } from '../design/design.ts';
 import { fitWarp } from '../fit/fits.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Warp } from '../fit/warp.ts';
-import { type AffineMap, applyToPoint, applyToPolyline, between, IDENTITY } from '../geometry/affine.ts';
+import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import type { RecipeRecord } from './records.ts';
@@ -67,7 +67,7 @@ export interface Sewn extends Stitched {
 }
 
 /** Laid on the cloth itself. */
-export const AS_LAID: Laid['toCloth'] = between(IDENTITY);
+export const AS_LAID: Laid['toCloth'] = mapBetween(IDENTITY);
 
 /** Their lines on the cloth. */
 export const linesOnCloth = ({ strokes, toCloth }: Laid): Float64Array<ArrayBuffer>[] =>

@@ -1,4 +1,4 @@
-import { between, compose, translation } from '../geometry/affine.ts';
+import { mapBetween, compose, translation } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
 import type { Machine } from '../passes/machine.ts';
@@ -185,14 +185,14 @@ function sewGroup(
   const alone = group.length === 1 ? group[0] : undefined;
   const strokes = alone ? alone.strokes : joined(group);
   const stitched = stitch(strokes);
-  const placeOf = ({ row }: SewnRow): Laid['toCloth'] => between(compose(translation(0, row.top), toCloth));
+  const placeOf = ({ row }: SewnRow): Laid['toCloth'] => mapBetween(compose(translation(0, row.top), toCloth));
   const lengths = group.map((one) => one.strokes.reduce((sum, { line }) => sum + lengthOf(line), 0));
   const whole = lengths.reduce((a, b) => a + b, 0);
   return {
     group: {
       rows: group.map(({ row }) => row.row),
       strokes,
-      toCloth: alone ? placeOf(alone) : between(toCloth),
+      toCloth: alone ? placeOf(alone) : mapBetween(toCloth),
       stitched,
     },
     rows: group.map((one, i): ResolvedRow => {

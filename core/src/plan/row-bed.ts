@@ -1,7 +1,15 @@
 import { borderDepth } from '../cloth/quilt-map.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
-import { type AffineMap, applyToPoint, between, compose, inverse, scaling, translation } from '../geometry/affine.ts';
+import {
+  type AffineMap,
+  applyToPoint,
+  mapBetween,
+  compose,
+  inverse,
+  scaling,
+  translation,
+} from '../geometry/affine.ts';
 import type { BedPoint, ClothPoint } from '../geometry/point.ts';
 import type { RowBed } from '../rows/lay-rows.ts';
 import type { RowArea } from '../rows/row-set.ts';
@@ -31,7 +39,7 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
   const top = from ? Math.max(inset, Math.min(...outlineOf(from.shape).map((p) => applyToPoint(lie, p).y))) : inset;
   const left = 1 - batting.drawIn;
   const room = Math.max(0, length - inset - top);
-  const toBed = between<ClothPoint, BedPoint>(compose(lie, translation(-inset, -top), scaling(left, left)));
+  const toBed = mapBetween<ClothPoint, BedPoint>(compose(lie, translation(-inset, -top), scaling(left, left)));
   return {
     bed: {
       width: (width - 2 * inset) * left,

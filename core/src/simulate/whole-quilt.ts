@@ -105,6 +105,10 @@ export function simulateQuilt(
   return { misfits, touches: counts, left };
 }
 
+/** What a pass begins with: the line that was stitched last, or its own first. */
+const beginOf = (clearance: number, first: SimulatedBand, edge: readonly StitchedPoint[]): number =>
+  edge.length === 0 ? first.top : first.top - clearance;
+
 /** The quilt rolled so that the pass lies before the roll. */
 function mountFor(
   { clearance }: SimulatedQuilt,
@@ -112,10 +116,10 @@ function mountFor(
   edge: readonly StitchedPoint[],
   advance: number,
 ): Mount {
-  const front = edge.length === 0 ? -Infinity : first.top - clearance;
+  const begins = beginOf(clearance, first, edge);
   return {
-    at: framePoint(0, ROOM - (edge.length === 0 ? first.top : front)),
-    front,
+    at: framePoint(0, ROOM - begins),
+    front: edge.length === 0 ? -Infinity : begins,
     slip: advance === 0 ? NEW_MOUNT.slip : ROLLED_OFF,
   };
 }
@@ -147,21 +151,17 @@ interface LinedUp {
 
 function lineUpPass(pass: PassToLineUp): LinedUp {
   const { quilt, policy, bands, edge } = pass;
-  if (policy.kind === 'onePoint') return byOnePoint(pass);
-  const from = edge.length === 0 ? bands[0]!.top : bands[0]!.top - quilt.clearance;
-  const open: Landmark[] = [
-    ...quilt.landmarks
-      .filter((p) => p.y >= from - IN_REACH && p.y <= bands.at(-1)!.bottom)
-      .map((p): Landmark => ({ ...onTop(p), truth: p })),
-    ...quilt.stitchedLandmarks.flatMap((x) => nearest(edge, x)),
-  ];
-  return bySuggestions(pass, open, policy.kind === 'suggested' ? policy : null);
+  const from = beginOf(quilt.clearance, bands[0]!, edge);
+  const ofTop = quilt.landmarks
+    .filter((p) => p.y >= from - IN_REACH && p.y <= bands.at(-1)!.bottom)
+    .map((p): Landmark => ({ ...onTop(p), truth: p }));
+  const stitched = quilt.stitchedLandmarks.flatMap((x) => nearest(edge, x));
+  return policy.kind === 'onePoint'
+    ? byOnePoint(pass, stitched[0] ?? ofTop[0]!)
+    : bySuggestions(pass, [...ofTop, ...stitched], policy.kind === 'suggested' ? policy : null);
 }
 
-function byOnePoint({ quilt, bands, edge, read }: PassToLineUp): LinedUp {
-  const first = quilt.landmarks.find((p) => p.y >= bands[0]!.top - IN_REACH && p.y <= bands.at(-1)!.bottom);
-  const landmark =
-    edge.length === 0 ? { ...onTop(first!), truth: first! } : nearest(edge, quilt.stitchedLandmarks[0]!)[0]!;
+function byOnePoint({ read }: PassToLineUp, landmark: Landmark): LinedUp {
   const { frame } = read(landmark);
   const toFrame = (p: ClothPoint): FramePoint => plus(frame, minus(p, landmark.cloth));
   return { toFrame, touches: [], count: 1, cloth: null };

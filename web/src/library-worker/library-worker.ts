@@ -4,7 +4,7 @@ import {
   boundsOf,
   type DesignAnalysis,
   type DesignEdit,
-  type Edited,
+  type StoppedEdits,
   fileKind,
   GENERIC_MOTION,
   needlePoints,
@@ -77,7 +77,7 @@ const library = {
     strokes: readonly Float64Array[],
     edits: readonly DesignEdit[],
     others: ReadonlyMap<string, readonly Float64Array[]>,
-  ): Edited => applyEdits(strokes, edits, (id) => others.get(id)),
+  ): readonly Polyline[] | StoppedEdits => applyEdits(strokes, edits, (id) => others.get(id)),
 
   sewing(strokes: readonly Float64Array[], stitchLength: number): Sewing {
     let stitches = 0;

@@ -23,10 +23,7 @@ async function edited(strokes: readonly Polyline[], edits: readonly DesignEdit[]
   const others = new Map<string, Float64Array[]>();
   for (const edit of edits) if (edit.kind === 'join') others.set(edit.designId, await strokesOf(edit.designId));
   const found = await library().edit(strokes, edits, others);
-  if (!isRefusal(found)) return { strokes: found, refusal: null };
-  // It stays as it was before the edit that can't be made.
-  const before = await edited(strokes, edits.slice(0, -1));
-  return { strokes: before.strokes, refusal: found.refusal };
+  return isRefusal(found) ? { strokes: found.before, refusal: found.refusal } : { strokes: found, refusal: null };
 }
 
 const strokesOf = (id: string): Promise<Float64Array<ArrayBuffer>[]> =>

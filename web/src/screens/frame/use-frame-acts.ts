@@ -24,7 +24,7 @@ export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, star
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
-  const acts: Partial<Record<FrameAction, () => void>> = {
+  const acts: Readonly<Record<Exclude<Act, Command>, () => void>> = {
     unclamp: () => tellAdvance('unclamped'),
     roll: () => rolling && tellAdvance('rolled', rolling.pass, rolling.from),
     clamp: () => tellAdvance('clamped'),
@@ -35,17 +35,20 @@ export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, star
   };
   return {
     tellAdvance,
-    act(action: FrameAction): void {
+    act(action: Act): void {
       if (isCommand(action)) sayToFrame({ type: action });
-      else acts[action]?.();
+      else acts[action]();
     },
   };
 }
 
-/** Actions that the frame itself carries out, by the same name. What is touched and what comes next are the screen's own to know. */
+/** Actions that the frame itself carries out, by the same name. */
 const COMMANDS = ['rehearse', 'bobbinThread', 'start', 'pause', 'resume'] as const;
-const isCommand = (action: FrameAction): action is (typeof COMMANDS)[number] =>
-  (COMMANDS as readonly FrameAction[]).includes(action);
+type Command = (typeof COMMANDS)[number];
+const isCommand = (action: FrameAction): action is Command => (COMMANDS as readonly FrameAction[]).includes(action);
+
+/** What is touched and what comes next are the screen's own to know. */
+type Act = Exclude<FrameAction, 'touch' | 'next'>;
 
 /** What is stitched is what the screen shows: all of it saved, and changed by no one else. */
 async function load(quiltId: string, pieceId: string): Promise<void> {

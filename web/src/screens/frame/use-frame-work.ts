@@ -2,12 +2,12 @@ import {
   type AdvanceState,
   checksOf,
   formatDoubt,
+  type FrameAction,
   type FramePoint,
   LOST,
   lowestStitched,
   MM_PER_INCH,
   type NamedPlace,
-  piecesInPasses,
   type PlanRecords,
   quiltOf,
   seamWayOf,
@@ -16,6 +16,7 @@ import { type ComponentProps, useMemo, useState } from 'react';
 import { useFrame } from '../../api/frame-socket.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { planner } from '../../planning-worker/link.ts';
+import { usePlannedPieces } from '../../planning-worker/planned-pieces.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import type { FrameScene } from './frame-scene.tsx';
@@ -40,8 +41,10 @@ export function useFrameWork() {
   const [back, setBack] = useState(MM_PER_INCH / 2);
   const log = useFrameLog(quiltId);
   const { advances, advance, mounted } = log;
-  const { pieces, passes, waiting } = usePlannedPieces();
-  const now = useSituation({ records, pieces, passes: passes.passes, log, chosenId });
+  const pieces = usePlannedPieces();
+  const { passes } = usePlanned((state) => state.passes);
+  const waiting = usePlanned((state) => state.waiting);
+  const now = useSituation({ records, pieces, passes, log, chosenId });
   const { task, situation, landmarks, lineUp, say } = now;
   const { piece, run, next } = task;
   const asked = situation?.wanted ?? null;
@@ -50,7 +53,7 @@ export function useFrameWork() {
   const needle = useNeedleLeft(quiltId, advances, touching.read);
   const rolling = situation?.rolling ?? null;
   const acts = useFrameActs({ quiltId, mounted, piece, run, back, rolling, start: now.start });
-  const act: typeof acts.act = (action) => {
+  const act = (action: FrameAction): void => {
     if (action === 'touch') void touching.touch().then((done) => done && say.touched());
     else if (action === 'next') choose(next?.id ?? null);
     else {
@@ -69,7 +72,7 @@ export function useFrameWork() {
   });
   return {
     ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act },
-    told: toldOf(now, advances, passes.passes.length, needle.place),
+    told: toldOf(now, advances, passes.length, needle.place),
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
     async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
       const cloth = lineUp && (await planner.of(records).clothAt(from));
@@ -83,22 +86,6 @@ export function useFrameWork() {
         ? seamWayOf(situation.rolling, quiltOf(records).machine.frame, mounted.rolled, landmarks, lineUp)
         : null,
   };
-}
-
-/** All pieces of the quilt with the passes they are stitched in, as far as they are worked out. */
-function usePlannedPieces() {
-  const byRecord = usePlanned((state) => state.byRecord);
-  const passes = usePlanned((state) => state.passes);
-  const waiting = usePlanned((state) => state.waiting);
-  const pieces = useMemo(
-    () =>
-      piecesInPasses(
-        Object.values(byRecord).flatMap((one) => one.pieces),
-        passes,
-      ),
-    [byRecord, passes],
-  );
-  return { pieces, passes, waiting };
 }
 
 /** The stitched point that the needle may be left down in: rolled on by so much, it must still lie before the roll. */

@@ -19,8 +19,7 @@ export const PatchesCloth = memo(function PatchesCloth({
   /** The fit is looked at. */
   readonly fitting: boolean;
 }) {
-  const regionId = useStore(hand, (state) => state.regionId);
-  const { pick, press } = useStore(hand);
+  const { regionId, pick, press } = useStore(hand);
   const { size } = usePlan((state) => quiltOf(state.records).map);
   const regions = usePlan((state) => state.records.regions);
   const patches = useMemo(() => Object.values(regions).map(plannedPatch), [regions]);

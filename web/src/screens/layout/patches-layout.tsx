@@ -2,7 +2,7 @@ import type { DesignAnswer } from '@gorse/contract';
 import type { PlanProblem } from '@gorse/core';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
-import { type StoreApi, useStore } from 'zustand';
+import { useStore } from 'zustand';
 import { useDesigns } from '../../api/queries.ts';
 import { placeDesign, placementIn } from '../../document/placing.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
@@ -10,7 +10,7 @@ import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
 import { DesignDrawer } from './design-drawer.tsx';
 import { PatchesCloth } from './patches-cloth.tsx';
-import { makePatchesHand, type PatchesHand } from './patches-hand.ts';
+import { type InHand, makePatchesHand } from './patches-hand.ts';
 import { RecipeCard } from './recipe-card.tsx';
 
 const NONE: readonly DesignAnswer[] = [];
@@ -36,7 +36,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
         <div style={{ position: 'relative', minHeight: 0 }}>
           <PatchesCloth hand={hand} fitting={stage === 'fit'} />
           {rail}
-          {inHand && <HandHint hand={hand} />}
+          {inHand && <HandHint inHand={inHand} onDone={() => take(null)} />}
         </div>
         <div>
           {region && inHand?.kind !== 'recipe' && <PatchDesigns regionId={region.id} designs={designs} />}
@@ -56,14 +56,13 @@ function PatchDesigns({ regionId, designs }: { readonly regionId: string; readon
 }
 
 /** What a click does while something is in the hand. */
-function HandHint({ hand }: { readonly hand: StoreApi<PatchesHand> }) {
-  const { inHand, take } = useStore(hand);
+function HandHint({ inHand, onDone }: { readonly inHand: InHand; readonly onDone: () => void }) {
   return (
     <div role="status" style={HINT}>
-      {inHand?.kind === 'recipe'
+      {inHand.kind === 'recipe'
         ? 'Click each patch that should be the same. '
         : 'Click the patch that should take this design. '}
-      <button type="button" style={DONE} onClick={() => take(null)}>
+      <button type="button" style={DONE} onClick={onDone}>
         Done (Esc)
       </button>
     </div>

@@ -42,13 +42,14 @@ export function Stages({
 }) {
   const recipe = usePlan(({ records }) => records.recipes[placement.recipeId]);
   if (!recipe) return null;
-  const opens = (name: string) => ({ open: stage === name, onStage, recipe });
+  const { id, orient, fit, stitch } = recipe;
+  const opens = (name: string) => ({ id, open: stage === name, onStage });
   return (
     <div>
       <DesignTitle design={designs.find((one) => one.id === recipe.designId)} />
-      <OrientPart {...opens('orient')} />
-      <FitPart {...opens('fit')} shape={shape} placementId={placement.id} />
-      <StitchPart {...opens('stitch')} placementId={placement.id} />
+      <OrientPart {...opens('orient')} orient={orient} />
+      <FitPart {...opens('fit')} fit={fit} shape={shape} placementId={placement.id} />
+      <StitchPart {...opens('stitch')} stitch={stitch} placementId={placement.id} />
       <TotalsLine placementId={placement.id} />
     </div>
   );
@@ -70,9 +71,9 @@ const DesignTitle = memo(function DesignTitle({ design }: { readonly design: Des
   );
 });
 
-/** A stage of the card: made anew when what it shows changes. */
+/** A stage of the card, of the recipe with this id: made anew when what it shows changes. */
 interface PartProps {
-  readonly recipe: RecipeRecord;
+  readonly id: string;
   readonly open: boolean;
   readonly onStage: (stage: string | null) => void;
 }
@@ -80,39 +81,27 @@ interface PartProps {
 const useShown = (placementId: string): ShownRecord | undefined =>
   usePlanned(({ byRecord }) => byRecord[recordId({ source: 'placements', record: placementId })]);
 
-const OrientPart = memo(
-  function OrientPart({ recipe, open, onStage }: PartProps) {
-    return (
-      <Stage
-        name="Orient"
-        line={orientLine(recipe.orient)}
-        open={open}
-        onToggle={() => onStage(open ? null : 'orient')}
-      >
-        <OrientStage recipe={recipe} />
-      </Stage>
-    );
-  },
-  (a, b) => a.recipe.id === b.recipe.id && a.recipe.orient === b.recipe.orient && a.open === b.open,
-);
+const OrientPart = memo(function OrientPart({ id, open, onStage, orient }: PartProps & Pick<RecipeRecord, 'orient'>) {
+  return (
+    <Stage name="Orient" line={orientLine(orient)} open={open} onToggle={() => onStage(open ? null : 'orient')}>
+      <OrientStage id={id} orient={orient} />
+    </Stage>
+  );
+});
 
-function FitPart({
-  recipe,
+const FitPart = memo(function FitPart({
+  id,
   open,
   onStage,
+  fit,
   shape,
   placementId,
-}: PartProps & { readonly shape: Shape; readonly placementId: string }) {
+}: PartProps & Pick<RecipeRecord, 'fit'> & { readonly shape: Shape; readonly placementId: string }) {
   const style = useLengthStyle();
   const planned = useShown(placementId);
   return (
-    <Stage
-      name="Fit"
-      line={fitLine(recipe.fit, planned, style)}
-      open={open}
-      onToggle={() => onStage(open ? null : 'fit')}
-    >
-      <FitStage recipe={recipe} shape={shape} />
+    <Stage name="Fit" line={fitLine(fit, planned, style)} open={open} onToggle={() => onStage(open ? null : 'fit')}>
+      <FitStage id={id} fit={fit} shape={shape} />
       {planned?.fit && (
         <Text size="sm" mt="xs">
           {stretchWords(planned.fit.distortion)}
@@ -120,28 +109,27 @@ function FitPart({
       )}
     </Stage>
   );
-}
+});
 
-const StitchPart = memo(
-  function StitchPart({ recipe, open, onStage, placementId }: PartProps & { readonly placementId: string }) {
-    const planned = useShown(placementId);
-    return (
-      <Stage
-        name="Stitch"
-        line={stitchLine(recipe.stitch, planned)}
-        open={open}
-        onToggle={() => onStage(open ? null : 'stitch')}
-      >
-        <StitchStage stitch={recipe.stitch} onStitch={(stitch) => setRecipe(recipe.id, { stitch })} />
-      </Stage>
-    );
-  },
-  (a, b) =>
-    a.recipe.id === b.recipe.id &&
-    a.recipe.stitch === b.recipe.stitch &&
-    a.open === b.open &&
-    a.placementId === b.placementId,
-);
+const StitchPart = memo(function StitchPart({
+  id,
+  open,
+  onStage,
+  stitch,
+  placementId,
+}: PartProps & Pick<RecipeRecord, 'stitch'> & { readonly placementId: string }) {
+  const planned = useShown(placementId);
+  return (
+    <Stage
+      name="Stitch"
+      line={stitchLine(stitch, planned)}
+      open={open}
+      onToggle={() => onStage(open ? null : 'stitch')}
+    >
+      <StitchStage stitch={stitch} onStitch={(changed) => setRecipe(id, { stitch: changed })} />
+    </Stage>
+  );
+});
 
 function orientLine({ angle, mirror }: RecipeRecord['orient']): string {
   const degrees = Math.round(toDegrees(angle) * 10) / 10;

@@ -19,12 +19,10 @@ import { commit, edit, preview } from '../../document/plan-store.ts';
 import { FIT_NAMES, FIT_WORDS } from './fit-names.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 
-type StageProps = { readonly recipe: RecipeRecord };
-
 /** The largest margin a slider offers; more can be typed. */
 const SLIDER_MARGIN = 2 * MM_PER_INCH;
 
-export function OrientStage({ recipe: { id, orient } }: StageProps) {
+export function OrientStage({ id, orient }: Pick<RecipeRecord, 'id' | 'orient'>) {
   const degrees = Math.round(((toDegrees(orient.angle) % 360) + 360) * 100) / 100;
   const shown = degrees >= 360 ? degrees - 360 : degrees;
   const turnTo = (angle: number) => setRecipe(id, { orient: { ...orient, angle: toRadians(angle) } });
@@ -69,7 +67,11 @@ export function OrientStage({ recipe: { id, orient } }: StageProps) {
 }
 
 /** Made anew when the recipe changes, not when it is worked out. */
-export const FitStage = memo(function FitStage({ recipe: { id, fit }, shape }: StageProps & { readonly shape: Shape }) {
+export const FitStage = memo(function FitStage({
+  id,
+  fit,
+  shape,
+}: Pick<RecipeRecord, 'id' | 'fit'> & { readonly shape: Shape }) {
   const marginTo = (margin: number) => setRecipe(id, { fit: { ...fit, margin } });
   return (
     <Stack gap="sm">

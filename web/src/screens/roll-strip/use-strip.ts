@@ -7,7 +7,6 @@ import {
   loadedSize,
   loadingMap,
   mountedNow,
-  piecesInPasses,
   type QuiltMap,
   quiltOf,
   rollGrowth,
@@ -18,6 +17,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { useFrame } from '../../api/frame-socket.ts';
 import { useAdvances, useRuns } from '../../api/queries.ts';
 import { usePlan } from '../../document/plan-store.ts';
+import { usePlannedPieces } from '../../planning-worker/planned-pieces.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 
 export const HEIGHT = 640;
@@ -53,20 +53,12 @@ export interface StripLayout {
 export function useStrip(stripWidth: number, wide: boolean) {
   const quiltId = usePlan((state) => state.quiltId)!;
   const { map, loading, machine } = usePlan((state) => quiltOf(state.records));
-  const byRecord = usePlanned((state) => state.byRecord);
   const found = usePlanned((state) => state.passes);
   const logged = useAdvances(quiltId).data;
   const live = useFrame((state) => state.advances);
   const runs = useRuns(quiltId).data;
   const finished = useMemo(() => finishedPieces(runs ?? []), [runs]);
-  const pieces = useMemo(
-    () =>
-      piecesInPasses(
-        Object.values(byRecord).flatMap((record) => record.pieces),
-        found,
-      ),
-    [byRecord, found],
-  );
+  const pieces = usePlannedPieces();
   const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
   const layout = useMemo(() => layOut(loading, map.size, stripWidth, wide), [loading, map.size, stripWidth, wide]);
   const rows = usePlanned(useShallow((state) => Object.values(state.byRecord).flatMap((one) => one.rows?.rows ?? [])));

@@ -1,6 +1,6 @@
 /**
  * Asks a server; with a body it posts it, an object as JSON. Asked once more where no answer came: a connection that was kept alive may have been
- * closed by the time it is used again, between two measurements.
+ * closed by the time it is used again.
  */
 export async function ask<T>(address: string, path: string, body?: unknown): Promise<T> {
   const request: RequestInit =
