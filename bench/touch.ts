@@ -1,7 +1,7 @@
 import type { Browser, Page } from '@playwright/test';
 import { makeDemo } from '../demo/make-demo.mjs';
 import { ownQuilt } from '../e2e/demo.ts';
-import { lineUp } from '../e2e/frame-hands.ts';
+import { headAt, lineUp } from '../e2e/frame-hands.ts';
 import { inBrowser } from './browser.ts';
 import { printFigure, quantile } from './figures.ts';
 import { mainThreadTasks } from './trace.ts';
@@ -39,6 +39,9 @@ async function tasksOfLiningUp(page: Page, browser: Browser, address: string, id
   await page.getByRole('button', { name: 'Tension and clamps are set' }).click({ timeout: 60_000 });
   await page.getByText(/^Put the needle over/).waitFor();
   await page.waitForTimeout(2000);
+  // The driver's own scripts come in with its first question: that is no work of the page's.
+  await headAt(page);
+  await page.getByRole('application').boundingBox();
   return mainThreadTasks(browser, page, async () => {
     await lineUp(page, address, id);
   });

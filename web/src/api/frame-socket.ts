@@ -2,7 +2,7 @@ import type { RunAnswer, ScreenCommand, ScreenMessage, TouchToMake } from '@gors
 import { type AdvanceEvent, type FrameState, runWithEvent, type TrueLine, type TruePatch } from '@gorse/core';
 import { create } from 'zustand';
 
-interface FrameSight {
+export interface FrameSight {
   readonly connected: boolean;
   /** The server's link to the frame. */
   readonly linkUp: boolean;

@@ -32,7 +32,7 @@ export interface Conflict {
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
-interface PlanState {
+export interface PlanState {
   readonly quiltId: string | null;
   /** What the screens show: with all edits, and the gesture under way. */
   readonly records: PlanRecords;

@@ -1,6 +1,6 @@
 import { advanceNow, type AdvanceState, distance, headAt, type NamedPlace, type TouchMethod } from '@gorse/core';
-import { useEffect, useState } from 'react';
-import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
+import { useEffect, useEffectEvent, useState } from 'react';
+import { type FrameSight, sayToFrame, useFrame } from '../../api/frame-socket.ts';
 
 /** The head is over the point within this distance, mm. */
 const OVER = 0.2;
@@ -32,25 +32,34 @@ export function useNeedleLeft(
     else sessionStorage.removeItem(keyOf(quiltId));
   };
   const advance = advanceNow(advances);
-  const target = left?.place.since?.frame;
-  const idle = useFrame(({ state }) => state?.mode === 'idle');
-  const down = useFrame(({ state }) => state?.needle === 'down');
-  const there = useFrame(
-    ({ state }) => state?.mode === 'idle' && target !== undefined && distance(headAt(state), target) < OVER,
-  );
-  useEffect(() => {
-    if (left?.advance === advance && there && !down) sayToFrame({ type: 'needle', position: 'down' });
-  }, [left, advance, there, down]);
-  const rolled = left !== null && left.advance !== advance && advances.step === 'ready';
-  useEffect(() => {
-    if (!rolled || !idle) return;
-    const { place } = left;
+  const put = useEffectEvent((place: NamedPlace, down: boolean): void => {
     keep(null);
-    if (!down) return;
-    void read(place, 'needle').then(() => sayToFrame({ type: 'needle', position: 'up' }));
-    // Once, when all is set.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [rolled, idle]);
+    if (down) void read(place, 'needle').then(() => sayToFrame({ type: 'needle', position: 'up' }));
+  });
+  const { step } = advances;
+  useEffect(() => {
+    if (!left) return;
+    const target = left.place.since?.frame;
+    let asked = false;
+    // Followed beside the screen: the head stops and goes many times, and only this changes by it.
+    const follow = ({ state }: FrameSight): void => {
+      if (state?.mode !== 'idle') {
+        asked = false;
+        return;
+      }
+      if (asked) return;
+      const down = state.needle === 'down';
+      const isRolled = left.advance !== advance;
+      const isThere = target !== undefined && distance(headAt(state), target) < OVER;
+      // Said before it is done: doing it is heard here again.
+      asked = isRolled ? step === 'ready' : isThere && !down;
+      if (!asked) return;
+      if (isRolled) put(left.place, down);
+      else sayToFrame({ type: 'needle', position: 'down' });
+    };
+    follow(useFrame.getState());
+    return useFrame.subscribe(follow);
+  }, [left, advance, step]);
   return {
     place: left?.place ?? null,
     leave(place) {

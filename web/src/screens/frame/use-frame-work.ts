@@ -14,11 +14,12 @@ import {
 } from '@gorse/core';
 import { type ComponentProps, useMemo, useState } from 'react';
 import { useFrame } from '../../api/frame-socket.ts';
-import { usePlan } from '../../document/plan-store.ts';
+import { type PlanState, usePlan } from '../../document/plan-store.ts';
 import { planner } from '../../planning-worker/link.ts';
 import { usePlannedPieces } from '../../planning-worker/planned-pieces.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { useSliced } from '../../ui/use-sliced.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
 import { useNeedleLeft } from './needle-left.ts';
@@ -29,13 +30,15 @@ import { useSituation } from './use-situation.ts';
 import { useTouching } from './use-touching.ts';
 import { useWays } from './use-ways.ts';
 
+const recordsOf = ({ records }: PlanState): PlanRecords => records;
+
 /**
  * Everything the Frame screen shows and does. What is to be done follows from the core's situation; here it is drawn and carried out. Where the
  * head is at every moment is left to what draws it.
  */
 export function useFrameWork() {
   const quiltId = usePlan((state) => state.quiltId)!;
-  const records = usePlan((state) => state.records);
+  const records = useSliced(usePlan, recordsOf);
   const [chosenId, choose] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
   const [back, setBack] = useState(MM_PER_INCH / 2);

@@ -11,9 +11,11 @@ import {
   pointIn,
 } from '@gorse/core';
 import { useQuery } from '@tanstack/react-query';
-import { useShallow } from 'zustand/react/shallow';
-import { useFrame } from '../../api/frame-socket.ts';
+import { useCallback } from 'react';
+import { type FrameSight, useFrame } from '../../api/frame-socket.ts';
 import { runPoints } from '../../api/queries.ts';
+import { useSliced } from '../../ui/use-sliced.ts';
+import { useSame } from './use-same.ts';
 
 export interface Loaded {
   /** Needle points of a run that can be stitched as the quilt is rolled now, or null. */
@@ -27,15 +29,17 @@ export interface Loaded {
 export function useLoaded(run: RunAnswer | null, advance: number): Loaded {
   const points = useQuery({ ...runPoints(run?.id ?? ''), enabled: run !== null }).data;
   const strokes = (run && isOpen(run.state.status) && run.advance === advance && points) || null;
-  const start = run && strokes && startOf(strokes, run);
-  const head = useFrame(
-    useShallow(({ state }): HeadNow | null => {
+  const start = useSame(run && strokes && startOf(strokes, run));
+  const read = useCallback(
+    ({ state }: FrameSight): HeadNow | null => {
       if (!state) return null;
       const { mode, needle, fault, bobbinThreadUp } = state;
       const onStart = start !== null && distance(headAt(state), start) <= HEAD_ON_POINT;
       return { mode, needle, fault, bobbinThreadUp, run: state.run?.id ?? null, onStart };
-    }),
+    },
+    [start],
   );
+  const head = useSliced(useFrame, read);
   return { strokes, start, head };
 }
 

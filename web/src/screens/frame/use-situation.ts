@@ -6,16 +6,15 @@ import {
   mapGraph,
   NO_WISHES,
   type OnFrame,
-  type OnPoles,
   type PlanRecords,
   type QuiltPass,
   type Said,
   situationAt,
   taskAt,
 } from '@gorse/core';
-import { startTransition, useDeferredValue, useMemo, useState } from 'react';
+import { startTransition, useMemo, useState } from 'react';
 import type { FrameLog } from './use-frame-log.ts';
-import { type LineUpState, useLineUp } from './use-line-up.ts';
+import { useLineUp } from './use-line-up.ts';
 import { useLoaded } from './use-loaded.ts';
 import { useSame } from './use-same.ts';
 import { useFoundAgain, useStitched } from './use-stitched.ts';
@@ -39,17 +38,6 @@ export interface Say {
   askAgain(id: string | null): void;
   touched(): void;
   skipRehearsal(skip: boolean): void;
-}
-
-/**
- * A line-up changes most of the screen: it is drawn in slices, so that the head can be jogged meanwhile. Until it is drawn it isn't settled: what
- * is asked for must be what is seen.
- */
-function useSliced({ lineUp, settled }: LineUpState, mounts: readonly OnPoles[]): LineUpState {
-  const latest = useMemo(() => ({ lineUp, settled, mounts }), [lineUp, settled, mounts]);
-  const shown = useDeferredValue(latest);
-  // One of another advance is of another lie of the cloth: that is never shown.
-  return { lineUp: shown.mounts === mounts ? shown.lineUp : null, settled: shown === latest && settled };
 }
 
 /** The situation at the frame, worked out by the core, with what it is worked out of. */
@@ -77,17 +65,14 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const landmarks = useSame(asked.landmarks);
   const targets = useSame(asked.targets);
   const cornersLeft = useSame(asked.cornersLeft);
-  const { lineUp, settled } = useSliced(
-    useLineUp(records, {
-      mounts,
-      landmarks,
-      candidates: cornersLeft.length > 0 ? cornersLeft : null,
-      targets,
-      stitched: again,
-      pieces: useSame(coming.map((one) => one.id)),
-    }),
+  const { lineUp, settled } = useLineUp(records, {
     mounts,
-  );
+    landmarks,
+    candidates: cornersLeft.length > 0 ? cornersLeft : null,
+    targets,
+    stitched: again,
+    pieces: useSame(coming.map((one) => one.id)),
+  });
   const { strokes: loaded, start, head } = useLoaded(run, advance);
   const situation = situationAt(on, task, { landmarks, targets, cornersLeft }, { lineUp, settled, head }, said);
   const change = (made: (was: Said) => Said): void => startTransition(() => setSaid(made));
