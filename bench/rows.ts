@@ -142,9 +142,9 @@ function benchModel(piece: Piece): void {
   const profile = standInProfile(() => 0);
   let head = { ...newHead(), at: pointIn(points, 0, framePoint), bobbin: 1e9 };
   for (const command of [
-    { type: 'load', run: 'r', advance: 0, points: [...points], from: 0 },
+    { type: 'load', run: 'r', hash: 'h', stroke: 0, advance: 0, points: [...points], from: 0 },
     { type: 'bobbinThread' },
-    { type: 'start' },
+    { type: 'start', run: 'r', hash: 'h' },
   ] as const)
     head = commandHead(head, command, profile).head;
   let seconds = 0;

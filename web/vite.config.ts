@@ -8,7 +8,7 @@ export default defineConfig({
   worker: { format: 'es' },
   server: {
     host: '127.0.0.1',
-    proxy: { '/api': { target: server, ws: true } },
+    proxy: { '/api': server },
   },
   build: {
     chunkSizeWarningLimit: 700,

@@ -51,6 +51,11 @@ export interface HealthAnswer {
   readonly version: string;
 }
 
+/** Where the Frame screens' sockets are: on this port of the same host. */
+export interface FrameAddress {
+  readonly port: number;
+}
+
 export interface QuiltSummary {
   readonly id: string;
   readonly name: string;
@@ -125,6 +130,8 @@ export interface RunAnswer {
   readonly continued: boolean;
   /** Hash of everything the stitches were computed from. */
   readonly planHash: string;
+  /** Hash of what said where the cloth lay then. */
+  readonly linedUp: string;
   /** Holes of each stroke. */
   readonly holes: readonly number[];
   readonly seconds: number;
@@ -137,7 +144,8 @@ export interface RunAnswer {
 export type ScreenMessage =
   | FrameState
   | Extract<FrameReply, { type: 'view' | 'refused' | 'hello' }>
-  | { readonly type: 'run'; readonly run: RunAnswer }
+  /** The run at the frame; null when nothing is loaded any more. */
+  | { readonly type: 'run'; readonly run: RunAnswer | null }
   /** What happened to the run at the frame since it was told whole. */
   | { readonly type: 'happened'; readonly run: string; readonly event: RunEvent }
   /** A touch was made and is in the plan, as the edit that led to this revision. */
@@ -151,4 +159,10 @@ export type ScreenMessage =
   /** Another quilt lies on the poles; nothing of it is told. */
   | { readonly type: 'elsewhere'; readonly quilt: string; readonly busy: boolean }
   | { readonly type: 'advances'; readonly events: readonly AdvanceEvent[] }
-  | { readonly type: 'link'; readonly up: boolean };
+  | { readonly type: 'link'; readonly up: boolean }
+  /** Answered by `beat`, so that a screen that hangs is noticed. */
+  | { readonly type: 'beat' }
+  /** Which screen drives, by name, and whether it is this one; the others watch, and can stop. */
+  | { readonly type: 'drives'; readonly name: string; readonly own: boolean }
+  /** What she must know at once, or null when all is well again. */
+  | { readonly type: 'alarm'; readonly sentence: string | null };

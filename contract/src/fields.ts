@@ -1,5 +1,17 @@
 import { type ClassConstructor, Type } from 'class-transformer';
-import { IsIn, IsNumber, IsObject, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import {
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+  type ValidationOptions,
+} from 'class-validator';
 
 const all =
   (...decorators: readonly PropertyDecorator[]): PropertyDecorator =>
@@ -7,9 +19,14 @@ const all =
     for (const decorate of decorators) decorate(target, property);
   };
 
+/** A whole number from 0. */
+export const Count = (most = 10_000_000): PropertyDecorator => all(IsInt(), Min(0), Max(most));
+
+export const Words = (longest: number): PropertyDecorator => all(IsString(), MaxLength(longest));
+
 /** A number that is neither infinite nor NaN, within bounds. */
-export const IsFiniteNumber = (least: number, most: number): PropertyDecorator =>
-  all(IsNumber({ allowInfinity: false, allowNaN: false }), Min(least), Max(most));
+export const IsFiniteNumber = (least: number, most: number, options?: ValidationOptions): PropertyDecorator =>
+  all(IsNumber({ allowInfinity: false, allowNaN: false }, options), Min(least, options), Max(most, options));
 
 /** A part that must be there and keep its own class; `ValidateNested` alone lets a missing one pass. */
 export const Nested = (type: () => ClassConstructor<object>): PropertyDecorator =>

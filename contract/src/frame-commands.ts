@@ -1,15 +1,22 @@
 import type { FrameFault, HeadCommand } from '@gorse/core';
 import { type ClassConstructor } from 'class-transformer';
-import { IsIn, ValidateIf } from 'class-validator';
+import { IsBoolean, IsIn, ValidateIf } from 'class-validator';
 import { checked, ContractError } from './check.ts';
 import { IsFiniteNumber, Nested } from './fields.ts';
+import { Id } from './records/ids.ts';
 import { type TouchToMake, TouchToMakeBody } from './records/touches.ts';
 
 const FAR = 20_000;
 
+const PLAIN = ['bobbinThread', 'rehearse', 'pause', 'resume', 'stop', 'beat', 'drive'] as const;
+
 class Plain {
-  @IsIn(['bobbinThread', 'rehearse', 'start', 'pause', 'resume', 'stop']) type!:
-    'bobbinThread' | 'rehearse' | 'start' | 'pause' | 'resume' | 'stop';
+  @IsIn(PLAIN) type!: (typeof PLAIN)[number];
+}
+class Start {
+  @IsIn(['start']) type!: 'start';
+  @Id() run!: string;
+  @IsBoolean() unrehearsed!: boolean;
 }
 class Touch {
   @IsIn(['touch']) type!: 'touch';
@@ -36,16 +43,25 @@ class Fault {
 
 /** What a screen may ask of the frame itself: lines are loaded only by the server, and a touch says what is touched. */
 export type ScreenCommand =
-  Exclude<HeadCommand, { type: 'hello' | 'load' | 'touch' }> | { readonly type: 'touch'; readonly touch: TouchToMake };
+  | Exclude<HeadCommand, { type: 'hello' | 'beat' | 'again' | 'load' | 'unload' | 'touch' | 'start' }>
+  | { readonly type: 'touch'; readonly touch: TouchToMake }
+  /** Stitches a run, if it is the one that is loaded; `unrehearsed` when the person goes without. */
+  | { readonly type: 'start'; readonly run: string; readonly unrehearsed: boolean }
+  /** The screen is there: the answer to each beat it hears. */
+  | { readonly type: 'beat' }
+  /** It takes over from the screen that drives. */
+  | { readonly type: 'drive' };
 
 const BODIES: { readonly [T in ScreenCommand['type']]: ClassConstructor<object> } = {
   bobbinThread: Plain,
-  touch: Touch,
   rehearse: Plain,
-  start: Plain,
   pause: Plain,
   resume: Plain,
   stop: Plain,
+  beat: Plain,
+  drive: Plain,
+  start: Start,
+  touch: Touch,
   jog: Jog,
   carry: GoTo,
   goTo: GoTo,

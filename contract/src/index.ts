@@ -4,6 +4,7 @@ export { checked, ContractError, type Detail } from './check.ts';
 export { checkedRevision, type RevisionRequest } from './design-edits.ts';
 export { checkedEdit, type EditRequest } from './edits.ts';
 export { checkedScreenCommand, type ScreenCommand } from './frame-commands.ts';
+export { checkedFrameReply } from './frame-replies.ts';
 export {
   AdvanceRequest,
   DESIGN_FORMATS,

@@ -221,8 +221,16 @@ export {
   runWithEvent,
 } from './run/run-state.ts';
 export {
+  ANSWERS_WITHIN,
+  BEAT_EVERY,
   FRAME_LINK_VERSION,
+  type FrameEvent,
   headAt,
+  type Held,
+  type LoadCommand,
+  type NeedlePosition,
+  SILENCE,
+  type StrokeOfRun,
   type FrameCommand,
   type FrameEventKind,
   type FrameFault,
@@ -250,6 +258,7 @@ export {
 } from './simulate/true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
 export { type FrameRun } from './frame/at-hand.ts';
+export { type HeadSeen, interlock } from './frame/interlocks.ts';
 export { BEADS, type Bead, checksOf, type FrameAction, type HeadNow, type Instruction } from './frame/instruction.ts';
 export { cornersAtHand, type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
 export type { LineUpView } from './frame/line-up-view.ts';

@@ -226,7 +226,7 @@ describe('who may ask', () => {
       (await api<ErrorAnswer>('GET', '/quilts', undefined, { Origin: 'http://elsewhere.example' })).body.code,
     ).toBe('forbidden');
     const rebound = await new Promise<number>((resolve, reject) => {
-      const socket = new WebSocket(`ws://127.0.0.1:${app.port}/api/frame?quilt=x`, {
+      const socket = new WebSocket(`ws://127.0.0.1:${app.screensPort}/screen?quilt=x`, {
         headers: { Host: 'elsewhere.example' },
       });
       socket.on('unexpected-response', (_request, response) => resolve(response.statusCode ?? 0));

@@ -6,25 +6,19 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { WebSocketServer } from 'ws';
 import type { Config } from './config.ts';
 import { Refusal } from './actions/refusal.ts';
 import { FrameDesk } from './frame/frame-desk.ts';
-import { StandIn } from './frame/stand-in.ts';
 import { onError, sendRefusal } from './http/errors.ts';
-import { foreignRequest, isLocalProgram } from './http/guard.ts';
+import { foreignRequest } from './guard.ts';
 import { apiRoutes } from './http/routes.ts';
 import { ReadingDesk } from './reading/reading-desk.ts';
-import { serveScreen } from './http/screen-socket.ts';
 import type { Database } from './store/database.ts';
-
-/** Messages a screen may send at most are far smaller; longer ones end the connection. */
-const LONGEST_MESSAGE = 64 * 1024;
-/** A stroke of a million holes. */
-const LONGEST_LINK_MESSAGE = 64 * 1024 * 1024;
 
 export interface RunningApp {
   readonly port: number;
+  /** Where the Frame screens' sockets are. */
+  readonly screensPort: number;
   close(): Promise<void>;
 }
 
@@ -37,43 +31,28 @@ export async function serve(
   log: Logger,
 ): Promise<RunningApp> {
   const { port } = server.address() as AddressInfo;
-  const standIn = config.frameLink === null ? new StandIn(config.frameSpeed, config.frameSeed) : null;
-  const links = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_LINK_MESSAGE });
-  const screens = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_MESSAGE });
-
   await FrameDesk.recover(database);
-  // eslint-disable-next-line prefer-const -- the upgrade handler below must be in place before the desk connects
-  let desk: FrameDesk;
-  server.on('upgrade', (request: IncomingMessage, socket, head) => {
-    const refuse = (status: string): void => {
-      socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\n\r\n`);
-    };
-    const url = new URL(request.url ?? '/', 'http://localhost');
-    const quiltId = url.searchParams.get('quilt') ?? '';
-    if (foreignRequest(request, config) !== null) refuse('403 Forbidden');
-    else if (url.pathname === '/frame-link' && standIn && isLocalProgram(request)) {
-      links.handleUpgrade(request, socket, head, (link) => standIn.connect(link));
-    } else if (url.pathname === '/api/frame' && /^[\w-]{1,64}$/.test(quiltId)) {
-      screens.handleUpgrade(request, socket, head, (screen) => void serveScreen(screen, desk, quiltId));
-    } else refuse('404 Not Found');
-  });
-  const own = config.host === '0.0.0.0' || config.host === '::' ? '127.0.0.1' : config.host;
-  desk = new FrameDesk(
+  const desk = new FrameDesk(
     database,
-    config.frameLink ?? `ws://${own.includes(':') ? `[${own}]` : own}:${port}/frame-link`,
+    { host: config.host, hosts: config.hosts, port: config.framePort, pagePort: config.pagePort ?? port },
+    config,
     log,
   );
+  server.on('upgrade', (_request, socket) => {
+    socket.on('error', () => socket.destroy());
+    socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\n\r\n');
+  });
 
   const reading = new ReadingDesk();
   server.removeAllListeners('request');
-  server.on('request', makeExpress(apiRoutes(database, desk, reading, version), config, log));
+  server.on('request', makeExpress(apiRoutes(database, desk, reading, version), desk, config, log));
+  await desk.ready;
   return {
     port,
+    screensPort: desk.screensPort,
     async close() {
       desk.close();
       reading.close();
-      standIn?.close();
-      for (const client of [...links.clients, ...screens.clients]) client.terminate();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await database.close();
@@ -81,7 +60,7 @@ export async function serve(
   };
 }
 
-function makeExpress(api: Router, config: Config, log: Logger): Express {
+function makeExpress(api: Router, desk: FrameDesk, config: Config, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -101,7 +80,7 @@ function makeExpress(api: Router, config: Config, log: Logger): Express {
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],
-          connectSrc: ["'self'", 'ws:', 'wss:'],
+          connectSrc: ["'self'", (request) => screensOrigin(request, desk)],
           manifestSrc: ["'self'"],
           baseUri: ["'none'"],
           formAction: ["'none'"],
@@ -126,4 +105,10 @@ function makeExpress(api: Router, config: Config, log: Logger): Express {
   }
   app.use(onError);
   return app;
+}
+
+/** The Frame screens' sockets are on another port of the same host. */
+function screensOrigin({ headers }: IncomingMessage, desk: FrameDesk): string {
+  const host = headers.host?.replace(/:\d+$/, '') ?? '';
+  return `ws://${host}:${desk.screensPort}`;
 }

@@ -4,6 +4,10 @@ export interface Config {
   readonly host: string;
   /** 0: any free port. */
   readonly port: number;
+  /** Where the Frame screens' sockets are; 0, or taken: any free port, which the screens are told. */
+  readonly framePort: number;
+  /** The port that the pages are served on, where the development server has them; null: this server's own. */
+  readonly pagePort: number | null;
   /** Folder of the embedded database. */
   readonly dataFolder: string;
   /** A PostgreSQL server to use instead; null: the embedded one. */
@@ -30,9 +34,12 @@ export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Co
       throw new Error(`${name} is "${text}"; set it to a number from ${least} to ${most}.`);
     return value;
   };
+  const port = number('PORT', 4310, 0, 65535);
   return {
     host: env.HOST || '127.0.0.1',
-    port: number('PORT', 4310, 0, 65535),
+    port,
+    pagePort: env.GORSE_PAGE_PORT ? number('GORSE_PAGE_PORT', 0, 1, 65535) : null,
+    framePort: number('GORSE_FRAME_PORT', port === 0 || port === 65535 ? 0 : port + 1, 0, 65535),
     dataFolder: resolve(env.GORSE_DATA || './data'),
     databaseUrl: env.DATABASE_URL || null,
     frameSpeed: number('GORSE_FRAME_SPEED', 1, 0.1, 1000),

@@ -62,8 +62,8 @@ describe('rows', () => {
     // The second row comes back from the right, off the cloth: 390 mm and 10 of overhang, 80 to the right on the frame.
     expect(points![0]).toBeGreaterThan(465);
     await screen.goTo(pointOf(points!, 0));
-    screen.say({ type: 'bobbinThread' });
-    screen.say({ type: 'start' });
+    await screen.bringUpBobbinThread();
+    screen.start();
     await screen.run('finished');
     screen.close();
     expect(await summary()).toEqual({ planned: 4, runsStitched: 1 });

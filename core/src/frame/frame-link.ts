@@ -3,7 +3,7 @@ import { type FramePoint, framePoint } from '../geometry/point.ts';
 
 /** The frame link's messages (docs/frame-link.md). Positions are frame millimetres, times seconds. */
 
-export const FRAME_LINK_VERSION = 2;
+export const FRAME_LINK_VERSION = 3;
 
 export type NeedlePosition = 'up' | 'down';
 
@@ -40,6 +40,10 @@ export interface TruePatch {
 
 export type HeadCommand =
   | { readonly type: 'hello'; readonly version: number }
+  /** Gorse is there. Without any message for `SILENCE` the frame pauses by itself. */
+  | { readonly type: 'beat' }
+  /** Events from a number on are told again. */
+  | { readonly type: 'again'; readonly from: number }
   /** Moves by a distance. */
   | { readonly type: 'jog'; readonly dx: number; readonly dy: number }
   /** Unclutched: the hands carry the head towards a position. */
@@ -50,24 +54,41 @@ export type HeadCommand =
   | { readonly type: 'bobbinThread' }
   /** Read the head's position on a landmark. */
   | { readonly type: 'touch' }
-  /** One stroke's needle points as `x, y` pairs; stitching starts at hole `from`. */
-  | {
-      readonly type: 'load';
-      readonly run: string;
-      /** The advance that it was lined up in: in any other it isn't stitched. */
-      readonly advance: number;
-      readonly points: readonly number[];
-      readonly from: number;
-    }
+  | LoadCommand
+  /** What is loaded holds no longer. */
+  | { readonly type: 'unload' }
   /** Moves along the loaded stroke with the needle up. */
   | { readonly type: 'rehearse' }
-  | { readonly type: 'start' }
+  /** Stitches the loaded stroke, if it is of this run and hash. */
+  | { readonly type: 'start'; readonly run: string; readonly hash: string }
   | { readonly type: 'pause' }
   | { readonly type: 'resume' }
   /** Ends all movement at once and raises the needle. */
   | { readonly type: 'stop' }
   /** Tries a mishap, or says that one is mended. */
   | { readonly type: 'fault'; readonly fault: FrameFault | null };
+
+/** One stroke's needle points as `x, y` pairs; stitching starts at hole `from`. */
+export interface LoadCommand extends StrokeOfRun {
+  readonly type: 'load';
+  /** The advance that it was lined up in: in any other it isn't stitched. */
+  readonly advance: number;
+  readonly points: readonly number[];
+  readonly from: number;
+}
+
+/** Which stroke of which run: the hash is of everything that its stitches were computed from. */
+export interface StrokeOfRun {
+  readonly run: string;
+  readonly hash: string;
+  readonly stroke: number;
+}
+
+/** Without a word for so long either side takes the other to be gone, ms; a beat is told often enough that one may be late. */
+export const SILENCE = 2000;
+export const BEAT_EVERY = 500;
+/** Stop and pause are answered at once; a frame that doesn't within this time, ms, is asked again and the person told. */
+export const ANSWERS_WITHIN = 300;
 
 export type FrameFault = 'threadBroke' | 'bobbinEmpty';
 
@@ -82,6 +103,7 @@ export interface FrameState {
   /** The loaded run, its last hole made, and how many it has; null when nothing is loaded. */
   readonly run: {
     readonly id: string;
+    readonly stroke: number;
     readonly stitch: number;
     readonly of: number;
     readonly secondsLeft: number;
@@ -90,13 +112,14 @@ export interface FrameState {
   /** Part of the bobbin left, 1 when full. */
   readonly bobbin: number;
   readonly fault: FrameFault | null;
+  /** The number of the last event that was told. */
+  readonly seq: number;
 }
 
 /** Where the head is. */
 export const headAt = ({ x, y }: Pick<FrameState, 'x' | 'y'>): FramePoint => framePoint(x, y);
 
 export type FrameEventKind =
-  | 'loaded'
   | 'rehearsed'
   | 'bobbinThreadUp'
   | 'started'
@@ -106,7 +129,26 @@ export type FrameEventKind =
   | 'threadBroke'
   | 'bobbinEmpty'
   | 'mended'
-  | 'finished';
+  | 'finished'
+  /** A line was taken out, or another put in its place: how far it had come. */
+  | 'unloaded';
+
+/** Something happened; events are numbered from 1 on, without a gap. */
+export interface FrameEvent {
+  readonly type: 'event';
+  readonly seq: number;
+  readonly kind: FrameEventKind;
+  /** The loaded run, its stroke and the last hole made there. */
+  readonly run: string | null;
+  readonly stroke: number;
+  readonly stitch: number;
+}
+
+/** What the frame holds: how far its own count is, in the stroke that is loaded. */
+export interface Held extends StrokeOfRun {
+  readonly advance: number;
+  readonly stitch: number;
+}
 
 /** From the frame to Gorse. */
 export type FrameReply =
@@ -117,7 +159,13 @@ export type FrameReply =
       readonly standIn: boolean;
       readonly width: number;
       readonly reach: number;
+      /** The number of the last event it told of. */
+      readonly seq: number;
+      readonly held: Held | null;
     }
+  | ({ readonly type: 'loaded'; readonly holes: number; readonly from: number } & StrokeOfRun)
+  /** It was heard, and nothing moves. */
+  | { readonly type: 'confirmed'; readonly command: 'stop' | 'pause' }
   | FrameState
   /** What a person sees of the cloth on the frame. */
   | {
@@ -127,5 +175,5 @@ export type FrameReply =
       readonly stitched: readonly TrueLine[];
     }
   | { readonly type: 'touched'; readonly x: number; readonly y: number }
-  | { readonly type: 'event'; readonly kind: FrameEventKind; readonly run: string | null; readonly stitch: number }
+  | FrameEvent
   | { readonly type: 'refused'; readonly command: FrameCommand['type']; readonly sentence: string };

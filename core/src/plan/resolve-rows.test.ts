@@ -199,9 +199,9 @@ describe('time and thread', () => {
     const start = pointIn(onFrame, 0, framePoint);
     let head = { ...newHead(), at: start };
     for (const command of [
-      { type: 'load', run: 'r', advance: 0, points: [...onFrame], from: 0 },
+      { type: 'load', run: 'r', hash: 'h', stroke: 0, advance: 0, points: [...onFrame], from: 0 },
       { type: 'bobbinThread' },
-      { type: 'start' },
+      { type: 'start', run: 'r', hash: 'h' },
     ] as const)
       head = commandHead(head, command, profile).head;
     let seconds = 0;

@@ -19,6 +19,9 @@ export type Motion =
 
 export interface LoadedStroke {
   readonly run: string;
+  readonly hash: string;
+  /** Which stroke of the run it is. */
+  readonly stroke: number;
   readonly points: Polyline;
   readonly clock: Float64Array;
   /** Last hole made. */
@@ -41,6 +44,8 @@ export interface Head {
   /** mm of bobbin thread left. */
   readonly bobbin: number;
   readonly fault: FrameFault | null;
+  /** The number of the last event told. */
+  readonly seq: number;
 }
 
 export interface HeadProfile {
@@ -65,6 +70,7 @@ export const newHead = (): Head => ({
   bobbinThreadUp: false,
   bobbin: BOBBIN_LENGTH,
   fault: null,
+  seq: 0,
 });
 
 export interface HeadStep {
@@ -73,14 +79,23 @@ export interface HeadStep {
 }
 
 export const withEvents = (head: Head, ...events: FrameEventKind[]): HeadStep => ({
-  head,
-  replies: events.map((kind) => ({
+  head: { ...head, seq: head.seq + events.length },
+  replies: events.map((kind, i) => ({
     type: 'event',
+    seq: head.seq + i + 1,
     kind,
     run: head.stroke?.run ?? null,
+    stroke: head.stroke?.stroke ?? 0,
     stitch: head.stroke?.stitch ?? 0,
   })),
 });
+
+/** Takes out what is loaded, and tells how far it had come. */
+export function letGo(head: Head): HeadStep {
+  if (!head.stroke) return { head, replies: [] };
+  const { head: told, replies } = withEvents(head, 'unloaded');
+  return { head: { ...told, stroke: null }, replies };
+}
 
 /** A mishap ends all movement; null says that it is mended. */
 export function faulted(head: Head, fault: FrameFault | null): HeadStep {

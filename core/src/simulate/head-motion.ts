@@ -1,7 +1,16 @@
 import { distance, type FramePoint, framePoint, lerp } from '../geometry/point.ts';
 import { pointCount, pointIn } from '../geometry/polyline.ts';
 import { threadLength } from '../stitch/thread.ts';
-import { faulted, type Head, type HeadStep, type LoadedStroke, type Motion, STILL, withEvents } from './head-model.ts';
+import {
+  faulted,
+  letGo,
+  type Head,
+  type HeadStep,
+  type LoadedStroke,
+  type Motion,
+  STILL,
+  withEvents,
+} from './head-model.ts';
 
 /** Speeds of a head that isn't stitching: mm/s and mm/s². */
 const TRAVEL = { speed: 250, acceleration: 1200, handSpeed: 900 };
@@ -12,14 +21,14 @@ const FLEX_TIME = 0.25;
 /** Moves on by `seconds`. However long the step, no hole is skipped and a finished movement ends where it should. */
 export function advanceHead(head: Head, seconds: number): HeadStep {
   const { motion } = head;
-  if (!motion || head.paused) return { head: letGo(head, seconds), replies: [] };
+  if (!motion || head.paused) return { head: springBack(head, seconds), replies: [] };
   return motion.kind === 'travel'
     ? { head: advanceTravel(head, motion, seconds), replies: [] }
     : advanceStroke(head, motion, seconds);
 }
 
 /** The rails spring back when nobody leans on them. */
-function letGo(head: Head, seconds: number): Head {
+function springBack(head: Head, seconds: number): Head {
   if (head.flex === STILL) return head;
   const left = Math.exp(-seconds / FLEX_TIME);
   const flex = { x: head.flex.x * left, y: head.flex.y * left };
@@ -30,10 +39,10 @@ function letGo(head: Head, seconds: number): Head {
  * Another quilt is on the poles, or the same lies otherwise: what was loaded holds no longer. A needle that is down stays in its hole, so
  * that the cloth carries the head along to `carried`.
  */
-export function mountHead(head: Head, quilt: string, advance: number, carried: FramePoint | null): Head {
-  if (quilt === head.quilt && advance === head.advance) return head;
+export function mountHead(head: Head, quilt: string, advance: number, carried: FramePoint | null): HeadStep {
+  if (quilt === head.quilt && advance === head.advance) return { head, replies: [] };
   const at = head.needle === 'down' && carried ? carried : head.at;
-  return { ...head, at, quilt, advance, stroke: null, motion: null, paused: false, bobbinThreadUp: false };
+  return letGo({ ...head, at, quilt, advance, motion: null, paused: false, bobbinThreadUp: false });
 }
 
 function advanceTravel(head: Head, motion: Extract<Motion, { kind: 'travel' }>, seconds: number): Head {

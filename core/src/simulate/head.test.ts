@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clothPoint, distance, type FramePoint, framePoint, type Point } from '../geometry/point.ts';
 import { fullReach, GENERIC_FRAME } from '../passes/frame-profile.ts';
-import type { HeadCommand, FrameReply } from '../frame/frame-link.ts';
+import type { FrameReply, HeadCommand, LoadCommand } from '../frame/frame-link.ts';
 import { commandHead, headState, standInProfile } from './head.ts';
 import { type Head, newHead } from './head-model.ts';
 import { advanceHead, mountHead } from './head-motion.ts';
@@ -32,7 +32,7 @@ function drive(
       typeof step === 'number'
         ? advanceHead(head, step)
         : 'rolledTo' in step
-          ? { head: mountHead(head, step.quilt ?? QUILT, step.rolledTo, step.carried), replies: [] }
+          ? mountHead(head, step.quilt ?? QUILT, step.rolledTo, step.carried)
           : commandHead(head, step, profile);
     head = next.head;
     replies.push(...next.replies);
@@ -40,12 +40,14 @@ function drive(
   return { head, replies };
 }
 const kinds = (replies: readonly FrameReply[]): string[] => replies.map((r) => (r.type === 'event' ? r.kind : r.type));
-const load: Extract<HeadCommand, { type: 'load' }> = { type: 'load', run: 'r', advance: 0, points: line, from: 0 };
+const OF_RUN = { run: 'r', hash: 'h', stroke: 0 };
+const load: LoadCommand = { type: 'load', ...OF_RUN, advance: 0, points: line, from: 0 };
+const start: HeadCommand = { type: 'start', run: 'r', hash: 'h' };
 const ready: (HeadCommand | number)[] = [load, { type: 'goTo', x: 100, y: 200 }, 10, { type: 'bobbinThread' }];
 
 describe('the stand-in head', () => {
   it('stitches a line from the first hole to the last', () => {
-    const { head, replies } = drive([...ready, { type: 'start' }, 60]);
+    const { head, replies } = drive([...ready, start, 60]);
     expect(kinds(replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'finished']);
     expect(head).toMatchObject({ needle: 'up', at: { x: 200, y: 200 }, stroke: { stitch: 40 } });
     // 40 stitches of 2.5 mm dip 3 mm each.
@@ -59,15 +61,15 @@ describe('the stand-in head', () => {
   });
 
   it('asks for the bobbin thread, the starting hole and a mended thread', () => {
-    expect(kinds(drive([load, { type: 'start' }]).replies)).toEqual(['loaded', 'refused']);
-    expect(kinds(drive([...ready.slice(0, 3), { type: 'start' }]).replies)).toEqual(['loaded', 'refused']);
-    const broke = drive([...ready, { type: 'start' }, 0.5, { type: 'fault', fault: 'threadBroke' }, { type: 'start' }]);
+    expect(kinds(drive([load, start]).replies)).toEqual(['loaded', 'refused']);
+    expect(kinds(drive([...ready.slice(0, 3), start]).replies)).toEqual(['loaded', 'refused']);
+    const broke = drive([...ready, start, 0.5, { type: 'fault', fault: 'threadBroke' }, start]);
     expect(kinds(broke.replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'threadBroke', 'refused']);
     expect(broke.head.stroke!.stitch).toBeGreaterThan(3);
   });
 
   it('pauses and goes on from the same place, however long it waits', () => {
-    const paused = drive([...ready, { type: 'start' }, 0.7, { type: 'pause' }]);
+    const paused = drive([...ready, start, 0.7, { type: 'pause' }]);
     const waited = drive([100], paused.head);
     expect(waited.head).toEqual(paused.head);
     expect(kinds(drive([{ type: 'resume' }, 60], waited.head).replies)).toEqual(['resumed', 'finished']);
@@ -75,20 +77,13 @@ describe('the stand-in head', () => {
 
   it('goes on from a hole in the middle', () => {
     const from: HeadCommand = { ...load, from: 20 };
-    const { head, replies } = drive([
-      from,
-      { type: 'goTo', x: 150, y: 200 },
-      10,
-      { type: 'bobbinThread' },
-      { type: 'start' },
-      60,
-    ]);
+    const { head, replies } = drive([from, { type: 'goTo', x: 150, y: 200 }, 10, { type: 'bobbinThread' }, start, 60]);
     expect(kinds(replies).at(-1)).toBe('finished');
     expect(120_000 - head.bobbin).toBeCloseTo(20 * 5.5, 6);
   });
 
   it('stops when the bobbin is empty', () => {
-    const { head, replies } = drive([...ready, { type: 'start' }, 60], { ...newHead(), bobbin: 50 });
+    const { head, replies } = drive([...ready, start, 60], { ...newHead(), bobbin: 50 });
     expect(kinds(replies).at(-1)).toBe('bobbinEmpty');
     expect(head.needle).toBe('up');
     expect(drive([{ type: 'fault', fault: null }], head).head.bobbin).toBe(120_000);
@@ -109,9 +104,12 @@ describe('the stand-in head', () => {
   it('rolled with the needle down goes along with the cloth; what was loaded holds no longer', () => {
     const down = drive([...ready, { type: 'needle', position: 'down' }]).head;
     const carried = framePoint(101, 20);
-    const { head, replies } = drive([{ rolledTo: 1, carried }, { type: 'start' }, load], down);
+    const { head, replies } = drive([{ rolledTo: 1, carried }, start, load], down);
     expect(head).toMatchObject({ at: carried, needle: 'down', stroke: null });
-    expect(replies.map((one) => (one.type === 'refused' ? one.sentence : one.type))).toEqual([
+    expect(
+      replies.map((one) => (one.type === 'refused' ? one.sentence : one.type === 'event' ? one.kind : '')),
+    ).toEqual([
+      'unloaded',
       'No line is loaded.',
       'This line was lined up before the quilt was rolled or moved. Line up again, then load it.',
     ]);
@@ -133,8 +131,9 @@ describe('the stand-in head', () => {
       fc.record({ rolledTo: fc.integer({ min: 0, max: 2 }), carried: fc.constant(framePoint(100, 200)) }),
       fc.integer({ min: 0, max: 2 }).map((advance) => ({ ...load, advance })),
       fc.constant(load),
+      fc.constantFrom(start, { ...start, run: 'other' }, { ...start, hash: 'old' }),
       fc
-        .constantFrom(...(['bobbinThread', 'touch', 'rehearse', 'start', 'pause', 'resume', 'stop'] as const))
+        .constantFrom(...(['bobbinThread', 'touch', 'rehearse', 'unload', 'pause', 'resume', 'stop'] as const))
         .map((type) => ({ type })),
     );
     fc.assert(
@@ -144,7 +143,13 @@ describe('the stand-in head', () => {
         for (const step of steps) {
           const before = head;
           head = drive([step], head).head;
-          if (head.stroke && head.stroke !== before.stroke && typeof step === 'object' && 'from' in step)
+          if (
+            head.stroke &&
+            head.stroke !== before.stroke &&
+            typeof step === 'object' &&
+            'type' in step &&
+            step.type === 'load'
+          )
             lined = step.advance;
           const rolled = typeof step === 'object' && 'rolledTo' in step;
           const moved = distance(before.at, head.at) > 0;

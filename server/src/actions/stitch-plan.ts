@@ -39,6 +39,8 @@ const FEWEST_TOUCHES = 2;
 export interface StitchPlan {
   readonly name: string;
   readonly planHash: string;
+  /** Hash of the touches, and all else, that say where the cloth lies. */
+  readonly linedUp: string;
   readonly points: Uint8Array;
   /** The same on the planned cloth, hole for hole. */
   readonly cloth: Uint8Array;
@@ -113,6 +115,7 @@ export function stitchPlanOf(
   const inputs = JSON.stringify([rule, touches, state.advances.mounts, lineUpRules, machine]);
   return {
     name,
+    linedUp: lineUpHash(records, state.advances),
     planHash: createHash('sha256').update(inputs).update(points).digest('hex'),
     points,
     cloth: encodeStrokes(cloth),
@@ -121,6 +124,13 @@ export function stitchPlanOf(
     seconds: sum((line) => stitchClock(line, machine.motion).at(-1) ?? 0),
     thread: sum((line) => threadLength(line)),
   };
+}
+
+/** Another when anything that says where the cloth lies is another. */
+export function lineUpHash(records: PlanRecords, { mounts }: AdvanceState): string {
+  const { lineUpRules, loading, map } = quiltOf(records);
+  const inputs = JSON.stringify([touchesOf(records), mounts, lineUpRules, loading, map.size]);
+  return createHash('sha256').update(inputs).digest('hex');
 }
 
 /** Why lines can't be stitched where they lie, and what to do; null when the head reaches all of them. */

@@ -106,9 +106,9 @@ describe('advancing', () => {
     const { body: first } = await load(quiltId);
     const line = await pointsOfRun(first, 'points');
     await screen.goTo(pointOf(line, 0));
-    screen.say({ type: 'bobbinThread' });
-    screen.say({ type: 'start' });
-    await screen.next('run', ({ run }) => run.state.stitch > 30);
+    await screen.bringUpBobbinThread();
+    screen.start();
+    await screen.runThat((run) => run.state.stitch > 30);
     expect((await advance(quiltId, 'unclamped')).body.message).toMatch(/is stitching/);
     screen.say({ type: 'stop' });
     const stopped = await screen.run('stopped');
@@ -128,8 +128,8 @@ describe('advancing', () => {
     const was = pointOf(line, from);
     expect(distance(pointOf(onFrame, 0), { x: was.x + 7, y: was.y - 20 })).toBeLessThan(1);
     await screen.goTo(pointOf(onFrame, 0));
-    screen.say({ type: 'bobbinThread' });
-    screen.say({ type: 'start' });
+    await screen.bringUpBobbinThread();
+    screen.start();
     await screen.run('finished');
     screen.close();
     const runs = (await api<RunAnswer[]>('GET', `/quilts/${quiltId}/runs`)).body;

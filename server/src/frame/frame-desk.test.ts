@@ -51,8 +51,8 @@ type Screen = Awaited<ReturnType<typeof openScreen>>;
 /** From the head anywhere to the needle going. */
 async function stitchFrom(screen: Screen, at: { readonly x: number; readonly y: number }): Promise<void> {
   await screen.goTo(at);
-  screen.say({ type: 'bobbinThread' });
-  screen.say({ type: 'start' });
+  await screen.bringUpBobbinThread();
+  screen.start();
   await screen.run('stitching');
 }
 
@@ -77,10 +77,10 @@ describe('a run at the frame', () => {
     const screen = await openScreen(app, quiltId);
     const made = await load(quiltId);
     const [line] = await pointsOfRun(made);
-    screen.say({ type: 'start' });
+    screen.start();
     expect((await screen.next('refused')).sentence).toMatch(/starting hole/);
     await stitchFrom(screen, pointOf(line!, 0));
-    const { run: going } = await screen.next('run', ({ run }) => run.state.stitch > 10);
+    const going = await screen.runThat((run) => run.state.stitch > 10);
     expect(going.state.status).toBe('stitching');
     expect((await startRun(api, quiltId)).body.message).toMatch(/is stitching/);
     screen.say({ type: 'stop' });
@@ -113,7 +113,7 @@ describe('a run at the frame', () => {
     expect(made.holes).toHaveLength(2);
     const [first, second] = await pointsOfRun(made);
     await stitchFrom(screen, pointOf(first!, 0));
-    const { run: cut } = await screen.next('run', ({ run }) => run.events.at(-1)?.kind === 'cut');
+    const cut = await screen.runThat((run) => run.events.at(-1)?.kind === 'cut');
     expect(cut.state).toMatchObject({ status: 'ready', stitch: made.holes[0], bobbinThreadUp: false });
     await stitchFrom(screen, pointOf(second!, 0));
     expect((await screen.run('finished')).state.stitch).toBe(made.holes[0]! + made.holes[1]! - 1);
@@ -133,7 +133,7 @@ describe('a run at the frame', () => {
     screen.say({ type: 'bobbinThread' });
     expect((await screen.next('refused')).sentence).toMatch(/thread broke/);
     screen.say({ type: 'fault', fault: null });
-    await screen.next('run', ({ run }) => run.state.fault === null);
+    await screen.runThat((run) => run.state.fault === null);
     screen.say({ type: 'stop' });
     screen.close();
     expect((await api<RunAnswer>('POST', `/runs/${made.id}/abandon`)).body.state.status).toBe('abandoned');
@@ -206,8 +206,10 @@ describe('a Frame screen', () => {
     other.say({ type: 'stop' });
     await screen.run('stopped');
     expect(other.heard().map((message) => message.type)).not.toContain('state');
-    // Free again, it makes room for the quilt that is opened next, and its own screen is told.
+    // What is loaded stays there when another quilt's screen is opened. Put on in its place, that is told to both.
     const next = await openScreen(app, there);
+    expect(screen.heard().map((message) => message.type)).not.toContain('elsewhere');
+    expect((await api('POST', `/quilts/${there}/put-on`)).status).toBe(204);
     expect(await screen.next('elsewhere')).toMatchObject({ busy: false });
     expect((await other.next('advances')).events).toHaveLength(1);
     for (const one of [screen, other, next]) one.close();

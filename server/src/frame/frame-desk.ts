@@ -1,184 +1,209 @@
-import type { AdvanceRequest, RunAnswer, ScreenCommand, ScreenMessage } from '@gorse/contract';
-import {
-  type AdvanceEvent,
-  advanceNow,
-  framePoint,
-  type FrameReply,
-  type FrameState,
-  lineUpRefusal,
-} from '@gorse/core';
+import type { AdvanceRequest, RunAnswer, ScreenMessage } from '@gorse/contract';
+import { type AdvanceEvent, advanceNow, type FrameMode, framePoint, isOpen, type PlanDiff } from '@gorse/core';
 import type { Logger } from 'pino';
 import { Refusal } from '../actions/refusal.ts';
+import type { Config } from '../config.ts';
+import type { GateSettings } from '../gate/screen-socket.ts';
+import type { ToDesk, ToGate } from '../gate/messages.ts';
 import type { Database } from '../store/database.ts';
-import { FrameLink } from './frame-link.ts';
+import { GateDoor } from './gate-door.ts';
+import { Loads } from './loads.ts';
 import { type QuiltOnPoles, Poles } from './poles.ts';
 import { Runs } from './runs.ts';
-import { type Screen, Screens } from './screens.ts';
 import { Touching } from './touching.ts';
 import { Turns } from './turns.ts';
 
-/** What waits for tension and clamps. */
-const HELD_BACK: ReadonlySet<ScreenCommand['type']> = new Set(['touch', 'rehearse', 'bobbinThread', 'start']);
-
 /**
- * Runs quilts at the frame: the link, what lies on the poles, the run and the touches, and the screens that watch. What happens at the
- * frame is taken one by one, in order, and each event is on the disk before a screen hears of it.
+ * Runs quilts at the frame: what lies on the poles, the run and the touches. Screens and frame are the gate's; here what happens is taken one
+ * by one, in order, and each event is on the disk before a screen hears of it.
  */
 export class FrameDesk {
-  private readonly link: FrameLink;
-  private readonly screens = new Screens();
+  private readonly gate: GateDoor;
+  private readonly loads: Loads;
   private readonly poles: Poles;
   private readonly runs: Runs;
   private readonly touching: Touching;
   private readonly turns: Turns;
-  private state: FrameState | null = null;
-  private view: Extract<FrameReply, { type: 'view' }> | null = null;
+  private mode: FrameMode | null = null;
 
-  constructor(database: Database, url: string, log: Logger) {
-    const send = (command: Parameters<FrameLink['send']>[0]): boolean => this.link.send(command);
-    const tell = (quiltId: string, message: ScreenMessage): void => this.screens.tell(quiltId, message);
+  constructor(database: Database, settings: GateSettings, config: Config, log: Logger) {
+    const send = (message: ToGate): void => this.gate.send(message);
+    const tell = (quiltId: string, message: ScreenMessage): void => send({ type: 'tell', quiltId, message });
     this.turns = new Turns((error) => {
-      if (!(error instanceof Refusal)) log.error({ error }, 'something failed at the frame');
+      if (!(error instanceof Refusal)) log.error({ err: error }, 'something failed at the frame');
     });
+    this.loads = new Loads(send);
     this.poles = new Poles(database, send, (now, before) => this.mounted(now, before));
-    this.runs = new Runs(database, this.poles, send, tell);
+    this.runs = new Runs(database, this.poles, this.loads, tell, log);
     this.touching = new Touching(database, tell);
-    this.link = new FrameLink(url, {
-      reply: (reply) => this.receive(reply),
-      link: (up) => this.linkChanged(up),
-    });
+    this.gate = new GateDoor(settings, config, (message) => this.receive(message), log);
   }
 
   static readonly recover = (database: Database): Promise<void> => Runs.recover(database);
 
+  /** Resolves when the Frame screens' sockets can be opened. */
+  get ready(): Promise<void> {
+    return this.gate.ready;
+  }
+
+  /** Where the Frame screens' sockets are. */
+  get screensPort(): number {
+    const { port } = this.gate;
+    if (port === null) throw new Refusal('unavailable', 'The frame’s own server is starting. Try again in a moment.');
+    return port;
+  }
+
   close(): void {
-    this.link.close();
-  }
-
-  /** A Frame screen has opened; returns how it leaves. When a quilt's last one leaves, stitching pauses. */
-  watch(screen: Screen): Promise<() => void> {
-    return this.turns.take(async () => {
-      const { now } = this.poles;
-      // What is being stitched stays as it is.
-      if (!this.isBusy()) await this.poles.mount(screen.quiltId);
-      const leave = this.screens.add(screen);
-      screen.tell({ type: 'link', up: this.link.up });
-      if (this.poles.has(screen.quiltId)) this.tellAll(screen);
-      else screen.tell(elsewhere(now, true));
-      return () => {
-        leave();
-        const { quiltId } = screen;
-        if (!this.poles.has(quiltId) || this.screens.of(quiltId).length > 0) return;
-        if (this.state?.mode === 'stitching') this.link.send({ type: 'pause' });
-      };
-    });
-  }
-
-  /** A screen's command to the frame. Stopping is anyone's; all else is for the screens of the quilt on the poles. */
-  command(screen: Screen, command: ScreenCommand): void {
-    const { quiltId } = screen;
-    const refusal = this.commandRefusal(quiltId, command);
-    if (refusal !== null) screen.tell({ type: 'refused', command: command.type, sentence: refusal });
-    else if (command.type === 'touch') {
-      this.touching.ask(quiltId, command.touch);
-      this.link.send({ type: 'touch' });
-    } else this.link.send(command);
+    this.runs.close();
+    this.loads.close();
+    this.gate.close();
   }
 
   start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {
-    return this.whileFree(() => this.runs.start(quiltId, pieceId, revision));
+    return this.whileFree(quiltId, () => this.runs.start(quiltId, pieceId, revision));
   }
 
   resume(runId: string, back: number): Promise<RunAnswer> {
-    return this.whileFree(() => this.runs.resume(runId, back));
+    return this.whileFree(null, () => this.runs.resume(runId, back));
   }
 
   abandon(runId: string): Promise<RunAnswer> {
-    return this.turns.take(() => this.runs.abandon(runId));
+    return this.inTurn(() => this.runs.abandon(runId));
   }
 
   advance(quiltId: string, request: AdvanceRequest): Promise<readonly AdvanceEvent[]> {
-    return this.whileFree(() => this.poles.advance(quiltId, request));
+    return this.whileFree(quiltId, () => this.poles.advance(quiltId, request));
   }
 
-  /** In its turn, and refused while the head stitches. */
-  private whileFree<T>(work: () => Promise<T>): Promise<T> {
-    return this.turns.take(() => {
-      if (this.isBusy()) throw new Refusal('refused', 'The frame is stitching. Stop it before loading something else.');
+  /** Puts a quilt on the frame, in place of the one that is there. */
+  async putOn(quiltId: string): Promise<void> {
+    await this.whileFree(null, () => this.poles.mount(quiltId));
+  }
+
+  /** A quilt's plan was changed: a line that was loaded by the plan before is not stitched. */
+  edited(quiltId: string, diff: PlanDiff): void {
+    if (diff.every(({ kind }) => kind === 'landmarks')) return;
+    void this.turns.take(() => this.runs.planChanged(quiltId));
+  }
+
+  /** In its turn, and refused while the head moves, or another quilt's line is loaded. */
+  private whileFree<T>(quiltId: string | null, work: () => Promise<T>): Promise<T> {
+    return this.inTurn(() => {
+      if (this.mode === 'stitching' || this.mode === 'paused')
+        throw new Refusal('refused', 'The frame is stitching. Stop it before loading something else.');
+      if (this.mode === 'rehearsing' || this.mode === 'moving')
+        throw new Refusal('refused', 'The head is moving. Stop it, or wait until it rests.');
+      const { now } = this.poles;
+      if (quiltId !== null && now && now.quiltId !== quiltId && this.isBusy())
+        throw new Refusal('refused', `${now.name} is on the frame. Put this quilt on it first.`);
       return work();
     });
   }
 
-  private commandRefusal(quiltId: string, command: ScreenCommand): string | null {
-    const { now, advances } = this.poles;
-    if (!this.link.up) return 'The frame does not answer. Check that it is on and its link is up.';
-    if (command.type === 'stop') return null;
-    if (now?.quiltId !== quiltId) return `${now?.name ?? 'Another quilt'} is on the frame. Put this quilt on it first.`;
-    if (command.type === 'touch' && command.touch.advance !== advanceNow(advances))
-      return 'The quilt was rolled or loaded anew since this screen showed it. Look at it again, then touch.';
-    return HELD_BACK.has(command.type) ? lineUpRefusal(advances) : null;
+  /** What can't be written down now is refused, not kept waiting. */
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    if (this.runs.isBehind)
+      return Promise.reject(
+        new Refusal('unavailable', 'What is stitched can’t be written down. Look at the server: its disk or database.'),
+      );
+    return this.turns.take(work);
   }
 
-  /** All that is known of the quilt on the poles. */
-  private tellAll(screen: Screen): void {
-    if (this.view?.quilt === screen.quiltId) screen.tell(this.view);
-    screen.tell({ type: 'advances', events: this.poles.now?.events ?? [] });
-    if (this.state) screen.tell(this.state);
-    if (this.runs.run) screen.tell({ type: 'run', run: this.runs.run });
-  }
-
-  private mounted(now: QuiltOnPoles, before: QuiltOnPoles | null): void {
-    const isOther = before?.quiltId !== now.quiltId;
-    // What was loaded lies elsewhere now.
-    if (isOther || before.state.mounts.length !== now.state.mounts.length) this.runs.drop();
-    if (isOther) {
-      this.touching.drop();
-      if (before) this.screens.tell(before.quiltId, elsewhere(now, false));
-      for (const screen of this.screens.of(now.quiltId)) this.tellAll(screen);
-    } else if (before.events.length !== now.events.length)
-      this.screens.tell(now.quiltId, { type: 'advances', events: now.events });
-  }
-
+  /** The quilt on the poles stays there: it is stitched, or a line of it is loaded. */
   private isBusy(): boolean {
-    return this.state?.mode === 'stitching' || this.state?.mode === 'paused';
+    const { run } = this.runs;
+    return (this.mode !== null && this.mode !== 'idle') || (run !== null && isOpen(run.state.status));
   }
 
-  private receive(reply: FrameReply): void {
-    const quiltId = this.poles.now?.quiltId ?? null;
-    switch (reply.type) {
-      case 'state':
-        this.state = reply;
-        if (reply.mode === 'stitching') void this.turns.take(() => this.runs.progress(reply));
-        this.screens.tell(quiltId, reply);
+  private receive(message: ToDesk): void {
+    switch (message.type) {
+      case 'listening':
         break;
-      case 'view':
-        this.view = reply;
-        this.screens.tell(reply.quilt, reply);
+      case 'mode':
+        this.mode = message.mode;
         break;
-      case 'event':
-        void this.turns.take(() => this.runs.happened(reply.kind, reply.run, reply.stitch));
+      case 'link':
+        this.linkChanged(message.up);
         break;
-      case 'touched':
-        void this.turns.take(() => this.touching.read(framePoint(reply.x, reply.y)));
+      case 'held':
+        if (message.held) {
+          const { run, stroke, stitch } = message.held;
+          void this.turns.take(() => this.runs.count(run, stroke, stitch));
+        }
         break;
-      case 'refused':
-        if (reply.command === 'touch') this.touching.drop();
-        this.screens.tell(quiltId, reply);
+      case 'opened':
+        void this.turns.take(() => this.opened(message));
         break;
-      case 'hello':
-        this.screens.tellAll(reply);
+      case 'loaded':
+        this.loads.answered(message.ask, message.refusal);
+        break;
+      case 'happened':
+        void this.write(message.number, () => this.runs.happened(message.kind, message));
+        break;
+      case 'progressed':
+        void this.write(message.number, () => this.runs.progress(message));
+        break;
+      case 'touchAsked':
+        this.touching.ask(message.quiltId, message.touch);
+        break;
+      case 'read':
+        void this.turns.take(async () => {
+          const quiltId = await this.touching.read(framePoint(message.x, message.y));
+          if (quiltId !== null) await this.runs.planChanged(quiltId);
+        });
+        break;
+      case 'touchRefused':
+        this.touching.drop();
     }
   }
 
+  private write(number: number, work: () => Promise<void>): Promise<void> {
+    return this.turns.take(async () => {
+      await work();
+      this.gate.send({ type: 'written', number });
+    });
+  }
+
+  /** A screen opened. Its quilt is put on the frame unless another is loaded or stitched there. */
+  private async opened({ screen, quiltId }: Extract<ToDesk, { type: 'opened' }>): Promise<void> {
+    const tell = (message: ScreenMessage): void => this.gate.send({ type: 'tellScreen', screen, message });
+    try {
+      if (!this.isBusy() || this.poles.has(quiltId)) await this.poles.mount(quiltId);
+    } catch (error) {
+      const sentence = error instanceof Refusal ? error.message : 'The frame can’t be shown. Load this page again.';
+      tell({ type: 'refused', command: 'hello', sentence });
+      throw error;
+    }
+    if (!this.poles.has(quiltId)) tell(elsewhere(this.poles.now, this.mode !== 'idle'));
+    else this.known().forEach(tell);
+  }
+
+  /** What the desk knows of the quilt on the poles. */
+  private known(): readonly ScreenMessage[] {
+    return [
+      { type: 'advances', events: this.poles.now?.events ?? [] },
+      { type: 'run', run: this.runs.run },
+    ];
+  }
+
+  private mounted(now: QuiltOnPoles, before: QuiltOnPoles | null): void {
+    const tell = (quiltId: string, message: ScreenMessage): void => this.gate.send({ type: 'tell', quiltId, message });
+    const isOther = before?.quiltId !== now.quiltId;
+    // What was loaded lies elsewhere now.
+    if (isOther || advanceNow(before.state) !== advanceNow(now.state)) this.runs.drop();
+    if (isOther) {
+      this.touching.drop();
+      if (before) tell(before.quiltId, elsewhere(now, false));
+      for (const message of this.known()) tell(now.quiltId, message);
+    } else if (before.events.length !== now.events.length) tell(now.quiltId, { type: 'advances', events: now.events });
+  }
+
   private linkChanged(up: boolean): void {
-    this.screens.tellAll({ type: 'link', up });
     if (up) {
       const { now } = this.poles;
       if (now) void this.turns.take(() => this.poles.mount(now.quiltId));
       return;
     }
-    this.state = null;
-    this.view = null;
     this.touching.drop();
     void this.turns.take(() => this.runs.interrupt());
   }

@@ -4,15 +4,16 @@ import {
   advanceRefusal,
   type AdvanceState,
   advanceStateOf,
-  type FrameCommand,
   mountedNow,
   NEWLY_LOADED,
   type PlanRecords,
   quiltOf,
+  safeArea,
 } from '@gorse/core';
 import { found, Refusal } from '../actions/refusal.ts';
 import { frontOf, type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
+import type { ToGate } from '../gate/messages.ts';
 import type { Database } from '../store/database.ts';
 import { findPlan } from '../store/quilt-store.ts';
 import { mountCommand } from './mount-command.ts';
@@ -40,7 +41,7 @@ export class Poles {
 
   constructor(
     private readonly database: Database,
-    private readonly send: (command: FrameCommand) => boolean,
+    private readonly send: (message: ToGate) => void,
     /** Another quilt lies there now, or the same one otherwise. */
     private readonly changed: (now: QuiltOnPoles, before: QuiltOnPoles | null) => void,
   ) {}
@@ -89,8 +90,12 @@ export class Poles {
 
   private put(quiltId: string, { records, events, stitched }: QuiltNow): void {
     const before = this.mounted;
-    this.mounted = { quiltId, name: quiltOf(records).name, events, state: advanceStateOf(events) };
-    this.send(mountCommand(quiltId, records, this.mounted.state, stitched));
+    const { name, machine } = quiltOf(records);
+    const advances = advanceStateOf(events);
+    this.mounted = { quiltId, name, events, state: advances };
+    const area = safeArea(machine.frame, mountedNow(advances).rolled);
+    const command = mountCommand(quiltId, records, advances, stitched);
+    this.send({ type: 'mount', poles: { quiltId, name, advances, area }, command });
     this.changed(this.mounted, before);
   }
 }

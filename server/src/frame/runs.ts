@@ -2,47 +2,58 @@ import type { RunAnswer, ScreenMessage } from '@gorse/contract';
 import {
   advanceNow,
   decodeStrokes,
-  type FrameCommand,
+  farthestStitch,
   type FrameEventKind,
-  type FrameState,
   holeAt,
   holesBefore,
   isOpen,
+  type LoadCommand,
   resumePoint,
   type RunEvent,
   type RunEventKind,
   runWithEvent,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Logger } from 'pino';
 import { found, Refusal } from '../actions/refusal.ts';
 import { plannedQuilt } from '../actions/planned.ts';
 import { refuseOtherThan } from '../actions/quilts.ts';
-import { makeStitchPlan, type StitchPlan, stitchPlanOf } from '../actions/stitch-plan.ts';
+import { lineUpHash, makeStitchPlan, type StitchPlan, stitchPlanOf } from '../actions/stitch-plan.ts';
 import type { Database } from '../store/database.ts';
 import { appendEvent, findRun, findRunCloth, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
+import type { AtHole } from '../gate/messages.ts';
+import type { Loads } from './loads.ts';
 import type { Poles, QuiltNow } from './poles.ts';
 
-/** How often stitching progress is written down, in ms. */
-const PROGRESS_EVERY = 200;
+/** Wait before what could not be written down is tried again, ms. */
+const AGAIN_AFTER = 500;
 
 /** A run at the frame, one of its strokes loaded. */
 interface Current {
   run: RunAnswer;
   readonly strokes: readonly Float64Array[];
   stroke: number;
-  progressAt: number;
 }
 
 /** The run at the frame: made, loaded stroke by stroke, and written down as it goes. Its methods are called in turn. */
 export class Runs {
   private current: Current | null = null;
+  private behind = false;
+  private closed = false;
 
   constructor(
     private readonly database: Database,
     private readonly poles: Poles,
-    private readonly send: (command: FrameCommand) => boolean,
+    private readonly loads: Loads,
     private readonly tell: (quiltId: string, message: ScreenMessage) => void,
+    private readonly log: Pick<Logger, 'error'>,
   ) {}
+
+  /** Something that happened could not be written down yet. */
+  get isBehind(): boolean {
+    return this.behind;
+  }
 
   /** Runs that were under way when the server last ended were interrupted where the log ends. */
   static async recover(database: Database): Promise<void> {
@@ -53,6 +64,11 @@ export class Runs {
     }
   }
 
+  /** What can't be written down is given up. */
+  close(): void {
+    this.closed = true;
+  }
+
   get run(): RunAnswer | null {
     return this.current?.run ?? null;
   }
@@ -60,6 +76,28 @@ export class Runs {
   /** What was loaded is no longer at the frame. */
   drop(): void {
     this.current = null;
+  }
+
+  /** Touches or the plan were changed: what is loaded by those before, and isn't under way, is taken out and not stitched. */
+  async planChanged(quiltId: string): Promise<void> {
+    const { run } = this;
+    if (run?.quiltId !== quiltId || isUnderWay(run)) return;
+    this.loads.unload();
+    this.drop();
+    if (run.state.status === 'ready' && run.state.stitch === 0) await this.write(run, 'abandoned', 0);
+    this.tell(quiltId, { type: 'run', run: null });
+  }
+
+  /** The frame counts holes too: where a word was lost, it knows better how far the needle came. */
+  async count(id: string, stroke: number, hole: number): Promise<void> {
+    const run = this.run?.id === id ? this.run : await findRun(this.database.read, id);
+    const holes = run?.holes[stroke];
+    if (!run || holes === undefined || hole >= holes) return;
+    const stitch = holesBefore(run.holes, stroke) + hole;
+    if (stitch <= farthestStitch(run.events)) return;
+    const isLast = stitch === holesBefore(run.holes, run.holes.length) - 1;
+    const counted = await this.write(run, isLast && isOpen(run.state.status) ? 'finished' : 'progress', stitch);
+    if (this.current?.run.id === id) this.current.run = counted;
   }
 
   /** Makes the stitch plan of a piece and loads it; refuses when the plan isn't the one that the screen shows. */
@@ -84,7 +122,8 @@ export class Runs {
     const strokes = decodeStrokes(found(await findRunPoints(this.database.read, runId), 'run'));
     const { stroke, hole } = holeAt(run.holes, run.state.stitch);
     const from = resumePoint(strokes[stroke]!, hole, back);
-    return run.advance === advanceNow(this.poles.advances)
+    const isAsLinedUp = run.linedUp === lineUpHash(quilt.records, this.poles.advances);
+    return run.advance === advanceNow(this.poles.advances) && isAsLinedUp
       ? this.take(run, holesBefore(run.holes, stroke) + from)
       : this.continueAnew(run, stroke, from, quilt);
   }
@@ -94,29 +133,30 @@ export class Runs {
     const run = found(await findRun(this.database.read, runId), 'run');
     if (run.state.status === 'stitching') throw new Refusal('refused', 'This run is being stitched. Stop it first.');
     if (!isOpen(run.state.status)) return run;
+    if (this.run?.id === runId) {
+      this.loads.unload();
+      this.drop();
+    }
     const ended = await this.write(run, 'abandoned', run.state.stitch);
-    if (this.run?.id === runId) this.drop();
     this.tell(run.quiltId, { type: 'run', run: ended });
     return ended;
   }
 
-  async progress({ run: at }: FrameState): Promise<void> {
+  async progress({ run, stroke, stitch: hole }: AtHole): Promise<void> {
     const { current } = this;
-    if (!current || at?.id !== current.run.id || Date.now() - current.progressAt < PROGRESS_EVERY) return;
-    const stitch = holesBefore(current.run.holes, current.stroke) + at.stitch;
-    if (current.run.state.status !== 'stitching' || stitch <= current.run.state.stitch) return;
-    current.progressAt = Date.now();
-    current.run = await this.write(current.run, 'progress', stitch);
+    if (current?.run.id !== run || current.stroke !== stroke || !isOpen(current.run.state.status)) return;
+    const stitch = holesBefore(current.run.holes, stroke) + hole;
+    if (stitch > current.run.state.stitch) current.run = await this.write(current.run, 'progress', stitch);
   }
 
-  async happened(kind: FrameEventKind, runId: string | null, hole: number): Promise<void> {
+  async happened(kind: FrameEventKind, { run, stroke, stitch: hole }: AtHole): Promise<void> {
+    if (kind === 'unloaded') return this.count(run, stroke, hole);
     const { current } = this;
-    if (!current || current.run.id !== runId) return;
-    const stitch = holesBefore(current.run.holes, current.stroke) + hole;
+    if (current?.run.id !== run || current.stroke !== stroke) return;
+    const stitch = holesBefore(current.run.holes, stroke) + hole;
     if (kind === 'finished') await this.finishStroke(current, stitch);
     // What was loaded was written down as made or taken up; only what goes can be stopped.
-    else if (kind !== 'loaded' && (kind !== 'stopped' || isUnderWay(current.run)))
-      current.run = await this.write(current.run, kind, stitch);
+    else if (kind !== 'stopped' || isUnderWay(current.run)) current.run = await this.write(current.run, kind, stitch);
   }
 
   /** The link broke: what was under way ended where the log does. */
@@ -163,20 +203,25 @@ export class Runs {
     const strokes = decodeStrokes(found(await findRunPoints(this.database.read, open.id), 'run'));
     const run = open.state.status === 'ready' ? open : await this.write(open, 'takenUp', stitch);
     const { stroke, hole } = holeAt(run.holes, stitch);
-    this.current = { run, strokes, stroke, progressAt: 0 };
-    this.load(hole);
+    const current = { run, strokes, stroke };
+    try {
+      await this.load(current, hole);
+    } catch (error) {
+      // What was never at the frame is not left as if it were.
+      if (run.state.stitch === 0) await this.write(run, 'abandoned', 0);
+      throw error;
+    }
+    this.current = current;
     this.tell(run.quiltId, { type: 'run', run });
     return run;
   }
 
-  private load(hole: number): void {
-    const { run, strokes, stroke } = this.current!;
+  private load({ run, strokes, stroke }: Current, from: number): Promise<void> {
     const points = [...strokes[stroke]!];
-    if (!this.send({ type: 'load', run: run.id, advance: run.advance, points, from: hole }))
-      throw new Refusal(
-        'unavailable',
-        'The frame does not answer. Check that it is on and its link is up, then try again.',
-      );
+    const command: LoadCommand = {
+      ...{ type: 'load', run: run.id, hash: run.planHash, stroke, advance: run.advance, points, from },
+    };
+    return this.loads.load(command, run.state.rehearsed || run.state.stitch > 0);
   }
 
   private async finishStroke(current: Current, stitch: number): Promise<void> {
@@ -186,15 +231,37 @@ export class Runs {
     }
     current.stroke += 1;
     current.run = await this.write(current.run, 'cut', holesBefore(current.run.holes, current.stroke));
-    this.load(0);
+    try {
+      await this.load(current, 0);
+    } catch (error) {
+      // She is shown that it must be loaded again.
+      this.drop();
+      this.tell(current.run.quiltId, { type: 'run', run: null });
+      throw error;
+    }
   }
 
-  /** On the disk first, then on the screens. */
+  /** On the disk first, then on the screens. What happened is tried again until it is written: the head waits meanwhile. */
   private async write(run: RunAnswer, kind: RunEventKind, stitch: number): Promise<RunAnswer> {
     const event: RunEvent = { kind, at: Date.now(), stitch };
-    await this.database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    const commit = (): Promise<void> =>
+      this.database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    while (!(await this.hasWritten(commit))) await pause(AGAIN_AFTER);
     this.tell(run.quiltId, { type: 'happened', run: run.id, event });
     return runWithEvent(run, event);
+  }
+
+  private async hasWritten(commit: () => Promise<void>): Promise<boolean> {
+    try {
+      await commit();
+      this.behind = false;
+      return true;
+    } catch (error) {
+      if (!this.behind) this.log.error({ err: error }, 'what happened at the frame could not be written down');
+      this.behind = true;
+      if (this.closed) throw error;
+      return false;
+    }
   }
 }
 

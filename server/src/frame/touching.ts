@@ -23,10 +23,10 @@ export class Touching {
     this.asked = null;
   }
 
-  /** The head has read where it is. */
-  async read(frame: FramePoint): Promise<void> {
+  /** The head has read where it is. Gives the quilt that was touched, or null when no touch was asked for. */
+  async read(frame: FramePoint): Promise<string | null> {
     const { asked } = this;
-    if (!asked) return;
+    if (!asked) return null;
     this.asked = null;
     const { quiltId, touch } = asked;
     const diff: PlanDiff = [
@@ -35,6 +35,7 @@ export class Touching {
     try {
       const { revision } = await addToQuilt(this.database, quiltId, { editId: nanoid(), mark: MARK, diff });
       this.tell(quiltId, { type: 'touched', touch: touch.id, revision, mark: MARK, diff });
+      return quiltId;
     } catch (error) {
       this.tell(quiltId, {
         type: 'refused',

@@ -6,6 +6,7 @@ import {
   DesignExportQuery,
   DesignLabelsRequest,
   ExportQuery,
+  type FrameAddress,
   FrameRequest,
   type HealthAnswer,
   LARGEST_FILE,
@@ -52,6 +53,8 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     response.json({ status: 'ok', version } satisfies HealthAnswer);
   });
 
+  api.get('/frame', (_request, response) => void response.json({ port: desk.screensPort } satisfies FrameAddress));
+
   api.get('/quilts', async (_request, response) => void response.json(await listQuilts(database)));
   api.post('/quilts', json, async (request, response) => {
     response.status(201).json(await makeQuilt(database, checked(NewQuiltRequest, request.body)));
@@ -70,7 +73,10 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     async (request, response) => void response.status(201).json(await copyQuilt(database, request.params.id)),
   );
   api.post('/quilts/:id/edits', json, async (request, response) => {
-    response.json(await editQuilt(database, request.params.id, checkedEdit(request.body)));
+    const edit = checkedEdit(request.body);
+    const answer = await editQuilt(database, request.params.id, edit);
+    desk.edited(request.params.id, edit.diff);
+    response.json(answer);
   });
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, of } = checked(ExportQuery, { ...request.query });
@@ -144,6 +150,10 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
     response.status(204).end();
   });
 
+  api.post('/quilts/:id/put-on', async (request, response) => {
+    await desk.putOn(request.params.id);
+    response.status(204).end();
+  });
   api.get('/quilts/:id/advances', async (request, response) => {
     response.json(await listAdvances(database.read, request.params.id));
   });

@@ -15,6 +15,7 @@ const SUMMARY = {
   design: runs.design,
   continued: runs.continued,
   planHash: runs.planHash,
+  linedUp: runs.linedUp,
   holes: runs.holes,
   seconds: runs.seconds,
   thread: runs.thread,
@@ -24,9 +25,12 @@ export async function insertRun(tables: Tables, run: NewRun): Promise<void> {
   await tables.insert(runs).values(run);
 }
 
-/** Appends one event; `seq` is its place in the run's log. */
+/** Appends one event; `seq` is its place in the run's log. The same one again changes nothing. */
 export async function appendEvent(tables: Tables, runId: string, seq: number, event: RunEvent): Promise<void> {
-  await tables.insert(runEvents).values({ runId, seq, ...event });
+  await tables
+    .insert(runEvents)
+    .values({ runId, seq, ...event })
+    .onConflictDoNothing();
 }
 
 /** A quilt's runs, or all; newest first, each with its whole log. */

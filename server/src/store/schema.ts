@@ -99,6 +99,8 @@ export const runs = pgTable(
     /** It goes on with what another run had left. */
     continued: boolean('continued').notNull().default(false),
     planHash: text('plan_hash').notNull(),
+    /** Hash of what said where the cloth lies; empty for runs made before it was kept. */
+    linedUp: text('lined_up').notNull().default(''),
     /** Needle points on the frame, as they are stitched. */
     points: bytes('points').notNull(),
     /** The same on the planned cloth, hole for hole; null for runs made before they were kept. */

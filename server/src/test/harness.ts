@@ -2,6 +2,7 @@ import { PGlite } from '@electric-sql/pglite';
 import type { ErrorAnswer, QuiltAnswer, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
 import { type Change, type RecipeRecord, runWithEvent, type TouchRecord, clothPoint, framePoint } from '@gorse/core';
 import { pino } from 'pino';
+import { expect, vi } from 'vitest';
 import { WebSocket } from 'ws';
 import { type RunningApp, serve } from '../app.ts';
 import { readConfig } from '../config.ts';
@@ -104,6 +105,7 @@ export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly Touch
     diff,
   });
   if (status !== 200) throw new Error(`the quilt was not made: ${status}`);
+  await vi.waitFor(async () => expect((await api('POST', `/quilts/${quilt.id}/put-on`)).status).toBe(204));
   await api('POST', `/quilts/${quilt.id}/advances`, CLAMPED);
   return quilt.id;
 }
@@ -121,14 +123,18 @@ export async function startRun(
 type Of<T extends ScreenMessage['type']> = Extract<ScreenMessage, { type: T }>;
 
 /** A Frame screen: says things and waits for what the frame tells. Messages before the one waited for are passed over. */
-export async function openScreen(app: RunningApp, quiltId: string) {
-  const socket = new WebSocket(`ws://127.0.0.1:${app.port}/api/frame?quilt=${quiltId}`);
+export async function openScreen(app: RunningApp, quiltId: string, name = 'computer') {
+  const socket = new WebSocket(`ws://127.0.0.1:${app.screensPort}/screen?quilt=${quiltId}&name=${name}`);
   const heard: ScreenMessage[] = [];
   const waiting = new Set<() => void>();
   let last: Of<'state'> | null = null;
   let atFrame: RunAnswer | null = null;
   socket.on('message', (data) => {
     const message = JSON.parse((data as Buffer).toString()) as ScreenMessage;
+    if (message.type === 'beat') {
+      socket.send(JSON.stringify(message));
+      return;
+    }
     heard.push(message);
     if (message.type === 'state') last = message;
     if (message.type === 'run') atFrame = message.run;
@@ -157,7 +163,17 @@ export async function openScreen(app: RunningApp, quiltId: string) {
   return {
     next,
     say: (command: unknown) => socket.send(JSON.stringify(command)),
-    run: (status: string) => next('run', ({ run }) => run.state.status === status).then(({ run }) => run),
+    run: (status: string): Promise<RunAnswer> =>
+      next('run', ({ run }) => run?.state.status === status).then(({ run }) => run!),
+    /** Once a run is at the frame and fits. */
+    runThat: (fits: (run: RunAnswer) => boolean): Promise<RunAnswer> =>
+      next('run', ({ run }) => run !== null && fits(run)).then(({ run }) => run!),
+    async bringUpBobbinThread(): Promise<void> {
+      socket.send(JSON.stringify({ type: 'bobbinThread' }));
+      await next('state', ({ bobbinThreadUp }) => bobbinThreadUp);
+    },
+    /** Stitches what is loaded, without a rehearsal. */
+    start: () => socket.send(JSON.stringify({ type: 'start', run: atFrame?.id ?? 'none', unrehearsed: true })),
     async goTo(p: { readonly x: number; readonly y: number }): Promise<void> {
       const there = (state: Of<'state'>): boolean =>
         state.mode === 'idle' && Math.hypot(state.x - p.x, state.y - p.y) < 0.01;

@@ -2,6 +2,7 @@ import type {
   DesignAnswer,
   DesignFormat,
   EditAnswer,
+  FrameAddress,
   EditRequest,
   ErrorAnswer,
   ExportFormat,
@@ -111,6 +112,9 @@ export const api = {
   changeFrame: (id: string, machine: Machine) => json<FrameAnswer>('PUT', `/frames/${id}`, { machine }),
   removeFrame: (id: string) => ask('DELETE', `/frames/${id}`),
   restoreFrame: (id: string) => ask('POST', `/frames/${id}/restore`),
+  frameAddress: () => json<FrameAddress>('GET', '/frame'),
+  /** Puts a quilt on the frame, in place of the one that is there. */
+  putOn: (quiltId: string) => ask('POST', `/quilts/${quiltId}/put-on`),
   /** `revision`: of the plan that the screen shows. */
   startRun: (quiltId: string, pieceId: string, revision: number) =>
     json<RunAnswer>('POST', `/quilts/${quiltId}/runs`, { pieceId, revision }),

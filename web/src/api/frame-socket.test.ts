@@ -1,7 +1,8 @@
 import type { RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
 import { runStateOf, clothPoint } from '@gorse/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { sayToFrame, takeFrame, type Touched, touchWithFrame, useFrame, watchFrame } from './frame-socket.ts';
+import { api } from './api.ts';
+import { sayToFrame, type Touched, touchWithFrame, useFrame, watchFrame } from './frame-socket.ts';
 
 /** The last sockets made; a test speaks for the server. */
 const sockets: FakeSocket[] = [];
@@ -27,7 +28,9 @@ class FakeSocket {
   }
 }
 vi.stubGlobal('WebSocket', FakeSocket);
-vi.stubGlobal('location', { protocol: 'http:', host: 'gorse.local' });
+vi.stubGlobal('location', { protocol: 'http:', hostname: 'gorse.local' });
+vi.stubGlobal('matchMedia', () => ({ matches: true }));
+const askPort = vi.spyOn(api, 'frameAddress').mockResolvedValue({ port: 4311 });
 
 const TOUCH: TouchToMake = {
   id: 't1',
@@ -41,10 +44,11 @@ const TOUCH: TouchToMake = {
 
 let leave: () => void;
 const touched = vi.fn();
-beforeEach(() => {
+beforeEach(async () => {
   vi.useFakeTimers();
   touched.mockClear();
   leave = watchFrame('q1', touched);
+  await vi.advanceTimersByTimeAsync(0);
   sockets.at(-1)!.onopen();
 });
 afterEach(() => {
@@ -56,7 +60,7 @@ const last = (): FakeSocket => sockets.at(-1)!;
 
 describe('watching the frame', () => {
   it('is for one quilt, and tells what is seen', () => {
-    expect(last().url).toBe('ws://gorse.local/api/frame?quilt=q1');
+    expect(last().url).toBe('ws://gorse.local:4311/screen?quilt=q1&name=tablet');
     expect(useFrame.getState()).toMatchObject({ connected: true, linkUp: false, patches: [] });
     last().hear({ type: 'link', up: true });
     last().hear({
@@ -69,18 +73,33 @@ describe('watching the frame', () => {
     expect(useFrame.getState().advances).toHaveLength(1);
     expect(useFrame.getState()).toMatchObject({ linkUp: true, patches: [{ name: 'A1' }] });
   });
-  it('tries again by itself when the server is away, and forgets what may have changed', () => {
+  it('tries again by itself when the link is lost, without the rest of the server, and forgets what may have changed', async () => {
+    askPort.mockClear();
     last().hear({ type: 'link', up: true });
     last().onclose();
     expect(useFrame.getState()).toMatchObject({ connected: false, linkUp: false, state: null });
-    vi.advanceTimersByTime(1100);
+    await vi.advanceTimersByTimeAsync(1100);
     expect(sockets).toHaveLength(2);
+    expect(askPort).not.toHaveBeenCalled();
+    // Nobody listens there any more: it is asked where.
+    last().onclose();
+    await vi.advanceTimersByTimeAsync(1100);
+    expect(askPort).toHaveBeenCalledTimes(1);
     last().onopen();
     expect(useFrame.getState().connected).toBe(true);
   });
-  it('ends when the screen is left', () => {
+  it('answers each beat, shows alarms and who drives', () => {
+    last().hear({ type: 'beat' });
+    expect(last().sent).toEqual([{ type: 'beat' }]);
+    last().hear({ type: 'alarm', sentence: 'Use its own switch.' });
+    last().hear({ type: 'drives', name: 'the tablet', own: false });
+    expect(useFrame.getState()).toMatchObject({ alarm: 'Use its own switch.', driver: { own: false } });
+    last().onclose();
+    expect(useFrame.getState()).toMatchObject({ alarm: null, driver: null });
+  });
+  it('ends when the screen is left', async () => {
     leave();
-    vi.advanceTimersByTime(5000);
+    await vi.advanceTimersByTimeAsync(5000);
     expect(sockets).toHaveLength(1);
   });
 });
@@ -95,9 +114,6 @@ describe('another quilt on the frame', () => {
       advances: null,
       elsewhere: { quilt: 'Harbour Lights', busy: false },
     });
-    takeFrame();
-    vi.advanceTimersByTime(1100);
-    expect(sockets).toHaveLength(2);
     last().hear({ type: 'advances', events: [] });
     expect(useFrame.getState().elsewhere).toBeNull();
   });

@@ -1,6 +1,7 @@
 import type { RunAnswer, ScreenCommand, ScreenMessage, TouchToMake } from '@gorse/contract';
 import { type AdvanceEvent, type FrameState, runWithEvent, type TrueLine, type TruePatch } from '@gorse/core';
 import { create } from 'zustand';
+import { api } from './api.ts';
 
 export interface FrameSight {
   readonly connected: boolean;
@@ -17,6 +18,10 @@ export interface FrameSight {
   readonly run: RunAnswer | null;
   /** Another quilt lies on the frame: its name, and whether it is being stitched. */
   readonly elsewhere: { readonly quilt: string; readonly busy: boolean } | null;
+  /** Which screen drives; null until it is known. */
+  readonly driver: { readonly name: string; readonly own: boolean } | null;
+  /** What she must know at once. */
+  readonly alarm: string | null;
   /** What the frame would not do, and why. */
   readonly refusal: string | null;
 }
@@ -30,6 +35,8 @@ const NOTHING: FrameSight = {
   advances: null,
   run: null,
   elsewhere: null,
+  driver: null,
+  alarm: null,
   refusal: null,
 };
 
@@ -38,6 +45,8 @@ export const useFrame = create<FrameSight>(() => NOTHING);
 
 const RETRY_AFTER = 1000;
 let socket: WebSocket | null = null;
+/** Where the Frame screens' sockets are: asked for once, so that a link that was lost comes back without the rest of the server. */
+let screensPort: Promise<number> | null = null;
 /** The touch that was asked for, and who waits for it. */
 let waiting: { readonly id: string; readonly tell: (made: boolean) => void } | null = null;
 const endTouch = (made: boolean): void => {
@@ -52,18 +61,33 @@ export type Touched = Extract<ScreenMessage, { type: 'touched' }> & { readonly o
 export function watchFrame(quiltId: string, touched: (message: Touched) => void): () => void {
   let left = false;
   let retry: ReturnType<typeof setTimeout> | undefined;
+  const again = (): void => {
+    if (!left) retry = setTimeout(connect, RETRY_AFTER);
+  };
   const connect = (): void => {
-    const next = new WebSocket(
-      `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/frame?quilt=${quiltId}`,
-    );
+    screensPort ??= api.frameAddress().then(({ port }) => port);
+    screensPort.then(open).catch(() => {
+      screensPort = null;
+      again();
+    });
+  };
+  const open = (port: number): void => {
+    if (left) return;
+    const next = new WebSocket(addressOf(port, quiltId));
     socket = next;
-    next.onopen = () => useFrame.setState({ connected: true, refusal: null });
+    let opened = false;
+    next.onopen = () => {
+      opened = true;
+      useFrame.setState({ connected: true, refusal: null });
+    };
     next.onmessage = (event) => hear(JSON.parse(event.data as string) as ScreenMessage, touched);
     next.onclose = () => {
       if (left) return;
-      useFrame.setState({ connected: false, linkUp: false, state: null });
+      // It may listen elsewhere by now.
+      if (!opened) screensPort = null;
+      useFrame.setState({ connected: false, linkUp: false, state: null, driver: null, alarm: null });
       endTouch(false);
-      retry = setTimeout(connect, RETRY_AFTER);
+      again();
     };
   };
   useFrame.setState(NOTHING);
@@ -76,8 +100,10 @@ export function watchFrame(quiltId: string, touched: (message: Touched) => void)
   };
 }
 
-/** Puts the quilt that is watched on the frame, in place of another; the server refuses while that one is stitched. */
-export const takeFrame = (): void => socket?.close();
+function addressOf(port: number, quiltId: string): string {
+  const name = matchMedia('(pointer: coarse)').matches ? 'tablet' : 'computer';
+  return `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.hostname}:${port}/screen?quilt=${quiltId}&name=${name}`;
+}
 
 function hear(message: ScreenMessage, touched: (message: Touched) => void): void {
   switch (message.type) {
@@ -109,6 +135,15 @@ function hear(message: ScreenMessage, touched: (message: Touched) => void): void
     case 'refused':
       useFrame.setState({ refusal: message.sentence });
       if (message.command === 'touch') endTouch(false);
+      break;
+    case 'beat':
+      socket?.send(JSON.stringify({ type: 'beat' } satisfies ScreenCommand));
+      break;
+    case 'drives':
+      useFrame.setState({ driver: message });
+      break;
+    case 'alarm':
+      useFrame.setState({ alarm: message.sentence });
       break;
     case 'hello':
       break;

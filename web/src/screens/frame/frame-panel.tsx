@@ -12,9 +12,11 @@ import {
 } from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
 import { memo } from 'react';
-import { takeFrame, useFrame } from '../../api/frame-socket.ts';
+import { api } from '../../api/api.ts';
+import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
@@ -22,6 +24,7 @@ import { SideWays, type Ways } from './side-ways.tsx';
 import { StopButton } from './stop-button.tsx';
 
 interface Props {
+  readonly quiltId: string;
   readonly told: Told;
   readonly ways: Ways;
   readonly pieces: readonly FramePiece[];
@@ -39,6 +42,7 @@ export function FramePanel(props: Props) {
   const linkUp = useFrame((frame) => frame.linkUp);
   const refusal = useFrame((frame) => frame.refusal);
   const elsewhere = useFrame((frame) => frame.elsewhere);
+  const driver = useFrame((frame) => frame.driver);
   const { instruction, piece, advances, passes, head } = told;
   const caution = useCautionDue(instruction, head?.fault != null);
   return (
@@ -67,7 +71,9 @@ export function FramePanel(props: Props) {
               : 'The server does not answer. Gorse tries again by itself.'}
           </Text>
         ) : elsewhere ? (
-          <Elsewhere {...elsewhere} />
+          <Elsewhere {...elsewhere} quiltId={props.quiltId} />
+        ) : driver?.own === false ? (
+          <Watching name={driver.name} />
         ) : caution ? (
           <Caution name={caution} />
         ) : (
@@ -117,7 +123,15 @@ const PieceSelect = memo(function PieceSelect({
 });
 
 /** Another quilt lies on the frame. */
-function Elsewhere({ quilt, busy }: { readonly quilt: string; readonly busy: boolean }) {
+function Elsewhere({
+  quilt,
+  busy,
+  quiltId,
+}: {
+  readonly quilt: string;
+  readonly busy: boolean;
+  readonly quiltId: string;
+}) {
   return (
     <Stack gap="sm" role="alert">
       <Text fz={24} fw={700} lh={1.2}>
@@ -128,8 +142,25 @@ function Elsewhere({ quilt, busy }: { readonly quilt: string; readonly busy: boo
           ? 'Finish or stop it there. Only STOP works from here until then.'
           : 'It was opened on another screen. Put this quilt on the frame when it truly lies there.'}
       </Text>
-      <Button size="xl" h={64} onClick={takeFrame}>
-        {busy ? 'Look again' : 'Put this quilt on the frame'}
+      {!busy && (
+        <Button size="xl" h={64} onClick={() => void api.putOn(quiltId).catch(tellError)}>
+          Put this quilt on the frame
+        </Button>
+      )}
+    </Stack>
+  );
+}
+
+/** Another screen drives the frame. */
+function Watching({ name }: { readonly name: string }) {
+  return (
+    <Stack gap="sm" role="alert">
+      <Text fz={24} fw={700} lh={1.2}>
+        {atStart(name)} drives
+      </Text>
+      <Text fz={17}>Here you watch, and can stop. Take over when you stand at this screen; the other one is told.</Text>
+      <Button size="xl" h={64} onClick={() => sayToFrame({ type: 'drive' })}>
+        Take over
       </Button>
     </Stack>
   );

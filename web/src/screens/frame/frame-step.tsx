@@ -23,6 +23,7 @@ import type { Tool } from '../../tools/hand.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
+import { Alarm } from './alarm.tsx';
 import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 import { JogPad, jogStep } from './jog-pad.tsx';
@@ -83,6 +84,7 @@ export default function FrameStep() {
   const isSet = told.advances.step === 'ready';
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
+      <Alarm />
       <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
@@ -128,6 +130,7 @@ export default function FrameStep() {
         )}
       </div>
       <FramePanel
+        quiltId={work.quiltId}
         told={told}
         ways={work.ways}
         pieces={work.pieces}

@@ -12,6 +12,8 @@ interface Acting {
   readonly mounted: Mounted;
   readonly piece: FramePiece | undefined;
   readonly run: RunAnswer | null;
+  /** She goes without a rehearsal. */
+  readonly unrehearsed: boolean;
   /** How far back along the line a run goes on, mm. */
   readonly back: number;
   readonly rolling: Rolling | null;
@@ -20,7 +22,7 @@ interface Acting {
 }
 
 /** What the big button does, where the server or the frame does it. */
-export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, start }: Acting) {
+export function useFrameActs({ quiltId, mounted, piece, run, unrehearsed, back, rolling, start }: Acting) {
   const tellAdvance = (kind: AdvanceKind, pass = mounted.pass, rolled = mounted.rolled): void => {
     api.advance(quiltId, kind, pass, rolled).catch(tellError);
   };
@@ -31,6 +33,7 @@ export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, star
     load: () => piece && void load(quiltId, piece.id),
     goToStart: () => start && sayToFrame({ type: 'goTo', x: start.x, y: start.y }),
     goOn: () => void (run && api.resumeRun(run.id, back).catch(tellError)),
+    start: () => run && sayToFrame({ type: 'start', run: run.id, unrehearsed }),
     mended: () => sayToFrame({ type: 'fault', fault: null }),
   };
   return {
@@ -43,7 +46,7 @@ export function useFrameActs({ quiltId, mounted, piece, run, back, rolling, star
 }
 
 /** Actions that the frame itself carries out, by the same name. */
-const COMMANDS = ['rehearse', 'bobbinThread', 'start', 'pause', 'resume'] as const;
+const COMMANDS = ['rehearse', 'bobbinThread', 'pause', 'resume'] as const;
 type Command = (typeof COMMANDS)[number];
 const isCommand = (action: FrameAction): action is Command => (COMMANDS as readonly FrameAction[]).includes(action);
 

@@ -55,7 +55,10 @@ export function useFrameWork() {
   const touching = useTouching({ records, advance, wanted });
   const needle = useNeedleLeft(quiltId, advances, touching.read);
   const rolling = situation?.rolling ?? null;
-  const acts = useFrameActs({ quiltId, mounted, piece, run, back, rolling, start: now.start });
+  const acts = useFrameActs({
+    ...{ quiltId, mounted, piece, run, back, rolling, start: now.start },
+    unrehearsed: now.said.skipRehearsal,
+  });
   const act = (action: FrameAction): void => {
     if (action === 'touch') void touching.touch().then((done) => done && say.touched());
     else if (action === 'next') choose(next?.id ?? null);

@@ -1,14 +1,19 @@
 import type { IncomingMessage } from 'node:http';
 import { isIP } from 'node:net';
-import type { Config } from '../config.ts';
+import type { Config } from './config.ts';
 
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
 
 /**
  * Says what is wrong with where a request comes from, or null. The Host must be one that this server goes by, so that a foreign name
  * pointed at this machine (DNS rebinding) gets nothing; and a page's Origin must be the server's own.
+ * @param pagePort the port that the page was served on, where it is another than the request's
  */
-export function foreignRequest(request: IncomingMessage, config: Config): string | null {
+export function foreignRequest(
+  request: IncomingMessage,
+  config: Pick<Config, 'host' | 'hosts'>,
+  pagePort: number | null = null,
+): string | null {
   const host = request.headers.host ?? '';
   const name = host.replace(/:\d+$/, '').toLowerCase();
   const open = config.host !== '127.0.0.1' && config.host !== 'localhost' && config.host !== '::1';
@@ -19,7 +24,8 @@ export function foreignRequest(request: IncomingMessage, config: Config): string
   if (!known)
     return `This server doesn't go by the name "${name}". Open it by the address it printed, or add the name to GORSE_HOSTS.`;
   const { origin } = request.headers;
-  if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
+  const own = pagePort === null ? host : `${name}:${pagePort}`;
+  if (origin !== undefined && origin !== `http://${own}` && origin !== `https://${own}`) {
     return 'Requests from other web pages are refused. Open Gorse by its own address.';
   }
   return null;

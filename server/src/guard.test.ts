@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import { describe, expect, it } from 'vitest';
-import { readConfig } from '../config.ts';
+import { readConfig } from './config.ts';
 import { foreignRequest, isLocalProgram } from './guard.ts';
 
 const request = (headers: Record<string, string>, remoteAddress = '127.0.0.1'): IncomingMessage =>

@@ -3,7 +3,9 @@ import {
   clothPoint,
   clothUnder,
   commandHead,
+  BEAT_EVERY,
   type FrameCommand,
+  type FrameEvent,
   type FrameReply,
   type Head,
   type HeadProfile,
@@ -18,6 +20,7 @@ import {
   seedOf,
   seeCloth,
   seeLine,
+  SILENCE,
   standInProfile,
   type TrueCloth,
 } from '@gorse/core';
@@ -26,6 +29,13 @@ import type { WebSocket } from 'ws';
 /** How often the stand-in moves and tells where it is, in ms. */
 const STEP = 16;
 const TOUCH_NOISE = 0.2;
+/** Events that are kept to be told again. */
+const KEPT = 64;
+
+const COMMANDS: ReadonlySet<string> = new Set<FrameCommand['type']>([
+  ...(['hello', 'beat', 'again', 'mount', 'jog', 'carry', 'goTo', 'needle', 'bobbinThread', 'touch'] as const),
+  ...(['load', 'unload', 'rehearse', 'start', 'pause', 'resume', 'stop', 'fault'] as const),
+]);
 
 /**
  * The frame that ships with Gorse: a simulated head and cloth behind the frame link. It alone knows how the cloth truly lies. One
@@ -36,6 +46,11 @@ export class StandIn {
   private profile: HeadProfile;
   private link: WebSocket | null = null;
   private told = '';
+  private toldAt = 0;
+  /** When Gorse last said a word, ms. */
+  private heard = 0;
+  /** The last events, for who missed some. */
+  private events: readonly FrameEvent[] = [];
   /** How the quilt lies now. */
   private cloth: { readonly quilt: string; readonly truth: TrueCloth } | null = null;
   private readonly timer: NodeJS.Timeout;
@@ -55,8 +70,16 @@ export class StandIn {
     this.link?.close(1000, 'another link took over');
     this.link = link;
     this.told = '';
+    this.heard = performance.now();
+    // `close` follows.
+    link.on('error', () => undefined);
     link.on('message', (data) => {
-      this.receive(JSON.parse((data as Buffer).toString('utf8')) as FrameCommand);
+      this.heard = performance.now();
+      try {
+        this.receive(commandOf((data as Buffer).toString('utf8')));
+      } catch {
+        this.send({ type: 'refused', command: 'hello', sentence: 'This is no command of the frame link.' });
+      }
     });
     link.on('close', () => {
       if (this.link !== link) return;
@@ -71,7 +94,8 @@ export class StandIn {
   }
 
   private receive(command: FrameCommand): void {
-    if (command.type === 'mount') this.mount(command);
+    if (command.type === 'again') this.events.filter(({ seq }) => seq >= command.from).forEach((one) => this.send(one));
+    else if (command.type === 'mount') this.mount(command);
     else this.take(commandHead(this.head, command, this.profile));
     this.tell();
   }
@@ -89,7 +113,7 @@ export class StandIn {
     const truth = truths[advance]!;
     const before = this.cloth;
     const carried = before?.quilt === quilt ? truth(clothUnder(before.truth, this.head.at)) : null;
-    this.head = mountHead(this.head, quilt, advance, carried);
+    this.take(mountHead(this.head, quilt, advance, carried));
     this.cloth = { quilt, truth };
     this.profile = {
       ...this.profile,
@@ -104,24 +128,41 @@ export class StandIn {
     const now = performance.now();
     const seconds = ((now - this.last) / 1000) * this.speed;
     this.last = now;
+    // Gorse is gone, though the link is not.
+    if (now - this.heard > SILENCE && this.head.motion && !this.head.paused) {
+      const type = headState(this.head).mode === 'stitching' ? 'pause' : 'stop';
+      this.take(commandHead(this.head, { type }, this.profile));
+    }
     this.take(advanceHead(this.head, seconds));
-    this.tell();
+    this.tell(now - this.toldAt >= BEAT_EVERY);
   }
 
   private take({ head, replies }: ReturnType<typeof commandHead>): void {
     this.head = head;
-    for (const reply of replies) this.send(reply);
+    for (const reply of replies) {
+      if (reply.type === 'event') this.events = [...this.events, reply].slice(-KEPT);
+      this.send(reply);
+    }
   }
 
-  private tell(): void {
+  /** On every change; with nothing changed only as the sign that it is there. */
+  private tell(isDue = false): void {
     const state = headState(this.head);
     const text = JSON.stringify(state);
-    if (text === this.told) return;
+    if (text === this.told && !isDue) return;
     this.told = text;
+    this.toldAt = performance.now();
     this.send(state);
   }
 
   private send(reply: FrameReply): void {
     if (this.link?.readyState === this.link?.OPEN) this.link?.send(JSON.stringify(reply));
   }
+}
+
+/** Gorse is trusted as far as its sort of command; what it asks for is for the interlocks to judge. Throws on anything else. */
+function commandOf(text: string): FrameCommand {
+  const command = JSON.parse(text) as FrameCommand;
+  if (!COMMANDS.has(command.type)) throw new TypeError(`there is no command ${command.type}`);
+  return command;
 }

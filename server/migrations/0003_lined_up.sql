@@ -1,0 +1,1 @@
+ALTER TABLE "runs" ADD COLUMN "lined_up" text DEFAULT '' NOT NULL;

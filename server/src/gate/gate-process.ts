@@ -1,0 +1,45 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { Gate } from './gate.ts';
+import type { ToDesk, ToGate } from './messages.ts';
+import { type GateSettings, serveScreens } from './screen-socket.ts';
+
+/**
+ * The gate's own process: it serves the screens' frame sockets and the frame link, and nothing else, so that nothing that the rest of Gorse
+ * does holds up what stops. It ends with the process that started it, and holds the needle first.
+ */
+const settings = JSON.parse(process.argv[2]!) as GateSettings;
+const log = pino({ level: process.env.LOG_LEVEL || 'warn', name: 'gate' });
+const tellDesk = (message: ToDesk): void => {
+  if (process.connected) process.send!(message);
+};
+const gate = new Gate(tellDesk, log);
+
+/** Time for the last words to leave, ms. */
+const LAST_WORDS = 100;
+const end = (code: number): void => {
+  gate.hold();
+  setTimeout(() => process.exit(code), LAST_WORDS);
+};
+process.on('uncaughtException', (error) => {
+  log.fatal({ err: error }, 'the gate failed');
+  end(1);
+});
+// Whoever asks the server to end asks all its processes; this one ends when the server does.
+process.on('SIGINT', () => undefined);
+process.on('SIGTERM', () => undefined);
+process.on('disconnect', () => end(0));
+process.on('message', (message: ToGate) => gate.take(message));
+
+const server = createServer((_request, response) => response.writeHead(404).end());
+serveScreens(server, gate, settings, log);
+let port = settings.port;
+server.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EADDRINUSE' || port === 0) throw error;
+  // The screens are told where it is.
+  port = 0;
+  server.listen(0, settings.host);
+});
+server.on('listening', () => tellDesk({ type: 'listening', port: (server.address() as AddressInfo).port }));
+server.listen(port, settings.host);
