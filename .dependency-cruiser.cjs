@@ -25,7 +25,7 @@ module.exports = {
     {
       name: 'no-orphan',
       severity: 'error',
-      from: { orphan: true, pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|read)-worker\\.ts$', '-process\\.ts$'] },
+      from: { orphan: true, pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|work)-worker\\.ts$', '-process\\.ts$'] },
       to: {},
     },
     ...Object.entries(CORE).map(([room, may]) => ({

@@ -9,12 +9,12 @@ const OUTSIDE = ['@electric-sql/pglite', 'pg', 'pdfkit', 'pino', 'pino-http'];
 // Parts are named by their content: those of the build before would stay.
 rmSync(join(ROOT, 'server/dist'), { recursive: true, force: true });
 
-/** The server, its reading thread, the gate and the stand-in, a file each. */
+/** The server, its working thread, the gate and the stand-in, a file each. */
 await build({
   absWorkingDir: ROOT,
   entryPoints: [
     'server/src/main.ts',
-    'server/src/reading/read-worker.ts',
+    'server/src/work/work-worker.ts',
     'server/src/gate/gate-process.ts',
     'server/src/stand-in/stand-in-process.ts',
   ],

@@ -1,8 +1,8 @@
 import { DESIGN_EDIT_KINDS, type DesignEdit } from '@gorse/core';
 import type { ClassConstructor } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsString, Length, Matches } from 'class-validator';
 import { checked, ContractError } from './check.ts';
-import { IsFiniteNumber } from './fields.ts';
+import { IsFiniteNumber, Maybe } from './fields.ts';
 
 /** Longest line that anything is cut from, mm. */
 const LONGEST_LINE = 1e7;
@@ -53,7 +53,7 @@ const BODIES: Readonly<Record<DesignEdit['kind'], ClassConstructor<Plain>>> = {
 class RevisionBody {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MOST_EDITS) edits!: unknown[];
   /** The parent's name when left out. */
-  @IsOptional() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
+  @Maybe() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
 }
 
 export interface RevisionRequest {

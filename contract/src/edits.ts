@@ -2,6 +2,7 @@ import { type Change, type PlanDiff, type PlanKind, PLAN_KINDS } from '@gorse/co
 import { type ClassConstructor } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, Min } from 'class-validator';
 import { checked, ContractError } from './check.ts';
+import { isId } from './records/ids.ts';
 import { RegionBody } from './records/map.ts';
 import { QuiltBody } from './records/quilt.ts';
 import { PlacementBody, RecipeBody } from './records/recipes.ts';
@@ -40,6 +41,16 @@ export interface EditRequest {
 /** Checks an edit and every record in it, each by the class of its kind. Throws `ContractError`. */
 export function checkedEdit(plain: unknown): EditRequest {
   const body = checked(EditBody, plain);
+  const named = new Set<string>();
+  for (const change of body.diff) {
+    const { kind, id } = (change ?? {}) as { readonly kind?: unknown; readonly id?: unknown };
+    const name = `${String(kind)} ${String(id)}`;
+    if (named.has(name))
+      throw new ContractError([
+        { path: 'diff', message: `The edit changes ${name} twice. Send what it comes to once.` },
+      ]);
+    named.add(name);
+  }
   return {
     editId: body.editId,
     baseRevision: body.baseRevision,
@@ -57,8 +68,7 @@ function checkedChange(plain: unknown, path: string): Change {
   const extra = Object.keys(unknown)[0];
   if (extra !== undefined) throw fault(extra, `A change has no field ${extra}.`);
   if (!PLAN_KINDS.includes(kind as PlanKind)) throw fault('kind', `kind must be one of ${PLAN_KINDS.join(', ')}.`);
-  if (typeof id !== 'string' || !/^[\w-]{1,64}$/.test(id))
-    throw fault('id', 'id must be 1 to 64 letters, digits, - or _.');
+  if (typeof id !== 'string' || !isId(id)) throw fault('id', 'id must be 1 to 64 letters, digits, - or _.');
   const body = RECORD_BODIES[kind as PlanKind];
   const record = (value: unknown, side: string): object | null =>
     value === null ? null : { ...checked(body, value, `${path}.${side}`) };

@@ -19,6 +19,9 @@ const all =
     for (const decorate of decorators) decorate(target, property);
   };
 
+/** It may be left out; null is no way to leave it out. */
+export const Maybe = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
+
 /** A whole number from 0. */
 export const Count = (most = 10_000_000): PropertyDecorator => all(IsInt(), Min(0), Max(most));
 

@@ -22,4 +22,5 @@ export {
   ResumeRequest,
   SheetQuery,
 } from './requests.ts';
+export { isId } from './records/ids.ts';
 export { type TouchToMake } from './records/touches.ts';

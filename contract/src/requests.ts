@@ -10,8 +10,8 @@ import {
   PAPERS,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
-import { IsFiniteNumber, Nested } from './fields.ts';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsFiniteNumber, Nested, Maybe } from './fields.ts';
 import { PieceId } from './records/ids.ts';
 import { MapParts } from './records/map.ts';
 import { MachineBody } from './records/quilt.ts';
@@ -48,7 +48,7 @@ export class ResumeRequest {
 
 /** An index in an address, which arrives as text. */
 const IsIndex = (): PropertyDecorator => (target, property) => {
-  IsOptional()(target, property);
+  Maybe()(target, property);
   Type(() => Number)(target, property);
   IsInt()(target, property);
   Min(0)(target, property);
@@ -59,7 +59,7 @@ export class NewDesignQuery {
   /** The file's name, ending included. */
   @IsString() @Length(1, 200, { message: 'file must have 1 to 200 characters' }) file!: string;
   /** For a file that doesn't say its unit. */
-  @IsOptional() @IsIn(FILE_UNITS, { message: `unit must be one of ${FILE_UNITS.join(', ')}` }) unit?: FileUnit;
+  @Maybe() @IsIn(FILE_UNITS, { message: `unit must be one of ${FILE_UNITS.join(', ')}` }) unit?: FileUnit;
   /** Columns of a table, 0-based. */
   @IsIndex() x?: number;
   @IsIndex() y?: number;
@@ -69,9 +69,9 @@ export class NewDesignQuery {
 export const LARGEST_FILE = 20 * 1024 * 1024;
 
 export class DesignLabelsRequest {
-  @IsOptional() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
-  @IsOptional() @IsIn(DESIGN_KINDS, { message: `kind must be one of ${DESIGN_KINDS.join(', ')}` }) kind?: DesignKind;
-  @IsOptional()
+  @Maybe() @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name?: string;
+  @Maybe() @IsIn(DESIGN_KINDS, { message: `kind must be one of ${DESIGN_KINDS.join(', ')}` }) kind?: DesignKind;
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(20)
   @IsString({ each: true })
@@ -85,7 +85,7 @@ export type DesignFormat = (typeof DESIGN_FORMATS)[number];
 export class DesignExportQuery {
   @IsIn(DESIGN_FORMATS, { message: `format must be one of ${DESIGN_FORMATS.join(', ')}` }) format!: DesignFormat;
   /** For PDF: one large page, or tiles of a paper. */
-  @IsOptional() @IsIn(PAPERS, { message: `paper must be one of ${PAPERS.join(', ')}` }) paper?: Paper;
+  @Maybe() @IsIn(PAPERS, { message: `paper must be one of ${PAPERS.join(', ')}` }) paper?: Paper;
 }
 
 export const EXPORT_FORMATS = ['svg', 'dxf', 'gcode'] as const;
@@ -94,14 +94,14 @@ export type ExportFormat = (typeof EXPORT_FORMATS)[number];
 export class ExportQuery {
   @IsIn(EXPORT_FORMATS, { message: `format must be one of ${EXPORT_FORMATS.join(', ')}` }) format!: ExportFormat;
   /** One piece only, or all of one record; the whole quilt when left out. */
-  @IsOptional()
+  @Maybe()
   @Matches(/^[A-Za-z]+\.[\w-]{1,64}(\.\d{1,4})?$/, { message: 'of must be the id of a piece' })
   of?: string;
 }
 
 /** What is printed says its lengths in these units. */
 export class SheetQuery {
-  @IsOptional()
+  @Maybe()
   @IsIn(LENGTH_STYLES, { message: `units must be one of ${LENGTH_STYLES.join(', ')}` })
   units?: LengthStyle;
 }

@@ -7,12 +7,12 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
-import { Refusal } from './actions/refusal.ts';
+import { Refusal } from './refusal.ts';
 import { FrameDesk } from './frame/frame-desk.ts';
 import { onError, sendRefusal } from './http/errors.ts';
 import { foreignRequest } from './guard.ts';
 import { apiRoutes } from './http/routes.ts';
-import { ReadingDesk } from './reading/reading-desk.ts';
+import { WorkDesk } from './work/work-desk.ts';
 import type { Database } from './store/database.ts';
 
 export interface RunningApp {
@@ -43,16 +43,16 @@ export async function serve(
     socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\n\r\n');
   });
 
-  const reading = new ReadingDesk();
+  const threads = { reading: new WorkDesk(), planning: new WorkDesk() };
   server.removeAllListeners('request');
-  server.on('request', makeExpress(apiRoutes(database, desk, reading, version), desk, config, log));
+  server.on('request', makeExpress(apiRoutes(database, desk, threads, version), desk, config, log));
   await desk.ready;
   return {
     port,
     screensPort: desk.screensPort,
     async close() {
       desk.close();
-      reading.close();
+      for (const thread of [threads.reading, threads.planning]) thread.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await database.close();

@@ -1,11 +1,18 @@
-import { Length, Matches, ValidateIf } from 'class-validator';
+import { IsNotIn, Length, Matches, ValidateIf } from 'class-validator';
 import { IsFiniteNumber } from '../fields.ts';
 
 /** Farther than any quilt or frame, in mm. */
 export const FAR = 20_000;
 
-export const Id = (): PropertyDecorator =>
-  Matches(/^[\w-]{1,64}$/, { message: '$property must be 1 to 64 letters, digits, - or _' });
+const ID = /^[\w-]{1,64}$/;
+/** Names that mean something to the language are none of a record's. */
+const TAKEN = Object.getOwnPropertyNames(Object.prototype);
+export const isId = (text: string): boolean => ID.test(text) && !TAKEN.includes(text);
+
+export const Id = (): PropertyDecorator => (target, property) => {
+  Matches(ID, { message: '$property must be 1 to 64 letters, digits, - or _' })(target, property);
+  IsNotIn(TAKEN, { message: '$property must be another word' })(target, property);
+};
 export const IdOrNull = (): PropertyDecorator => (target, property) => {
   ValidateIf((_, value) => value !== null)(target, property);
   Id()(target, property);

@@ -9,8 +9,8 @@ import {
   type ReadAnswers,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
-import { ReadRefused, type ReadingDesk } from '../reading/reading-desk.ts';
-import type { ReadResult, ReadTask } from '../reading/read-task.ts';
+import type { ReadResult } from '../work/read-design.ts';
+import type { WorkDesk } from '../work/work-desk.ts';
 import type { Database } from '../store/database.ts';
 import {
   findDesign,
@@ -20,7 +20,7 @@ import {
   setDesignLabels,
   setDesignRemoved,
 } from '../store/design-store.ts';
-import { found, notFound, Refusal } from './refusal.ts';
+import { found, notFound, Refusal } from '../refusal.ts';
 
 /**
  * Reads a drawing's bytes, keeps them as they are, and adds the design to the library. Refuses a file that doesn't say its unit, or which of
@@ -28,7 +28,7 @@ import { found, notFound, Refusal } from './refusal.ts';
  */
 export async function addDesign(
   database: Database,
-  reading: ReadingDesk,
+  reading: WorkDesk,
   { file, unit, x, y }: NewDesignQuery,
   source: Uint8Array,
 ): Promise<DesignAnswer> {
@@ -36,7 +36,7 @@ export async function addDesign(
     ...(unit === undefined ? {} : { unit }),
     ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
   };
-  const read = await lines(reading, { kind: 'read', file, source, answers }, file);
+  const read = await reading.run('read', { file, source, answers });
   const asks = (!read.unit.stated && unit === undefined) || read.table !== null;
   if (asks) throw unitsUnknown(file, read);
   const said = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
@@ -79,7 +79,7 @@ function unitsUnknown(file: string, { facts, unit, table }: ReadResult): Refusal
 /** A new revision of a design by edits of its line; the one it is made from stays as it is. */
 export async function reviseDesign(
   database: Database,
-  reading: ReadingDesk,
+  reading: WorkDesk,
   id: string,
   edits: readonly DesignEdit[],
   name: string | undefined,
@@ -89,8 +89,7 @@ export async function reviseDesign(
   for (const edit of edits) {
     if (edit.kind === 'join') others.set(edit.designId, await strokesOf(database, edit.designId));
   }
-  const task: ReadTask = { kind: 'edit', strokes: await strokesOf(database, id), edits, others };
-  const read = await lines(reading, task, null);
+  const read = await reading.run('edit', { strokes: await strokesOf(database, id), edits, others });
   return database.commit((tables) =>
     insertRevision(tables, {
       id: nanoid(12),
@@ -107,17 +106,6 @@ export async function reviseDesign(
       strokes: encodeStrokes(read.strokes),
     }),
   );
-}
-
-async function lines(reading: ReadingDesk, task: ReadTask, file: string | null): Promise<ReadResult> {
-  try {
-    return await reading.run(task);
-  } catch (error) {
-    if (!(error instanceof ReadRefused)) throw error;
-    const { message, line } = error.fault;
-    const path = line === null ? (file === null ? 'edits' : 'file') : `line ${line}`;
-    throw new Refusal('cannotRead', file === null ? message : `${file}: ${message}`, [{ path, message }]);
-  }
 }
 
 /** A design with its strokes, for computing. */

@@ -3,7 +3,7 @@ import { GENERIC_MACHINES, type Machine } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import type { Database } from '../store/database.ts';
 import { insertFrame, listOwnFrames, markFrameRemoved, updateFrame } from '../store/frame-store.ts';
-import { notFound } from './refusal.ts';
+import { notFound } from '../refusal.ts';
 
 /** The generic frames, then one's own. */
 export async function listFrames(database: Database): Promise<FrameAnswer[]> {

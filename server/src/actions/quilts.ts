@@ -34,7 +34,7 @@ import {
   upgradePlan,
 } from '../store/quilt-store.ts';
 import { listRuns } from '../store/run-store.ts';
-import { found, notFound, Refusal } from './refusal.ts';
+import { found, notFound, Refusal } from '../refusal.ts';
 
 export async function makeQuilt(
   database: Database,

@@ -12,7 +12,7 @@ import {
 } from '@gorse/core';
 import type { Database } from '../store/database.ts';
 import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
-import { found } from './refusal.ts';
+import { found } from '../refusal.ts';
 
 /** A run with what lies stitched of it. */
 export interface RunOnCloth extends StitchedRun {

@@ -10,7 +10,7 @@ import {
   type PaperTile,
   type Polyline,
 } from '@gorse/core';
-import { Refusal } from '../actions/refusal.ts';
+import { Refusal } from '../refusal.ts';
 import { collected, newPdf, page, type Pdf, plain, trace } from './pdf.ts';
 
 /** Room beside a design that joins, for the beginning of its next copy, mm. */

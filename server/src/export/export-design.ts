@@ -1,4 +1,4 @@
-import type { DesignExportQuery, DesignFormat } from '@gorse/contract';
+import type { DesignAnswer, DesignExportQuery, DesignFormat } from '@gorse/contract';
 import {
   designSheet,
   GENERIC_MOTION,
@@ -11,10 +11,6 @@ import {
   writeHpgl,
   writeSvg,
 } from '@gorse/core';
-import { loadDesign } from '../actions/designs.ts';
-import { found } from '../actions/refusal.ts';
-import type { Database } from '../store/database.ts';
-import { findDesign } from '../store/design-store.ts';
 import { designPdf } from './design-pdf.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
 
@@ -28,15 +24,22 @@ const KINDS: Readonly<Record<DesignFormat, { readonly ending: string; readonly t
   pdf: { ending: 'pdf', type: 'application/pdf' },
 };
 
+export interface DesignToExport extends Pick<DesignAnswer, 'name' | 'facts' | 'kind' | 'tags'> {
+  readonly format: DesignFormat;
+  readonly paper: DesignExportQuery['paper'] | undefined;
+  readonly strokes: readonly Float64Array[];
+}
+
 /** A design by itself, at its own size. */
-export async function exportDesign(
-  database: Database,
-  id: string,
-  { format, paper }: DesignExportQuery,
-): Promise<ExportFile> {
-  const design = found(await findDesign(database.read, id), 'design');
-  const { name, facts, kind, tags } = design;
-  const { strokes } = await loadDesign(database, id);
+export async function designFile({
+  format,
+  paper,
+  name,
+  facts,
+  kind,
+  tags,
+  strokes,
+}: DesignToExport): Promise<ExportFile> {
   const sheet = designSheet(name, strokes, stitchLength(USUAL_SPI) * GENERIC_MOTION.stitchesPerMinute);
   const write = (): string => {
     switch (format) {

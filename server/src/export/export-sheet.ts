@@ -1,11 +1,14 @@
 import type { ExportFormat } from '@gorse/contract';
 import {
+  type Design,
   type ExportPlacement,
   type ExportSheet,
   linesOnCloth,
   outlineOf,
   type Piece,
   piecesOf,
+  type Plan,
+  type PlanRecords,
   quiltOf,
   recordId,
   stitchLength,
@@ -13,15 +16,12 @@ import {
   writeGcode,
   writeSvg,
 } from '@gorse/core';
-import { plannedQuilt } from '../actions/planned.ts';
-import { found, Refusal } from '../actions/refusal.ts';
-import type { Database } from '../store/database.ts';
-import { findPlan } from '../store/quilt-store.ts';
+import { found, Refusal } from '../refusal.ts';
 
 export interface ExportFile {
   readonly name: string;
   readonly type: string;
-  readonly body: string | Buffer;
+  readonly body: string | Uint8Array;
 }
 
 /** A file name that every system takes. */
@@ -33,16 +33,17 @@ const KINDS: Readonly<Record<ExportFormat, { readonly ending: string; readonly t
   gcode: { ending: 'gcode', type: 'text/x-gcode' },
 };
 
-/** One piece or one record's pieces (`of`), or everything that is stitched on a quilt, on a sheet of the quilt's size. */
-export async function exportQuilt(
-  database: Database,
-  quiltId: string,
-  format: ExportFormat,
-  of: string | undefined,
-): Promise<ExportFile> {
-  const { records } = found(await findPlan(database.read, quiltId), 'quilt');
+/** What is to be exported of a quilt: one piece or one record's pieces (`of`), or everything that is stitched. */
+interface QuiltExport {
+  readonly records: PlanRecords;
+  readonly designs: ReadonlyMap<string, Design>;
+  readonly format: ExportFormat;
+  readonly of: string | undefined;
+}
+
+/** On a sheet of the quilt's size. */
+export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExport): ExportFile {
   const quilt = quiltOf(records);
-  const { plan, designs } = await plannedQuilt(database, quiltId, records);
   const whole = of === undefined;
   const isAsked = ({ id, ref, needle }: Piece): boolean =>
     needle.length > 0 && (whole || of === id || of === recordId(ref));

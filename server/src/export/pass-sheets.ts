@@ -15,15 +15,13 @@ import {
   type PassForecast,
   type Piece,
   piecesOf,
+  type Plan,
   type PlanRecords,
   quiltOf,
   seamAt,
   trimmed,
 } from '@gorse/core';
-import { plannedQuilt } from '../actions/planned.ts';
-import { found, Refusal } from '../actions/refusal.ts';
-import type { Database } from '../store/database.ts';
-import { findPlan } from '../store/quilt-store.ts';
+import { Refusal } from '../refusal.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
 import { collected, newPdf, page, type Pdf } from './pdf.ts';
 import { drawTop, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
@@ -52,9 +50,10 @@ const PICTURE = { width: 92, height: 104 };
 const LISTED = 26;
 
 /** One page for each pass: how far to roll, what to line up on, what is stitched and what it takes, with boxes to tick. */
-export async function passSheets(database: Database, quiltId: string, style: LengthStyle): Promise<ExportFile> {
-  const { records } = found(await findPlan(database.read, quiltId), 'quilt');
-  const { plan } = await plannedQuilt(database, quiltId, records);
+export async function passSheetsFile(
+  plan: Plan,
+  { records, style }: { readonly records: PlanRecords; readonly style: LengthStyle },
+): Promise<ExportFile> {
   const [pieces, graph] = [piecesOf(plan), plan.get(graphOf, null)];
   const passes = forecastPasses(records, graph, passesOf(plan), pieces);
   if (passes.length === 0)

@@ -7,7 +7,9 @@ import {
   lieOf,
   linesOnCloth,
   piecesOfRecord,
+  type Design,
   type Plan,
+  type PlanRecords,
   type Point,
   quiltOf,
   type ResolvedRow,
@@ -16,13 +18,16 @@ import {
   stitchedLandmarks,
   trimmed,
 } from '@gorse/core';
-import { plannedQuilt } from '../actions/planned.ts';
-import { found, Refusal } from '../actions/refusal.ts';
-import type { Database } from '../store/database.ts';
-import { findPlan } from '../store/quilt-store.ts';
+import { found, Refusal } from '../refusal.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
 import { collected, newPdf, page, type Pdf } from './pdf.ts';
 import { drawTop, FAINT, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
+
+interface RowsOnPaper {
+  readonly records: PlanRecords;
+  readonly designs: ReadonlyMap<string, Design>;
+  readonly style: LengthStyle;
+}
 
 /** A point of a stitched row that can be found again, by the name that the Frame screen gives it. */
 interface RowLandmark {
@@ -62,12 +67,10 @@ const COLUMNS = [
 ] as const;
 
 /** The rows of a quilt on paper: the layout, each row measured from the top edge, and where to line up the next one. */
-export async function rowSheet(database: Database, quiltId: string, style: LengthStyle): Promise<ExportFile> {
-  const { records } = found(await findPlan(database.read, quiltId), 'quilt');
+export async function rowSheetFile(plan: Plan, { records, designs, style }: RowsOnPaper): Promise<ExportFile> {
   const [set] = Object.values(records.rowSets);
   if (!set) throw new Refusal('refused', 'There are no rows on this quilt yet. Lay them on Layout first.');
   const quilt = quiltOf(records);
-  const { plan, designs } = await plannedQuilt(database, quiltId, records);
   const design = found(designs.get(set.designId), 'design');
   const resolved = plan.get(resolvedRows, set.id);
   if (!resolved || resolved.rows.length === 0)

@@ -1,11 +1,12 @@
 import type { AdvanceRequest, RunAnswer, ScreenMessage } from '@gorse/contract';
 import { type AdvanceEvent, advanceNow, type FrameMode, framePoint, isOpen, type PlanDiff } from '@gorse/core';
 import type { Logger } from 'pino';
-import { Refusal } from '../actions/refusal.ts';
+import { Refusal } from '../refusal.ts';
 import type { Config } from '../config.ts';
 import type { GateSettings } from '../gate/screen-socket.ts';
 import type { ToDesk, ToGate } from '../gate/messages.ts';
 import type { Database } from '../store/database.ts';
+import { WorkDesk } from '../work/work-desk.ts';
 import { GateDoor } from './gate-door.ts';
 import { Loads } from './loads.ts';
 import { type QuiltOnPoles, Poles } from './poles.ts';
@@ -24,6 +25,8 @@ export class FrameDesk {
   private readonly runs: Runs;
   private readonly touching: Touching;
   private readonly turns: Turns;
+  /** Where what is stitched is worked out: nothing else waits there. */
+  private readonly planning = new WorkDesk();
   private mode: FrameMode | null = null;
 
   constructor(database: Database, settings: GateSettings, config: Config, log: Logger) {
@@ -34,7 +37,7 @@ export class FrameDesk {
     });
     this.loads = new Loads(send);
     this.poles = new Poles(database, send, (now, before) => this.mounted(now, before));
-    this.runs = new Runs(database, this.poles, this.loads, tell, log);
+    this.runs = new Runs(database, this.poles, this.planning, this.loads, tell, log);
     this.touching = new Touching(database, tell);
     this.gate = new GateDoor(settings, config, (message) => this.receive(message), log);
   }
@@ -56,6 +59,7 @@ export class FrameDesk {
   close(): void {
     this.runs.close();
     this.loads.close();
+    this.planning.close();
     this.gate.close();
   }
 

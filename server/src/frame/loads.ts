@@ -1,5 +1,5 @@
 import type { LoadCommand } from '@gorse/core';
-import { Refusal } from '../actions/refusal.ts';
+import { Refusal } from '../refusal.ts';
 import type { ToGate } from '../gate/messages.ts';
 
 /** The gate answers within ten seconds; its process may be gone. */

@@ -10,7 +10,7 @@ import {
   quiltOf,
   safeArea,
 } from '@gorse/core';
-import { found, Refusal } from '../actions/refusal.ts';
+import { found, Refusal } from '../refusal.ts';
 import { frontOf, type RunOnCloth, stitchedRuns } from '../actions/stitched.ts';
 import { appendAdvance, listAdvances } from '../store/advance-store.ts';
 import type { ToGate } from '../gate/messages.ts';

@@ -16,10 +16,11 @@ import {
 import { nanoid } from 'nanoid';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Logger } from 'pino';
-import { found, Refusal } from '../actions/refusal.ts';
-import { plannedQuilt } from '../actions/planned.ts';
+import { found, Refusal } from '../refusal.ts';
+import { designsOf } from '../actions/designs.ts';
 import { refuseOtherThan } from '../actions/quilts.ts';
-import { lineUpHash, makeStitchPlan, type StitchPlan, stitchPlanOf } from '../actions/stitch-plan.ts';
+import { type ClothState, lineUpHash, type StitchPlan } from '../work/stitch-plan.ts';
+import type { WorkDesk } from '../work/work-desk.ts';
 import type { Database } from '../store/database.ts';
 import { appendEvent, findRun, findRunCloth, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
 import type { AtHole } from '../gate/messages.ts';
@@ -45,6 +46,7 @@ export class Runs {
   constructor(
     private readonly database: Database,
     private readonly poles: Poles,
+    private readonly planning: WorkDesk,
     private readonly loads: Loads,
     private readonly tell: (quiltId: string, message: ScreenMessage) => void,
     private readonly log: Pick<Logger, 'error'>,
@@ -104,8 +106,10 @@ export class Runs {
   async start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {
     const quilt = await this.poles.mount(quiltId);
     await refuseOtherThan(this.database.read, quiltId, quilt.revision, revision);
-    const { plan, designs } = await plannedQuilt(this.database, quiltId, quilt.records);
-    const { designId, ...made } = makeStitchPlan(plan, quilt.records, this.lies(quilt), pieceId);
+    const { records } = quilt;
+    const designs = await designsOf(this.database, records);
+    const asked = { quiltId, records, designs, pieceId, ...this.lies(quilt) };
+    const { designId, ...made } = await this.planning.run('stitchPlan', asked);
     const before = (await listRuns(this.database.read, quiltId)).filter(
       (run) => run.pieceId === pieceId && isOpen(run.state.status),
     );
@@ -166,7 +170,7 @@ export class Runs {
     if (run && isUnderWay(run)) await this.write(run, 'interrupted', run.state.stitch);
   }
 
-  private lies({ stitched }: QuiltNow): Parameters<typeof makeStitchPlan>[2] {
+  private lies({ stitched }: QuiltNow): ClothState {
     return { advances: this.poles.advances, stitched };
   }
 
@@ -176,7 +180,9 @@ export class Runs {
     if (cloth.length === 0)
       throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
     const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
-    const made = stitchPlanOf(run.name, left, run.planHash, quilt.records, this.lies(quilt));
+    const { records } = quilt;
+    const lines = { name: run.name, needle: left, rule: run.planHash };
+    const made = await this.planning.run('layAgain', { ...lines, records, ...this.lies(quilt) });
     const { quiltId, pieceId, design } = run;
     return this.make(made, { quiltId, pieceId, design, continued: true }, [run], 'continued');
   }

@@ -1,6 +1,6 @@
 import { ContractError, type ErrorAnswer, LARGEST_FILE } from '@gorse/contract';
 import type { ErrorRequestHandler, Response } from 'express';
-import { Refusal } from '../actions/refusal.ts';
+import { Refusal } from '../refusal.ts';
 
 /** Any error as the answer that tells of it; null for one that nobody expected. */
 export function refusalOf(error: unknown): Refusal | null {

@@ -9,6 +9,7 @@ import {
   type FrameAddress,
   FrameRequest,
   type HealthAnswer,
+  isId,
   LARGEST_FILE,
   NewDesignQuery,
   NewQuiltRequest,
@@ -25,26 +26,41 @@ import {
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';
+import { exportDesign, exportQuilt, printQuilt } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
-import { found, Refusal } from '../actions/refusal.ts';
-import { exportDesign } from '../export/export-design.ts';
-import { exportQuilt } from '../export/export-sheet.ts';
-import { passSheets } from '../export/pass-sheets.ts';
-import { rowSheet } from '../export/row-sheet.ts';
+import { found, Refusal } from '../refusal.ts';
+import type { ExportFile } from '../export/export-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
-import type { ReadingDesk } from '../reading/reading-desk.ts';
+import type { WorkDesk } from '../work/work-desk.ts';
 import { listDesigns } from '../store/design-store.ts';
 import { listAdvances } from '../store/advance-store.ts';
 import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
 
 const BINARY = 'application/octet-stream';
 
+/** Where long work is done, that reading doesn't wait for planning. */
+export interface Threads {
+  readonly reading: WorkDesk;
+  readonly planning: WorkDesk;
+}
+
+const bodyOf = ({ body }: ExportFile): string | Buffer => (typeof body === 'string' ? body : Buffer.from(body));
+
 /** The API. Each route checks its input by the contract, calls one action and sends what it gives. */
-export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingDesk, version: string): Router {
+export function apiRoutes(
+  database: Database,
+  desk: FrameDesk,
+  { reading, planning }: Threads,
+  version: string,
+): Router {
   const api = Router();
   const json = express.json({ limit: LARGEST_FILE, strict: true });
+
+  api.param('id', (_request, _response, next, id: string) => {
+    next(isId(id) ? undefined : new Refusal('notFound', 'There is nothing at this address.'));
+  });
 
   api.get('/health', async (_request, response) => {
     await database.ping().catch(() => {
@@ -80,19 +96,19 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   });
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, of } = checked(ExportQuery, { ...request.query });
-    const file = await exportQuilt(database, request.params.id, format, of);
-    response.attachment(file.name).type(file.type).send(file.body);
+    const file = await exportQuilt(database, planning, request.params.id, format, of);
+    response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 
   api.get('/quilts/:id/row-sheet', async (request, response) => {
     const { units } = checked(SheetQuery, { ...request.query });
-    const file = await rowSheet(database, request.params.id, units ?? 'in16');
-    response.attachment(file.name).type(file.type).send(file.body);
+    const file = await printQuilt(database, planning, 'rowSheet', request.params.id, units ?? 'in16');
+    response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
   api.get('/quilts/:id/pass-sheets', async (request, response) => {
     const { units } = checked(SheetQuery, { ...request.query });
-    const file = await passSheets(database, request.params.id, units ?? 'in16');
-    response.attachment(file.name).type(file.type).send(file.body);
+    const file = await printQuilt(database, planning, 'passSheets', request.params.id, units ?? 'in16');
+    response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 
   api.get('/designs', async (_request, response) => void response.json(await listDesigns(database.read)));
@@ -115,8 +131,8 @@ export function apiRoutes(database: Database, desk: FrameDesk, reading: ReadingD
   });
   api.get('/designs/:id/export', async (request, response) => {
     const query = checked(DesignExportQuery, { ...request.query });
-    const file = await exportDesign(database, request.params.id, query);
-    response.attachment(file.name).type(file.type).send(file.body);
+    const file = await exportDesign(database, planning, request.params.id, query);
+    response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
   api.post('/designs/:id/revisions', json, async (request, response) => {
     const { edits, name } = checkedRevision(request.body);

@@ -73,6 +73,8 @@ async function openServer(url: string): Promise<Database> {
     import('drizzle-orm/node-postgres/migrator'),
   ]);
   const pool = new pg.Pool({ connectionString: url });
+  // A server that goes away ends its idle connections; the next question opens another.
+  pool.on('error', () => undefined);
   const tables = overServer(pool, { schema });
   await migrateServer(tables, { migrationsFolder: MIGRATIONS });
   return {

@@ -10,8 +10,8 @@ import { bind } from '../http/bind.ts';
 import { overEmbedded } from '../store/database.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
-export async function startApp(frameSpeed = 15): Promise<RunningApp> {
-  const config = { ...readConfig({}, null), port: 0, frameSpeed, frameSeed: 1 };
+export async function startApp(frameSpeed = 15, frameLink: string | null = null): Promise<RunningApp> {
+  const config = { ...readConfig({}, null), port: 0, framePort: 0, frameSpeed, frameSeed: 1, frameLink };
   const database = await overEmbedded(await PGlite.create(), null);
   return serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
 }

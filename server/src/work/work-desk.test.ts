@@ -1,43 +1,49 @@
 import { writeGorseDocument } from '@gorse/core';
 import { afterEach, describe, expect, it } from 'vitest';
-import { ReadingDesk, ReadRefused } from './reading-desk.ts';
-import type { ReadTask } from './read-task.ts';
+import { Refusal } from '../refusal.ts';
+import type { ToEdit, ToRead } from './read-design.ts';
+import { WorkDesk } from './work-desk.ts';
 
-const desks: ReadingDesk[] = [];
-const newDesk = (longest?: number): ReadingDesk => {
-  const desk = new ReadingDesk(longest);
+const desks: WorkDesk[] = [];
+const newDesk = (longest?: number): WorkDesk => {
+  const desk = new WorkDesk(longest);
   desks.push(desk);
   return desk;
 };
 afterEach(() => desks.splice(0).forEach((desk) => desk.close()));
 
-const read = (file: string, text: string): ReadTask => ({
-  kind: 'read',
+const read = (file: string, text: string): ToRead => ({
   file,
   source: new TextEncoder().encode(text),
   answers: {},
 });
 const GOOD = read('a.json', writeGorseDocument({ name: 'a', kind: null, tags: [] }, [Float64Array.of(5, 5, 8, 9)]));
 
-describe('the reading thread', () => {
+describe('a working thread', () => {
   it('does one task after the other, whatever becomes of them', async () => {
     const desk = newDesk();
-    const outcomes = await Promise.allSettled([desk.run(GOOD), desk.run(read('b.svg', '<svg>')), desk.run(GOOD)]);
+    const outcomes = await Promise.allSettled([
+      desk.run('read', GOOD),
+      desk.run('read', read('b.svg', '<svg>')),
+      desk.run('read', GOOD),
+    ]);
     expect(outcomes.map((one) => one.status)).toEqual(['fulfilled', 'rejected', 'fulfilled']);
     const [first, second] = outcomes;
     expect(first).toMatchObject({ value: { strokes: [Float64Array.of(0, 0, 3, 4)] } });
-    expect((second as PromiseRejectedResult).reason).toBeInstanceOf(ReadRefused);
+    expect((second as PromiseRejectedResult).reason).toBeInstanceOf(Refusal);
   });
   it('is given up when it takes too long, and the next task gets another', async () => {
     const desk = newDesk(700);
     const points = Array.from({ length: 900_000 }, (_, i) => `${i % 977},${(i * 7) % 983}`).join('\n');
-    await expect(desk.run(read('long.csv', `x_mm,y_mm\n${points}`))).rejects.toThrow(/takes too long to read/);
+    await expect(desk.run('read', read('long.csv', `x_mm,y_mm\n${points}`))).rejects.toThrow(
+      /takes too much time\. Simplify/,
+    );
     const patient = newDesk();
-    await expect(patient.run(GOOD)).resolves.toMatchObject({ facts: { length: 5 } });
+    await expect(patient.run('read', GOOD)).resolves.toMatchObject({ facts: { length: 5 } });
   });
   it('closing ends what is under way with a sentence', async () => {
     const desk = newDesk();
-    const waiting = desk.run(GOOD);
+    const waiting = desk.run('read', GOOD);
     await new Promise((resolve) => setTimeout(resolve, 5));
     desk.close();
     await expect(waiting).rejects.toThrow(/Gorse is closing/);
@@ -45,16 +51,15 @@ describe('the reading thread', () => {
   it('edits lines, and says why it can’t', async () => {
     const desk = newDesk();
     const strokes = [Float64Array.of(0, 0, 10, 0)];
-    const edit = (kind: 'reverse' | 'close'): ReadTask => ({
-      kind: 'edit',
+    const edit = (kind: 'reverse' | 'close'): ToEdit => ({
       strokes,
       edits: [{ kind }, { kind: 'scale', factor: 2 }],
       others: new Map(),
     });
-    const { strokes: reversed } = await desk.run(edit('reverse'));
+    const { strokes: reversed } = await desk.run('edit', edit('reverse'));
     expect([...reversed[0]!]).toEqual([20, 0, 0, 0]);
     await expect(
-      desk.run({ kind: 'edit', strokes, edits: [{ kind: 'moveStart', at: 1 }], others: new Map() }),
+      desk.run('edit', { strokes, edits: [{ kind: 'moveStart', at: 1 }], others: new Map() }),
     ).rejects.toThrow(/Only a closed line/);
   });
 });

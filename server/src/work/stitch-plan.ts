@@ -22,6 +22,7 @@ import {
   quiltOf,
   rollToMiddle,
   type SafeArea,
+  type StitchedRun,
   safeArea,
   stitchClock,
   stitchedPlaces,
@@ -29,8 +30,7 @@ import {
   touchesOf,
 } from '@gorse/core';
 import { createHash } from 'node:crypto';
-import { notFound, Refusal } from './refusal.ts';
-import type { RunOnCloth } from './stitched.ts';
+import { notFound, Refusal } from '../refusal.ts';
 
 /** Touches in this advance before anything may be stitched: fewer leave the turn unknown. */
 const FEWEST_TOUCHES = 2;
@@ -53,23 +53,25 @@ export interface StitchPlan {
 /** What a quilt's stitches are computed from, beside its plan. */
 export interface ClothState {
   readonly advances: AdvanceState;
-  readonly stitched: readonly RunOnCloth[];
+  readonly stitched: readonly StitchedRun[];
+}
+
+/** A piece of a quilt, to be stitched as the cloth lies. */
+export interface PieceToStitch extends ClothState {
+  readonly records: PlanRecords;
+  readonly pieceId: string;
 }
 
 /** Works a piece out on the cloth as it was touched, with the same core as the screens. Gives the design that it is of, too. */
-export function makeStitchPlan(
-  plan: Plan,
-  records: PlanRecords,
-  state: ClothState,
-  pieceId: string,
-): StitchPlan & { readonly designId: string } {
+export function makeStitchPlan(plan: Plan, asked: PieceToStitch): StitchPlan & { readonly designId: string } {
+  const { records, pieceId } = asked;
   const ref = pieceRef(pieceId);
   if (!ref || !plan.get(piecesOfRecord, ref).some(({ id }) => id === pieceId)) throw notFound('piece');
-  const { lineUp, advance } = linedUp(records, state);
+  const { lineUp, advance } = linedUp(records, asked);
   const found = pieceAsTouched(plan, pieceId, advance, lineUp);
   if (found.fault !== null) throw refusalOf(found);
   const { piece } = found;
-  const made = stitchPlanOf(piece.name, piece.needle, [piece.ref, piece.rule], records, state);
+  const made = layAgain({ ...asked, name: piece.name, needle: piece.needle, rule: [piece.ref, piece.rule] });
   return { ...made, designId: piece.designId };
 }
 
@@ -95,14 +97,16 @@ function refusalOf({ piece, fault }: Exclude<AsTouched, { fault: null }>): Refus
   }
 }
 
+/** Lines on the planned cloth, and what they were made by. */
+export interface LinesToLay extends ClothState {
+  readonly records: PlanRecords;
+  readonly name: string;
+  readonly needle: readonly Float64Array[];
+  readonly rule: unknown;
+}
+
 /** Lines laid on the cloth as it lies now, to be stitched. */
-export function stitchPlanOf(
-  name: string,
-  needle: readonly Float64Array[],
-  rule: unknown,
-  records: PlanRecords,
-  state: ClothState,
-): StitchPlan {
+export function layAgain({ records, name, needle, rule, ...state }: LinesToLay): StitchPlan {
   const { model, advance, touches } = linedUp(records, state);
   const cloth = needle.filter((line) => pointCount(line) > 1);
   const { lineUpRules, machine } = quiltOf(records);
@@ -161,7 +165,7 @@ function linedUp(records: PlanRecords, { advances }: ClothState) {
 }
 
 /** What is stitched near some lines: they are eased to it. */
-function neighbours(stitched: readonly RunOnCloth[], lines: readonly Float64Array[], ease: number): Place[] {
+function neighbours(stitched: readonly StitchedRun[], lines: readonly Float64Array[], ease: number): Place[] {
   const box = boundsOf(lines)!;
   return stitched
     .flatMap((run) => stitchedPlaces(run))

@@ -1,0 +1,36 @@
+import type { Plan } from '@gorse/core';
+import { designFile } from '../export/export-design.ts';
+import { quiltFile } from '../export/export-sheet.ts';
+import { passSheetsFile } from '../export/pass-sheets.ts';
+import { rowSheetFile } from '../export/row-sheet.ts';
+import type { Refusal } from '../refusal.ts';
+import { plannedQuilt, type QuiltToPlan } from './planned.ts';
+import { editLines, readFile } from './read-design.ts';
+import { layAgain, makeStitchPlan } from './stitch-plan.ts';
+
+/** A task that needs the plan, which is opened where it runs. */
+const ofPlan =
+  <Input, Result>(work: (plan: Plan, input: Input) => Result) =>
+  (input: QuiltToPlan & Input): Result =>
+    work(plannedQuilt(input), input);
+
+/** All that is worked out away from the thread that serves. Each is a function of one thing that can be sent. */
+export const TASKS = {
+  read: readFile,
+  edit: editLines,
+  designFile,
+  quiltFile: ofPlan(quiltFile),
+  rowSheet: ofPlan(rowSheetFile),
+  passSheets: ofPlan(passSheetsFile),
+  stitchPlan: ofPlan(makeStitchPlan),
+  layAgain,
+} as const;
+
+type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
+export type TaskResult<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;
+
+/** How it came out: a result, or why it can't be done. */
+export type Outcome =
+  { readonly result: unknown } | { readonly refusal: Pick<Refusal, 'code' | 'message' | 'details'> };

@@ -1,0 +1,18 @@
+import { parentPort } from 'node:worker_threads';
+import { Refusal } from '../refusal.ts';
+import { type Outcome, TASKS, type TaskName } from './tasks.ts';
+
+/** The thread that works: what takes too long or too much memory ends this thread, never the server. */
+parentPort!.on('message', ({ name, input }: { readonly name: TaskName; readonly input: never }) => {
+  void outcomeOf(name, input).then((outcome) => parentPort!.postMessage(outcome));
+});
+
+async function outcomeOf(name: TaskName, input: never): Promise<Outcome> {
+  try {
+    return { result: await TASKS[name](input) };
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    const { code, message, details } = error;
+    return { refusal: { code, message, details } };
+  }
+}
