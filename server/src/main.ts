@@ -1,9 +1,9 @@
 import 'reflect-metadata';
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { pino } from 'pino';
 import { fileURLToPath } from 'node:url';
 import { readConfig } from './config.ts';
+import { makeLog } from './log.ts';
 import { bind } from './http/bind.ts';
 import { FolderInUse, lockFolder } from './store/folder-lock.ts';
 
@@ -11,7 +11,10 @@ import { FolderInUse, lockFolder } from './store/folder-lock.ts';
 const packageFolder = dirname(dirname(fileURLToPath(import.meta.url)));
 const webFolder = join(packageFolder, '..', 'web', 'dist');
 const { version } = JSON.parse(readFileSync(join(packageFolder, 'package.json'), 'utf8')) as { version: string };
-const log = pino({ level: process.env.LOG_LEVEL || 'warn' });
+const log = makeLog(process.env.LOG_LEVEL || 'warn');
+
+/** Whatever hangs, it ends within this time, ms. */
+const LONGEST_CLOSE = 5000;
 
 try {
   const config = readConfig(process.env, existsSync(join(webFolder, 'index.html')) ? webFolder : null);
@@ -25,13 +28,22 @@ try {
   console.log(`Gorse is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${app.port}`);
 
   let closing = false;
-  const close = (): void => {
+  const close = (code: number): void => {
     if (closing) return;
     closing = true;
-    void app.close().then(() => process.exit(0));
+    void app.close().then(() => process.exit(code));
+    // The gate holds the needle as soon as this process is gone.
+    setTimeout(() => process.exit(code), LONGEST_CLOSE).unref();
   };
-  process.on('SIGINT', close);
-  process.on('SIGTERM', close);
+  process.on('SIGINT', () => close(0));
+  process.on('SIGTERM', () => close(0));
+  // The last resort: what nobody expected is told, and all ends in order.
+  for (const event of ['uncaughtException', 'unhandledRejection'] as const) {
+    process.on(event, (error: unknown) => {
+      log.fatal({ err: error }, 'Gorse failed and ends; start it again');
+      close(1);
+    });
+  }
 } catch (error) {
   const { code } = error as NodeJS.ErrnoException;
   if (error instanceof FolderInUse) console.error(error.message);

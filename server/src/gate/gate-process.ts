@@ -1,6 +1,6 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { pino } from 'pino';
+import { makeLog } from '../log.ts';
 import { Gate } from './gate.ts';
 import type { ToDesk, ToGate } from './messages.ts';
 import { type GateSettings, serveScreens } from './screen-socket.ts';
@@ -10,7 +10,7 @@ import { type GateSettings, serveScreens } from './screen-socket.ts';
  * does holds up what stops. It ends with the process that started it, and holds the needle first.
  */
 const settings = JSON.parse(process.argv[2]!) as GateSettings;
-const log = pino({ level: process.env.LOG_LEVEL || 'warn', name: 'gate' });
+const log = makeLog(process.env.LOG_LEVEL || 'warn', 'gate');
 const tellDesk = (message: ToDesk): void => {
   if (process.connected) process.send!(message);
 };

@@ -33,7 +33,7 @@ export const onError: ErrorRequestHandler = (error: unknown, request, response, 
     return;
   }
   const refusal = refusalOf(error);
-  if (!refusal) request.log.error({ error }, 'a request failed');
+  if (!refusal) request.log.error({ err: error }, 'a request failed');
   sendRefusal(
     response,
     refusal ??
