@@ -213,6 +213,7 @@ export { resumePoint } from './run/resume-point.ts';
 export {
   farthestStitch,
   isOpen,
+  placeInLog,
   type RunEvent,
   type RunEventKind,
   type RunState,

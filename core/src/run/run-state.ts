@@ -91,8 +91,16 @@ export const isOpen = (status: RunStatus): boolean =>
 export const farthestStitch = (events: readonly RunEvent[]): number =>
   events.reduce((most, event) => Math.max(most, event.stitch), 0);
 
+/** Where an event goes in a log: progress takes the place of progress just before it, so that a log doesn't grow by the hour. */
+export const placeInLog = (events: readonly RunEvent[], event: RunEvent): number =>
+  event.kind === 'progress' && events.at(-1)?.kind === 'progress' ? events.length - 1 : events.length;
+
 /** A run with one event further in its log. */
 export const runWithEvent = <Run extends { readonly events: readonly RunEvent[]; readonly state: RunState }>(
   run: Run,
   event: RunEvent,
-): Run => ({ ...run, events: [...run.events, event], state: nextRunState(run.state, event) });
+): Run => ({
+  ...run,
+  events: [...run.events.slice(0, placeInLog(run.events, event)), event],
+  state: nextRunState(run.state, event),
+});

@@ -62,7 +62,7 @@ export class Runs {
     for (const run of await listRuns(database.read, null)) {
       if (!isUnderWay(run)) continue;
       const event = { kind: 'interrupted' as const, at: Date.now(), stitch: run.state.stitch };
-      await database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+      await database.commit((tables) => appendEvent(tables, run, event));
     }
   }
 
@@ -197,10 +197,9 @@ export class Runs {
     const id = nanoid(12);
     const at = Date.now();
     await this.database.commit(async (tables) => {
-      for (const run of before)
-        await appendEvent(tables, run.id, run.events.length, { kind: end, at, stitch: run.state.stitch });
+      for (const run of before) await appendEvent(tables, run, { kind: end, at, stitch: run.state.stitch });
       await insertRun(tables, { ...made, ...of, id, madeAt: at });
-      await appendEvent(tables, id, 0, { kind: 'made', at, stitch: 0 });
+      await appendEvent(tables, { id, events: [] }, { kind: 'made', at, stitch: 0 });
     });
     return this.take(found(await findRun(this.database.read, id), 'run'), 0);
   }
@@ -250,8 +249,7 @@ export class Runs {
   /** On the disk first, then on the screens. What happened is tried again until it is written: the head waits meanwhile. */
   private async write(run: RunAnswer, kind: RunEventKind, stitch: number): Promise<RunAnswer> {
     const event: RunEvent = { kind, at: Date.now(), stitch };
-    const commit = (): Promise<void> =>
-      this.database.commit((tables) => appendEvent(tables, run.id, run.events.length, event));
+    const commit = (): Promise<void> => this.database.commit((tables) => appendEvent(tables, run, event));
     while (!(await this.hasWritten(commit))) await pause(AGAIN_AFTER);
     this.tell(run.quiltId, { type: 'happened', run: run.id, event });
     return runWithEvent(run, event);

@@ -1,6 +1,10 @@
+import type { RunAnswer } from '@gorse/contract';
 import {
   makeMap,
   migratePlan,
+  type RunEvent,
+  runStateOf,
+  runWithEvent,
   newPlan,
   type PlanRecords,
   type RowSetRecord,
@@ -41,6 +45,17 @@ beforeEach(() => {
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 const open = () => openDatabase({ ...readConfig({}, null), dataFolder: folder });
 
+const LOG: readonly RunEvent[] = (
+  [
+    ['made', 0],
+    ['started', 0],
+    ['progress', 2],
+    ['progress', 5],
+    ['paused', 6],
+    ['progress', 7],
+  ] as const
+).map(([kind, stitch], at) => ({ kind, stitch, at }));
+
 describe('the embedded database', () => {
   it('keeps plans, edits and runs over a restart', async () => {
     const first = await open();
@@ -78,8 +93,17 @@ describe('the embedded database', () => {
         thread: 9,
         madeAt: 3,
       });
-      await appendEvent(tables, 'r1', 0, { kind: 'made', at: 3, stitch: 0 });
-      await appendEvent(tables, 'r1', 1, { kind: 'started', at: 4, stitch: 0 });
+      let run: Parameters<typeof appendEvent>[1] & Pick<RunAnswer, 'state'> = {
+        id: 'r1',
+        events: [],
+        state: runStateOf([]),
+      };
+      for (const event of LOG) {
+        await appendEvent(tables, run, event);
+        // A second time, as when nobody knows whether the first was kept.
+        await appendEvent(tables, run, event);
+        run = runWithEvent(run, event);
+      }
     });
     await first.close();
 
@@ -91,7 +115,8 @@ describe('the embedded database', () => {
     expect(await diffsSince(second.read, 'q1', 0)).toEqual(diff);
     expect(await diffsSince(second.read, 'q1', 1)).toEqual([]);
     expect(await revisionOfEdit(second.read, 'q1', 'first-edit')).toBe(1);
-    expect((await findRun(second.read, 'r1'))!.state.status).toBe('stitching');
+    // Of progress only the last is kept.
+    expect((await findRun(second.read, 'r1'))!.events).toEqual([LOG[0], LOG[1], LOG[3], LOG[4], LOG[5]]);
     await second.close();
   });
 
@@ -138,6 +163,9 @@ describe('the embedded database', () => {
          VALUES ($1, 'q1', $2, $3, '', '', '[5]', 1, 1, '[]', 1)`,
         [id, placement, name],
       );
+    const told = ['made', 'started', 'progress', 'progress', 'progress', 'paused', 'progress'];
+    for (const [seq, kind] of told.entries())
+      await client.query(`INSERT INTO run_events VALUES ('r1', $1, $2, $1, 1)`, [seq, kind]);
     const database = await overEmbedded(client, null);
     const runs = await Promise.all(old.map(([id]) => findRun(database.read, id!)));
     expect(runs.map((run) => [run!.pieceId, run!.name, run!.design, run!.continued])).toEqual([
@@ -145,6 +173,13 @@ describe('the embedded database', () => {
       ['placements.p-1.2', 'left border, part 2 of 3', 'Kelp', true],
       ['rowSets.w.12', 'rows 12 to 14', 'Ripple', false],
       ['placements.p-2.0', 'B1', '', false],
+    ]);
+    expect(runs[0]!.events.map(({ kind, stitch }) => [kind, stitch])).toEqual([
+      ['made', 0],
+      ['started', 1],
+      ['progress', 4],
+      ['paused', 5],
+      ['progress', 6],
     ]);
     await database.close();
   });
@@ -160,7 +195,9 @@ describe('the embedded database', () => {
     expect(await listPlanIds(database.read)).toEqual([]);
     await database.commit((tables) => insertQuilt(tables, 'q1', PLAN, 1));
     await expect(
-      database.commit((tables) => appendEvent(tables, 'nowhere', 0, { kind: 'made', at: 1, stitch: 0 })),
+      database.commit((tables) =>
+        appendEvent(tables, { id: 'nowhere', events: [] }, { kind: 'made', at: 1, stitch: 0 }),
+      ),
     ).rejects.toThrow();
     await database.commit((tables) => markRemoved(tables, 'q1', 5));
     expect(await findPlan(database.read, 'q1')).toBeNull();

@@ -1,6 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
-import { encodeStrokes, type RunEvent, runStateOf } from '@gorse/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { encodeStrokes, placeInLog, type RunEvent, runStateOf } from '@gorse/core';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { runEvents, runs } from './schema.ts';
 
@@ -25,12 +25,22 @@ export async function insertRun(tables: Tables, run: NewRun): Promise<void> {
   await tables.insert(runs).values(run);
 }
 
-/** Appends one event; `seq` is its place in the run's log. The same one again changes nothing. */
-export async function appendEvent(tables: Tables, runId: string, seq: number, event: RunEvent): Promise<void> {
+/** Adds one event to the log of a run, which has these before it. The same one again changes nothing. */
+export async function appendEvent(
+  tables: Tables,
+  { id: runId, events }: Pick<RunAnswer, 'id' | 'events'>,
+  event: RunEvent,
+): Promise<void> {
+  const { stitch, at } = event;
+  const seq = placeInLog(events, event);
   await tables
     .insert(runEvents)
     .values({ runId, seq, ...event })
-    .onConflictDoNothing();
+    .onConflictDoUpdate({
+      target: [runEvents.runId, runEvents.seq],
+      set: { stitch, at },
+      setWhere: sql`${runEvents.kind} = 'progress' and excluded.kind = 'progress'`,
+    });
 }
 
 /** A quilt's runs, or all; newest first, each with its whole log. */
@@ -67,10 +77,10 @@ async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events
     .from(runEvents)
     .where(inArray(runEvents.runId, ids))
     .orderBy(asc(runEvents.runId), asc(runEvents.seq));
+  const logs = new Map<string, RunEvent[]>(ids.map((id) => [id, []]));
+  for (const { runId, kind, at, stitch } of found) logs.get(runId)!.push({ kind, at, stitch });
   return rows.map((row) => {
-    const events = found
-      .filter((event) => event.runId === row.id)
-      .map(({ kind, at, stitch }): RunEvent => ({ kind, at, stitch }));
+    const events = logs.get(row.id)!;
     return { ...row, events, state: runStateOf(events) };
   });
 }
