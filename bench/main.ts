@@ -1,6 +1,7 @@
 import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
+import { benchFrame } from './frame.ts';
 import { benchLibrary } from './library.ts';
 import { benchLineUp } from './lineup.ts';
 import { machineSpeed } from './machine-speed.ts';
@@ -17,6 +18,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   rows: benchRows,
   library: benchLibrary,
   server: benchServer,
+  frame: benchFrame,
   drag: benchDrag,
   pan: benchPan,
   touch: benchTouch,

@@ -24,10 +24,15 @@ export interface TestServer {
 
 /** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
 export async function startServer(
-  options: { readonly folder?: string; readonly port?: string; readonly speed?: number } = {},
+  options: {
+    readonly folder?: string;
+    readonly port?: string;
+    readonly speed?: number;
+    readonly frameLink?: string;
+  } = {},
 ): Promise<TestServer> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'gorse-'));
-  const child = spawnServer(folder, options.port ?? '0', options.speed ?? 10);
+  const child = spawnServer(folder, options.port ?? '0', options.speed ?? 10, options.frameLink);
   const address = await new Promise<string>((resolve, reject) => {
     child.stdout!.setEncoding('utf8').on('data', (text: string) => {
       const found = /http:\/\/\S+/.exec(text)?.[0];
@@ -59,7 +64,7 @@ export async function refusedServer(folder: string): Promise<{ readonly code: nu
   return { code, said };
 }
 
-const spawnServer = (folder: string, port: string, speed: number): ChildProcess =>
+const spawnServer = (folder: string, port: string, speed: number, frameLink = ''): ChildProcess =>
   spawn('node', [MAIN], {
     env: {
       ...process.env,
@@ -68,6 +73,7 @@ const spawnServer = (folder: string, port: string, speed: number): ChildProcess 
       HOST: '127.0.0.1',
       GORSE_FRAME_SPEED: String(speed),
       GORSE_FRAME_SEED: String(CLOTH_SEED),
+      GORSE_FRAME_LINK: frameLink,
       DATABASE_URL: '',
     },
   });

@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { existsSync, readFileSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readConfig } from './config.ts';
@@ -13,6 +14,8 @@ const webFolder = join(packageFolder, '..', 'web', 'dist');
 const { version } = JSON.parse(readFileSync(join(packageFolder, 'package.json'), 'utf8')) as { version: string };
 const log = makeLog(process.env.LOG_LEVEL || 'warn');
 
+/** The nice value of all but the gate: where the machine has too much to do, STOP goes first. */
+const MAKES_WAY = 5;
 /** Whatever hangs, it ends within this time, ms. */
 const LONGEST_CLOSE = 5000;
 
@@ -25,6 +28,8 @@ try {
   const opening = import('./store/database.ts').then(({ openDatabase }) => openDatabase(config));
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
   const app = await serve(server, database, config, version, log);
+  // What is started from here on, and this itself, makes way for the gate.
+  setPriority(MAKES_WAY);
   console.log(`Gorse is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${app.port}`);
 
   let closing = false;
