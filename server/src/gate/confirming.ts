@@ -2,7 +2,7 @@ import { ANSWERS_WITHIN } from '@gorse/core';
 
 export type Halt = 'stop' | 'pause';
 
-/** Halts that the frame has not confirmed: they are sent again until it does. */
+/** Halts that the frame has not confirmed: they are sent again until it does, over the next link too where one is lost. */
 export class Confirming {
   private readonly waiting = new Map<Halt, number>();
 
@@ -21,10 +21,6 @@ export class Confirming {
     this.waiting.delete(halt);
     // What stopped is paused too.
     if (halt === 'stop') this.waiting.delete('pause');
-  }
-
-  clear(): void {
-    this.waiting.clear();
   }
 
   /** Sends again what is overdue; says whether anything is. */

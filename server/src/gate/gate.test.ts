@@ -238,6 +238,9 @@ describe('the gate', () => {
     expect(heardTypes(at).at(-1)).toBe('stop');
     at.goes(0.5);
     expect(at.alarm()).toBe('The frame has not answered. Use its own switch.');
+    at.frame.blink();
+    at.goes(0.5);
+    expect(at.alarm()).toMatch(/Use its own switch/);
     at.frame.deaf = false;
     at.goes(0.2);
     expect(at.frame.head.motion).toBeNull();

@@ -214,6 +214,7 @@ export class Gate {
     if (before?.mode !== state.mode) this.modeChanged(state.mode);
     // Nothing goes on over a link that was broken.
     if (!before && state.mode !== 'idle') this.halt('stop');
+    this.alarms.set('silent', false);
     const { line } = this.loading;
     const doubt = line ? line.seen(state) : state.mode === 'stitching' ? 'it stitches what was not loaded' : null;
     if (doubt !== null) this.doubt(doubt);
@@ -268,7 +269,6 @@ export class Gate {
       if (this.sight.isUnderWay) this.alarms.set('silent', true);
       this.sight.lose();
       this.loading.forget();
-      this.confirming.clear();
       this.tellDesk({ type: 'mode', mode: null });
     }
     this.tellDesk({ type: 'link', up });
@@ -282,10 +282,7 @@ export class Gate {
     if (lags || alone) this.hold();
     this.alarms.set('unconfirmed', this.confirming.tick(now));
     this.alarms.set('unwritten', lags);
-    if (isStitching) {
-      this.alarms.set('unattended', alone);
-      this.alarms.set('silent', false);
-    }
+    if (isStitching) this.alarms.set('unattended', alone);
     this.loading.tick(now);
     if (now - this.beatAt < BEAT_EVERY) return;
     this.beatAt = now;

@@ -41,7 +41,7 @@ export default function FrameStep() {
   const patches = useFrame((state) => state.patches);
   const stitched = useFrame((state) => state.stitched);
   const answers = useFrame((state) => state.state !== null);
-  const isHere = useFrame((state) => state.elsewhere === null);
+  const isHere = useFrame((state) => state.elsewhere === null && state.driver?.own !== false);
   const style = useLengthStyle();
   const [dragged, setDragged] = useState<Point | null>(null);
   useFrameKeys({
