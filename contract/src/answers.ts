@@ -70,6 +70,13 @@ export interface QuiltSummary {
   readonly updatedAt: number;
 }
 
+/** A quilt on the shelf that can't be opened; the others can. */
+export interface TroubledQuilt {
+  readonly id: string;
+  /** Why, and what to do. */
+  readonly trouble: string;
+}
+
 export interface QuiltAnswer {
   readonly id: string;
   readonly revision: number;

@@ -152,6 +152,7 @@ export {
   designIdsOf,
   EMPTY_RECORDS,
   migratePlan,
+  UnreadablePlan,
   newPlan,
   PLAN_VERSION,
   planFaults,

@@ -152,16 +152,21 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
 const eachWith = (records: object | undefined, lacking: object): object =>
   Object.fromEntries(Object.entries(records ?? {}).map(([id, record]) => [id, { ...lacking, ...(record as object) }]));
 
+/** A plan that this Gorse can't open; the message says why. */
+export class UnreadablePlan extends Error {
+  override readonly name = 'UnreadablePlan';
+}
+
 /** Brings an older plan up to date. Throws a sentence on a newer version or one that was never made. */
 export function migratePlan(version: number, records: unknown): PlanRecords {
   if (version > PLAN_VERSION)
-    throw new Error(
-      `This plan was made by a newer Gorse (version ${version}, this one reads up to ${PLAN_VERSION}). Update Gorse to open it.`,
+    throw new UnreadablePlan(
+      `This quilt was made by a newer Gorse (version ${version}, this one reads up to ${PLAN_VERSION}). Update Gorse to open it.`,
     );
   let current = records;
   for (let v = version; v < PLAN_VERSION; v++) {
     const step = MIGRATIONS[v];
-    if (!step) throw new Error(`Plans of version ${v} can't be read.`);
+    if (!step) throw new UnreadablePlan(`Plans of version ${v} can't be read.`);
     current = step(current as Readonly<Record<string, object>>);
   }
   return current as PlanRecords;

@@ -1,4 +1,11 @@
-import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import type {
+  EditAnswer,
+  EditRequest,
+  NewQuiltRequest,
+  QuiltAnswer,
+  QuiltSummary,
+  TroubledQuilt,
+} from '@gorse/contract';
 import {
   advanceNow,
   type AdvanceState,
@@ -17,6 +24,7 @@ import {
   type PlanRecords,
   quiltOf,
   recordKey,
+  UnreadablePlan,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { listAdvances } from '../store/advance-store.ts';
@@ -54,29 +62,40 @@ export async function makeQuilt(
   return { id };
 }
 
-export async function listQuilts(database: Database): Promise<QuiltSummary[]> {
-  const out: QuiltSummary[] = [];
+/** The shelf; a quilt that can't be opened spoils none of the others. */
+export async function listQuilts(database: Database): Promise<(QuiltSummary | TroubledQuilt)[]> {
+  const out: (QuiltSummary | TroubledQuilt)[] = [];
   for (const id of await listPlanIds(database.read)) {
-    const plan = await findPlan(database.read, id);
-    if (!plan) continue;
-    const { name, map } = quiltOf(plan.records);
-    const runs = await listRuns(database.read, id);
-    const finished = finishedPieces(runs);
-    const placements = Object.values(plan.records.placements);
-    out.push({
-      id,
-      name,
-      map,
-      placed: placements.map((p) => p.regionId),
-      stitched: placements
-        .filter((p) => placementPieceIds(p).every((piece) => finished.has(piece)))
-        .map((p) => p.regionId),
-      rows: rowsOf(plan.records, finished),
-      poles: polesOf(plan.records, advanceStateOf(await listAdvances(database.read, id))),
-      updatedAt: plan.updatedAt,
-    });
+    try {
+      const summary = await summaryOf(database, id);
+      if (summary) out.push(summary);
+    } catch (error) {
+      if (!(error instanceof UnreadablePlan)) throw error;
+      out.push({ id, trouble: error.message });
+    }
   }
   return out;
+}
+
+async function summaryOf(database: Database, id: string): Promise<QuiltSummary | null> {
+  const plan = await findPlan(database.read, id);
+  if (!plan) return null;
+  const { name, map } = quiltOf(plan.records);
+  const runs = await listRuns(database.read, id);
+  const finished = finishedPieces(runs);
+  const placements = Object.values(plan.records.placements);
+  return {
+    id,
+    name,
+    map,
+    placed: placements.map((p) => p.regionId),
+    stitched: placements
+      .filter((p) => placementPieceIds(p).every((piece) => finished.has(piece)))
+      .map((p) => p.regionId),
+    rows: rowsOf(plan.records, finished),
+    poles: polesOf(plan.records, advanceStateOf(await listAdvances(database.read, id))),
+    updatedAt: plan.updatedAt,
+  };
 }
 
 /** Whole rows over the top, and how many of their runs are stitched. */

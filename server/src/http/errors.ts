@@ -1,4 +1,5 @@
 import { ContractError, type ErrorAnswer, LARGEST_FILE } from '@gorse/contract';
+import { UnreadablePlan } from '@gorse/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import { Refusal } from '../refusal.ts';
 
@@ -7,6 +8,7 @@ export function refusalOf(error: unknown): Refusal | null {
   if (error instanceof Refusal) return error;
   if (error instanceof ContractError)
     return new Refusal('badInput', `This can't be taken: ${error.message}`, error.details);
+  if (error instanceof UnreadablePlan) return new Refusal('refused', error.message);
   const { type } = error as { type?: unknown };
   if (type === 'entity.too.large') {
     return new Refusal(

@@ -9,6 +9,7 @@ import type {
   FrameAnswer,
   QuiltAnswer,
   QuiltSummary,
+  TroubledQuilt,
   RevisionRequest,
   RunAnswer,
   StaleAnswer,
@@ -68,7 +69,7 @@ const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
 
 /** The only place that talks to the server over HTTP. */
 export const api = {
-  quilts: () => json<QuiltSummary[]>('GET', '/quilts'),
+  quilts: () => json<(QuiltSummary | TroubledQuilt)[]>('GET', '/quilts'),
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
   makeQuilt: (name: string, setting: Setting, borders: readonly Border[]) =>
     json<{ id: string }>('POST', '/quilts', { name, setting, borders }),

@@ -1,4 +1,4 @@
-import type { QuiltSummary } from '@gorse/contract';
+import type { QuiltSummary, TroubledQuilt } from '@gorse/contract';
 import { formatLength } from '@gorse/core';
 import { Button, Group, SimpleGrid, Stack, Text, Title } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
@@ -58,9 +58,13 @@ export function Shelf() {
           </Stack>
         )}
         <SimpleGrid cols={{ base: 1, sm: 2, lg: 3 }} spacing="lg">
-          {quilts.data?.map((quilt) => (
-            <QuiltCard key={quilt.id} quilt={quilt} />
-          ))}
+          {quilts.data?.map((quilt) =>
+            'trouble' in quilt ? (
+              <TroubleCard key={quilt.id} quilt={quilt} />
+            ) : (
+              <QuiltCard key={quilt.id} quilt={quilt} />
+            ),
+          )}
         </SimpleGrid>
       </main>
       {making && <NewQuilt onClose={close} />}
@@ -89,6 +93,17 @@ function plannedText({ placed, stitched, rows, poles }: QuiltSummary): string {
       : '',
   ];
   return parts.filter(Boolean).join(' · ') || 'nothing placed yet';
+}
+
+function TroubleCard({ quilt }: { readonly quilt: TroubledQuilt }) {
+  return (
+    <article className="tile" style={{ padding: 16 }}>
+      <Title order={2} size="h3">
+        A quilt that can’t be opened
+      </Title>
+      <Text mt="sm">{quilt.trouble} Nothing of it was changed.</Text>
+    </article>
+  );
 }
 
 function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
