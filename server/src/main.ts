@@ -51,7 +51,8 @@ try {
   }
 } catch (error) {
   const { code } = error as NodeJS.ErrnoException;
-  if (error instanceof FolderInUse) console.error(error.message);
+  if (error instanceof FolderInUse || (error as Error).name === 'DamagedFolder')
+    console.error((error as Error).message);
   else if (code === 'EADDRINUSE')
     console.error('That port is taken by another program. Stop it, or set PORT to another number.');
   else console.error('Gorse could not start:', error);

@@ -15,7 +15,17 @@ import {
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -182,6 +192,27 @@ describe('the embedded database', () => {
       ['progress', 6],
     ]);
     await database.close();
+  });
+
+  it('that is damaged is told of, and not begun anew', async () => {
+    await (await open()).close();
+    const version = join(folder, 'pg', 'PG_VERSION');
+    const kept = readFileSync(version);
+    rmSync(version);
+    await expect(open()).rejects.toThrow(/is damaged and was left as it is/);
+    expect(existsSync(version)).toBe(false);
+    writeFileSync(version, kept);
+    truncateSync(join(folder, 'pg', 'global', 'pg_control'), 100);
+    await expect(open()).rejects.toThrow(/is damaged/);
+  });
+
+  it('that was cut off while it was made is made anew', async () => {
+    await (await open()).close();
+    expect(existsSync(join(folder, 'making-pg'))).toBe(false);
+    writeFileSync(join(folder, 'making-pg'), '');
+    rmSync(join(folder, 'pg', 'PG_VERSION'));
+    await (await open()).close();
+    expect(existsSync(join(folder, 'pg', 'PG_VERSION'))).toBe(true);
   });
 
   it('takes a transaction whole or not at all', async () => {

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle as overPglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Config } from '../config.ts';
@@ -35,11 +35,39 @@ function packageFolder(file: string): string {
 export const openDatabase = (config: Config): Promise<Database> =>
   config.databaseUrl === null ? openEmbedded(config.dataFolder) : openServer(config.databaseUrl);
 
+/** The embedded database is there, but can't be opened; the message says what to do. */
+export class DamagedFolder extends Error {
+  override readonly name = 'DamagedFolder';
+  constructor(folder: string, options?: ErrorOptions) {
+    super(
+      `The data in ${folder} is damaged and was left as it is. Put a copy of the folder back that was made before, or set GORSE_DATA to another folder to begin anew.`,
+      options,
+    );
+  }
+}
+
 /** The folder must be locked by this process: two on one folder lose rows. */
 async function openEmbedded(dataFolder: string): Promise<Database> {
   const folder = join(dataFolder, 'pg');
-  mkdirSync(folder, { recursive: true });
-  return overEmbedded(await PGlite.create(folder), folder);
+  // Here while a new database is made: what was cut off then has never kept anything.
+  const making = join(dataFolder, 'making-pg');
+  if (existsSync(making)) rmSync(folder, { recursive: true, force: true });
+  if (!existsSync(folder)) {
+    mkdirSync(dataFolder, { recursive: true });
+    writeFileSync(making, '');
+    mkdirSync(folder);
+  }
+  // What lies there without it is what is left of a database: a new one over it would hide that it was ever there.
+  if (readdirSync(folder).length > 0 && !existsSync(join(folder, 'PG_VERSION'))) throw new DamagedFolder(folder);
+  const client = await PGlite.create(folder).catch((error: unknown) => {
+    throw new DamagedFolder(folder, { cause: error });
+  });
+  const database = await overEmbedded(client, folder);
+  if (existsSync(making)) {
+    syncFolder(folder);
+    rmSync(making);
+  }
+  return database;
 }
 
 /** `folder` null: in memory, for tests. */
