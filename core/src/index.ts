@@ -1,7 +1,7 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './cloth/batting.ts';
 export { type Lie, loadedSize, type Loading, loadingMap, LOADINGS } from './cloth/loading.ts';
-export { controlId, type MapGraph, mapGraph, type Vertex } from './cloth/map-graph.ts';
+export { controlId, type MapGraph, mapGraph } from './cloth/map-graph.ts';
 export { type Border, borderDepth, isTooLarge, makeMap, mapPatches, type QuiltMap } from './cloth/quilt-map.ts';
 export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './cloth/region.ts';
 export type { GridSetting } from './cloth/settings/grid.ts';
@@ -87,20 +87,12 @@ export {
   simplify,
 } from './geometry/polyline.ts';
 export { badTouch, misfitsOf } from './lineup/bad-touch.ts';
-export { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
+export { type ClothPrior, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
-export { type Doubt, type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
+export { type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
 export { type ClothModel, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
-export {
-  isWorthTouching,
-  nextTouch,
-  part,
-  type Target,
-  type TouchAdvice,
-  type WorstDoubt,
-  worstDoubt,
-} from './lineup/next-touch.ts';
+export { isWorthTouching, nextTouch, part, type Target, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
 export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
   type FrameProfile,
@@ -122,7 +114,6 @@ export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, type NamedPlace, touchOf } from './plan/landmarks.ts';
-export type { PieceBand } from './plan/piece-band.ts';
 export type { Piece } from './plan/piece.ts';
 export { pieceId, type PieceRef, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
@@ -135,7 +126,7 @@ export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-
 export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
 export { resolvedRows } from './plan/row-pieces.ts';
-export { type Seam, seamAt } from './plan/seam-at.ts';
+export { seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
 export { type NamedTarget, pieceTargets } from './plan/targets.ts';
 export { stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
@@ -278,7 +269,6 @@ export {
 export { NO_WISHES, type Wishes } from './frame/wanted.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
-export type { BobbinChange } from './stitch/bobbins.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
 export { HEAD_ON_POINT, LOST } from './tolerances.ts';
