@@ -51,7 +51,7 @@ export async function serve(
     port,
     screensPort: desk.screensPort,
     async close() {
-      desk.close();
+      await desk.close();
       for (const thread of [threads.reading, threads.planning]) thread.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));

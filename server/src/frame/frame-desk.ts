@@ -56,11 +56,11 @@ export class FrameDesk {
     return port;
   }
 
-  close(): void {
+  async close(): Promise<void> {
     this.runs.close();
     this.loads.close();
     this.planning.close();
-    this.gate.close();
+    await this.gate.close();
   }
 
   start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {

@@ -1,4 +1,5 @@
 import type { ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import type { Logger } from 'pino';
 import type { Config } from '../config.ts';
 import type { ToDesk, ToGate } from '../gate/messages.ts';
@@ -8,6 +9,18 @@ import { forked } from './forked.ts';
 
 /** Wait before a process that ended is started again, ms. */
 const RETRY = 500;
+/** A process has so long to end by itself, ms. */
+const LONGEST_END = 2000;
+
+/** Lets a process end by itself, which holds the needle first; one that doesn't is ended. */
+async function ended(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = once(child, 'exit');
+  if (child.connected) child.disconnect();
+  const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_END);
+  await gone;
+  clearTimeout(timer);
+}
 
 /** The desk's way to the gate, whose process it keeps up. */
 export class GateDoor {
@@ -42,10 +55,10 @@ export class GateDoor {
     if (this.child?.connected) this.child.send(message, () => undefined);
   }
 
-  close(): void {
+  /** Resolves when the processes have ended. */
+  async close(): Promise<void> {
     this.closed = true;
-    this.child?.disconnect();
-    this.standIn?.disconnect();
+    await Promise.all([this.child, this.standIn].flatMap((child) => (child ? [ended(child)] : [])));
   }
 
   private frameIsAt(url: string): void {

@@ -26,10 +26,12 @@ process.on('uncaughtException', (error) => {
   log.fatal({ err: error }, 'the gate failed');
   end(1);
 });
-// Whoever asks the server to end asks all its processes; this one ends when the server does.
+// Pressed in a terminal it goes to all processes; this one ends when the server does.
 process.on('SIGINT', () => undefined);
-process.on('SIGTERM', () => undefined);
+process.on('SIGTERM', () => end(0));
 process.on('disconnect', () => end(0));
+// It may have gone while this one was loading.
+if (!process.connected) end(0);
 process.on('message', (message: ToGate) => gate.take(message));
 
 const server = createServer((_request, response) => response.writeHead(404).end());

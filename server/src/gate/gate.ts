@@ -28,6 +28,8 @@ import { forHead, NO_ANSWER, type Wish, wishRefusal } from './wishes.ts';
 const TICK = 50;
 /** How often progress is told the desk, ms. */
 const PROGRESS_EVERY = 200;
+/** How often what the frame should not have said is noted, ms. */
+const NOTED_EVERY = 1000;
 /** The log must keep up with the needle to within this, ms. */
 const WRITTEN_WITHIN = 1000;
 
@@ -53,6 +55,7 @@ export class Gate {
   private link: Link | null = null;
   private progressAt = -Infinity;
   private beatAt = 0;
+  private notedAt = -Infinity;
 
   constructor(
     private readonly tellDesk: (message: ToDesk) => void,
@@ -78,7 +81,7 @@ export class Gate {
           link: (up) => this.linkChanged(up),
           silent: () => this.alarms.set('silent', this.sight.isUnderWay),
           nonsense: (error) => {
-            this.log.warn({ err: error }, 'the frame sent what is not in the protocol');
+            this.note({ err: error }, 'the frame sent what is not in the protocol');
             if (this.sight.isUnderWay) this.doubt('it sends what is not in the protocol');
           },
         });
@@ -226,9 +229,8 @@ export class Gate {
   private modeChanged(mode: FrameMode): void {
     this.tellDesk({ type: 'mode', mode });
     const { poles } = this.sight;
-    if (!poles) return;
     // Those who wait for the frame see when it is free.
-    this.screens.tellOthers(poles.quiltId, { type: 'elsewhere', quilt: poles.name, busy: mode !== 'idle' });
+    if (poles) this.screens.tellOthers(poles.quiltId, { type: 'elsewhere', quilt: poles.name, busy: mode !== 'idle' });
   }
 
   /** How far it is, now and then while it stitches, and always where it stands. */
@@ -258,9 +260,17 @@ export class Gate {
 
   /** What the frame says can't be true: it is noted, and nothing is stitched until it is loaded anew. */
   private doubt(why: string): void {
-    this.log.warn({ why, state: this.sight.state }, 'the frame says what can’t be true');
+    this.note({ why, state: this.sight.state }, 'the frame says what can’t be true');
     this.alarms.set('untrue', true);
     if (this.sight.isStitching) this.halt(this.loading.line ? 'pause' : 'stop');
+  }
+
+  /** Now and then: a frame that goes on lying must not fill the disk with what it said. */
+  private note(what: object, sentence: string): void {
+    const now = performance.now();
+    if (now - this.notedAt < NOTED_EVERY) return;
+    this.notedAt = now;
+    this.log.warn(what, sentence);
   }
 
   private linkChanged(up: boolean): void {

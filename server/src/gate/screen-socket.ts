@@ -20,7 +20,7 @@ const LONGEST_MESSAGE = 64 * 1024;
 const SENTENCE = 'The frame was sent something it can’t read. Load this page again.';
 
 /** Lets Frame screens in: their commands are checked and passed on, and all that happens at the frame is told. */
-export function serveScreens(server: Server, gate: Gate, settings: GateSettings, log: Pick<Logger, 'warn'>): void {
+export function serveScreens(server: Server, gate: Gate, settings: GateSettings, log: Pick<Logger, 'debug'>): void {
   const sockets = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_MESSAGE });
   server.on('upgrade', (request: IncomingMessage, socket: Duplex, head: Buffer) => {
     socket.on('error', () => socket.destroy());
@@ -30,7 +30,7 @@ export function serveScreens(server: Server, gate: Gate, settings: GateSettings,
     else if (!asked) refuse('404 Not Found');
     else sockets.handleUpgrade(request, socket, head, (screen) => serveScreen(screen, gate, asked));
   });
-  sockets.on('wsClientError', (error) => log.warn({ err: error }, 'a screen could not be let in'));
+  sockets.on('wsClientError', (error) => log.debug({ err: error }, 'a screen could not be let in'));
 }
 
 interface AskedFor {

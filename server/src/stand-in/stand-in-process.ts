@@ -34,5 +34,6 @@ server.on('listening', () => process.send?.({ port: (server.address() as Address
 server.listen(port, '127.0.0.1');
 // It ends when the server does.
 process.on('SIGINT', () => undefined);
-process.on('SIGTERM', () => undefined);
 process.on('disconnect', () => process.exit(0));
+// It may have gone while this one was loading.
+if (!process.connected) process.exit(0);
