@@ -130,8 +130,7 @@ export class Gate {
   }
 
   private wish(screen: Screen, wish: Wish): void {
-    const { poles } = this.sight;
-    const { line } = this.loading;
+    const [{ poles }, { line }] = [this.sight, this.loading];
     const doubt = this.alarms.sounds('untrue') ? SENTENCES.untrue : null;
     const driver = this.screens.driverOf(screen.quiltId);
     const refusal = wishRefusal(wish, { screen, driver, poles, line, seen: this.sight.head(line), doubt });
