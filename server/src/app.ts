@@ -45,7 +45,7 @@ export async function serve(
 
   const threads = { reading: new WorkDesk(), planning: new WorkDesk() };
   server.removeAllListeners('request');
-  server.on('request', makeExpress(apiRoutes(database, desk, threads, version), desk, config, log));
+  server.on('request', makeExpress(apiRoutes(database, desk, threads, version), config, log));
   await desk.ready;
   return {
     port,
@@ -60,7 +60,7 @@ export async function serve(
   };
 }
 
-function makeExpress(api: Router, desk: FrameDesk, config: Config, log: Logger): Express {
+function makeExpress(api: Router, config: Config, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -80,7 +80,7 @@ function makeExpress(api: Router, desk: FrameDesk, config: Config, log: Logger):
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],
-          connectSrc: ["'self'", (request) => screensOrigin(request, desk)],
+          connectSrc: ["'self'", screensOrigin],
           manifestSrc: ["'self'"],
           baseUri: ["'none'"],
           formAction: ["'none'"],
@@ -107,8 +107,5 @@ function makeExpress(api: Router, desk: FrameDesk, config: Config, log: Logger):
   return app;
 }
 
-/** The Frame screens' sockets are on another port of the same host. */
-function screensOrigin({ headers }: IncomingMessage, desk: FrameDesk): string {
-  const host = headers.host?.replace(/:\d+$/, '') ?? '';
-  return `ws://${host}:${desk.screensPort}`;
-}
+/** The Frame screens' sockets are on another port of the same host, and after a restart perhaps on yet another. */
+const screensOrigin = ({ headers }: IncomingMessage): string => `ws://${headers.host?.replace(/:\d+$/, '') ?? ''}:*`;
