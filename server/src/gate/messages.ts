@@ -36,7 +36,7 @@ export type ToDesk =
   /** It listens to screens on this port. */
   | { readonly type: 'listening'; readonly port: number }
   | { readonly type: 'link'; readonly up: boolean }
-  /** After each new link, before anything else of it: what the frame holds from before. */
+  /** After each new link: what the frame holds from before. */
   | { readonly type: 'held'; readonly held: Held | null }
   | { readonly type: 'mode'; readonly mode: FrameMode | null }
   | { readonly type: 'opened'; readonly screen: number; readonly quiltId: string }

@@ -6,6 +6,7 @@ import {
   formatLengthNumber,
   type FrameAction,
   type FramePiece,
+  type FramePoint,
   type Instruction,
   mountedNow,
   trimmed,
@@ -26,6 +27,8 @@ import { StopButton } from './stop-button.tsx';
 interface Props {
   readonly quiltId: string;
   readonly told: Told;
+  /** The hole that the loaded line starts or goes on from; null while it isn't known. */
+  readonly startsAt: FramePoint | null;
   readonly ways: Ways;
   readonly pieces: readonly FramePiece[];
   readonly finished: ReadonlySet<string>;
@@ -208,9 +211,11 @@ function Beads({ at }: { readonly at: Instruction['bead'] }) {
   );
 }
 
-function Task({ told, ways, back, onBack, onAct }: Props) {
+function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
   const style = useLengthStyle();
   const { instruction, lineUp } = told;
+  // The line is loaded, but where it starts isn't known here yet.
+  const isOnItsWay = instruction.action === 'goToStart' && startsAt === null;
   const words = wordsFor(told, style);
   const bad = instruction.action === 'touch' || instruction.action === 'load' ? lineUp?.bad : null;
   return (
@@ -243,7 +248,7 @@ function Task({ told, ways, back, onBack, onAct }: Props) {
         h={64}
         fz={22}
         fullWidth
-        disabled={instruction.action === null || (instruction.action === 'touch' && told.wanted === null)}
+        disabled={instruction.action === null || (instruction.action === 'touch' && told.wanted === null) || isOnItsWay}
         onClick={() => instruction.action && onAct(instruction.action)}
         data-testid="big-button"
       >

@@ -132,6 +132,7 @@ export default function FrameStep() {
       <FramePanel
         quiltId={work.quiltId}
         told={told}
+        startsAt={work.startsAt}
         ways={work.ways}
         pieces={work.pieces}
         finished={scene.done}

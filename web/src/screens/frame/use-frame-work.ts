@@ -78,6 +78,7 @@ export function useFrameWork() {
   });
   return {
     ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act },
+    startsAt: now.start,
     told: toldOf(now, advances, passes.length, needle.place),
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
     async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
