@@ -225,8 +225,9 @@ describe('who may ask', () => {
     expect(
       (await api<ErrorAnswer>('GET', '/quilts', undefined, { Origin: 'http://elsewhere.example' })).body.code,
     ).toBe('forbidden');
+    const screens = await app.screensPort;
     const rebound = await new Promise<number>((resolve, reject) => {
-      const socket = new WebSocket(`ws://127.0.0.1:${app.screensPort}/screen?quilt=x`, {
+      const socket = new WebSocket(`ws://127.0.0.1:${screens}/screen?quilt=x`, {
         headers: { Host: 'elsewhere.example' },
       });
       socket.on('unexpected-response', (_request, response) => resolve(response.statusCode ?? 0));

@@ -17,8 +17,8 @@ import type { Database } from './store/database.ts';
 
 export interface RunningApp {
   readonly port: number;
-  /** Where the Frame screens' sockets are. */
-  readonly screensPort: number;
+  /** Where the Frame screens' sockets are, as soon as they are: pages need not wait for them. */
+  readonly screensPort: Promise<number>;
   close(): Promise<void>;
 }
 
@@ -46,10 +46,9 @@ export async function serve(
   const threads = { reading: new WorkDesk(), planning: new WorkDesk() };
   server.removeAllListeners('request');
   server.on('request', makeExpress(apiRoutes(database, desk, threads, version), config, log));
-  await desk.ready;
   return {
     port,
-    screensPort: desk.screensPort,
+    screensPort: desk.ready.then(() => desk.screensPort),
     async close() {
       await desk.close();
       for (const thread of [threads.reading, threads.planning]) thread.close();

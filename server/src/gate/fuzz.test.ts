@@ -86,9 +86,9 @@ describe('stray messages', () => {
     const api = apiOf(app);
     const quiltId = await readyQuilt(api);
     for (let i = 0; i < 440; i++)
-      await rawConnection(i % 2 === 0 ? app.port : app.screensPort, RAW[Math.floor(random() * RAW.length)]!);
+      await rawConnection(i % 2 === 0 ? app.port : await app.screensPort, RAW[Math.floor(random() * RAW.length)]!);
     for (let i = 0; i < 60; i++) {
-      const socket = new WebSocket(`ws://127.0.0.1:${app.screensPort}/screen?quilt=${quiltId}`);
+      const socket = new WebSocket(`ws://127.0.0.1:${await app.screensPort}/screen?quilt=${quiltId}`);
       socket.on('error', () => undefined);
       await once(socket, 'open');
       for (let n = 0; n < 334; n++) socket.send(nonsense(random));
@@ -112,7 +112,7 @@ describe('stray messages', () => {
     try {
       const api = apiOf(bridged);
       const { body } = await api<{ id: string }>('POST', '/quilts', { name: 'q', setting: SETTING, borders: [] });
-      const socket = new WebSocket(`ws://127.0.0.1:${bridged.screensPort}/screen?quilt=${body.id}`);
+      const socket = new WebSocket(`ws://127.0.0.1:${await bridged.screensPort}/screen?quilt=${body.id}`);
       const heard = new Set<string>();
       socket.on('message', (data) => heard.add((JSON.parse((data as Buffer).toString()) as { type: string }).type));
       await once(socket, 'open');

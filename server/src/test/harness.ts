@@ -124,7 +124,7 @@ type Of<T extends ScreenMessage['type']> = Extract<ScreenMessage, { type: T }>;
 
 /** A Frame screen: says things and waits for what the frame tells. Messages before the one waited for are passed over. */
 export async function openScreen(app: RunningApp, quiltId: string, name = 'computer') {
-  const socket = new WebSocket(`ws://127.0.0.1:${app.screensPort}/screen?quilt=${quiltId}&name=${name}`);
+  const socket = new WebSocket(`ws://127.0.0.1:${await app.screensPort}/screen?quilt=${quiltId}&name=${name}`);
   const heard: ScreenMessage[] = [];
   const waiting = new Set<() => void>();
   let last: Of<'state'> | null = null;
