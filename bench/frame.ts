@@ -34,7 +34,7 @@ export async function benchFrame(): Promise<void> {
     await withServer(
       async ({ address }) => {
         await makeDemo(address);
-        const quilts = await ask<QuiltSummary[]>(address, '/quilts');
+        const { quilts } = await ask<{ quilts: QuiltSummary[] }>(address, '/quilts');
         const { id } = quilts.find(({ name }) => name === 'Harbour Lights')!;
         const { port } = await ask<FrameAddress>(address, '/frame');
         const screen = new WebSocket(`ws://${new URL(address).hostname}:${port}/screen?quilt=${id}`);

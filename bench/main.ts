@@ -2,8 +2,11 @@ import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchFrame } from './frame.ts';
+import { benchHistory } from './history.ts';
 import { benchLibrary } from './library.ts';
+
 import { benchLineUp } from './lineup.ts';
+import { benchLoad } from './load.ts';
 import { machineSpeed } from './machine-speed.ts';
 import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
@@ -19,6 +22,8 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   library: benchLibrary,
   server: benchServer,
   frame: benchFrame,
+  history: benchHistory,
+  load: benchLoad,
   drag: benchDrag,
   pan: benchPan,
   touch: benchTouch,

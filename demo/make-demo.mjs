@@ -55,7 +55,7 @@ export async function makeDemo(base) {
         'image/svg+xml',
       );
   }
-  const quilts = new Set((await ask(`${base}/api/quilts`)).map((quilt) => quilt.name));
+  const quilts = new Set((await ask(`${base}/api/quilts`)).quilts.map((quilt) => quilt.name));
   if (!quilts.has(HARBOUR_LIGHTS.name)) {
     const { id } = await ask(`${base}/api/quilts`, 'POST', JSON.stringify(HARBOUR_LIGHTS));
     const ripple = (await ask(`${base}/api/designs`)).find((design) => design.file === 'Ripple.svg');

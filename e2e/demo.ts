@@ -19,6 +19,8 @@ export const test = base.extend<object, { readonly demo: TestServer }>({
 
 /** A copy of its own of a demo quilt. */
 export async function ownQuilt(address: string, name: 'Harbour Lights' | 'Tide Table'): Promise<string> {
-  const { id } = (await ask<QuiltSummary[]>(address, '/quilts')).find((quilt) => quilt.name === name)!;
+  const { id } = (await ask<{ quilts: QuiltSummary[] }>(address, '/quilts')).quilts.find(
+    (quilt) => quilt.name === name,
+  )!;
   return (await ask<{ id: string }>(address, `/quilts/${id}/copy`, {})).id;
 }

@@ -22,17 +22,18 @@ export interface TestServer {
   end(): Promise<void>;
 }
 
+export interface ServerOptions {
+  readonly folder?: string;
+  readonly port?: string;
+  readonly speed?: number;
+  readonly frameLink?: string;
+  readonly databaseUrl?: string;
+}
+
 /** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
-export async function startServer(
-  options: {
-    readonly folder?: string;
-    readonly port?: string;
-    readonly speed?: number;
-    readonly frameLink?: string;
-  } = {},
-): Promise<TestServer> {
+export async function startServer(options: ServerOptions = {}): Promise<TestServer> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'gorse-'));
-  const child = spawnServer(folder, options.port ?? '0', options.speed ?? 10, options.frameLink);
+  const child = spawnServer({ ...options, folder });
   const address = await new Promise<string>((resolve, reject) => {
     child.stdout!.setEncoding('utf8').on('data', (text: string) => {
       const found = /http:\/\/\S+/.exec(text)?.[0];
@@ -57,14 +58,20 @@ export function startDemo(options: { readonly speed?: number } = {}): Promise<Te
 
 /** A server that is expected to refuse: what it says and how it ends. */
 export async function refusedServer(folder: string): Promise<{ readonly code: number; readonly said: string }> {
-  const child = spawnServer(folder, '0', 1);
+  const child = spawnServer({ folder, speed: 1 });
   let said = '';
   child.stderr!.setEncoding('utf8').on('data', (text: string) => (said += text));
   const [code] = (await once(child, 'close')) as [number];
   return { code, said };
 }
 
-const spawnServer = (folder: string, port: string, speed: number, frameLink = ''): ChildProcess =>
+const spawnServer = ({
+  folder,
+  port = '0',
+  speed = 10,
+  frameLink = '',
+  databaseUrl = '',
+}: ServerOptions & { readonly folder: string }): ChildProcess =>
   spawn('node', [MAIN], {
     env: {
       ...process.env,
@@ -74,7 +81,7 @@ const spawnServer = (folder: string, port: string, speed: number, frameLink = ''
       GORSE_FRAME_SPEED: String(speed),
       GORSE_FRAME_SEED: String(CLOTH_SEED),
       GORSE_FRAME_LINK: frameLink,
-      DATABASE_URL: '',
+      DATABASE_URL: databaseUrl,
     },
   });
 

@@ -15,7 +15,7 @@ mkdirSync(FOLDER, { recursive: true });
 
 const server = await startServer({ speed: 12 });
 await makeDemo(server.address);
-const quilts = await ask<QuiltSummary[]>(server.address, '/quilts');
+const { quilts } = await ask<{ quilts: QuiltSummary[] }>(server.address, '/quilts');
 const quiltId = (name: string): string => quilts.find((quilt) => quilt.name === name)!.id;
 const id = quiltId('Tide Table');
 const designs = await ask<DesignAnswer[]>(server.address, '/designs');

@@ -77,6 +77,13 @@ export interface TroubledQuilt {
   readonly trouble: string;
 }
 
+/** A page of the shelf, last changed first. */
+export interface ShelfAnswer {
+  readonly quilts: readonly (QuiltSummary | TroubledQuilt)[];
+  /** What to ask on with; null at the end. */
+  readonly after: string | null;
+}
+
 export interface QuiltAnswer {
   readonly id: string;
   readonly revision: number;

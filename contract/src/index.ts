@@ -20,6 +20,7 @@ export {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
+  ShelfQuery,
   SheetQuery,
 } from './requests.ts';
 export { isId } from './records/ids.ts';

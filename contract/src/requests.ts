@@ -10,7 +10,7 @@ import {
   PAPERS,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
 import { IsFiniteNumber, Nested, Maybe } from './fields.ts';
 import { PieceId } from './records/ids.ts';
 import { MapParts } from './records/map.ts';
@@ -19,6 +19,13 @@ import { MachineBody } from './records/quilt.ts';
 /** A quilt's name, and what its top is made of. */
 export class NewQuiltRequest extends MapParts {
   @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name!: string;
+}
+
+export class ShelfQuery {
+  /** Where the page before ended. */
+  @Maybe() @Matches(/^\d{1,16}\.[\w-]{1,64}$/, { message: 'after must be what the page before gave' }) after?: string;
+  /** Only quilts whose names hold this. */
+  @Maybe() @IsString() @MaxLength(120, { message: 'find must have up to 120 characters' }) find?: string;
 }
 
 export class NewRunRequest {

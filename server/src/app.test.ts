@@ -1,9 +1,9 @@
-import type { DesignAnswer, ErrorAnswer, QuiltAnswer, QuiltSummary, StaleAnswer } from '@gorse/contract';
+import type { DesignAnswer, ErrorAnswer, QuiltAnswer, StaleAnswer } from '@gorse/contract';
 import { pointsOf, quiltOf, type QuiltRecord, readSvg, framePoint } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, TOP, recipeFor, SQUARE, startApp, TOUCHES } from './test/harness.ts';
+import { added, apiOf, TOP, recipeFor, SQUARE, startApp, TOUCHES, shelf } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -43,10 +43,7 @@ describe('quilts', () => {
     expect(quilt.revision).toBe(0);
     expect(Object.keys(quilt.records.regions)).toHaveLength(13);
     const copy = (await api<{ id: string }>('POST', `/quilts/${quilt.id}/copy`)).body;
-    expect((await api<QuiltSummary[]>('GET', '/quilts')).body.map((q) => q.name)).toEqual([
-      'Tide Table (copy)',
-      'Tide Table',
-    ]);
+    expect((await shelf(api)).map((q) => q.name)).toEqual(['Tide Table (copy)', 'Tide Table']);
     await api('DELETE', `/quilts/${copy.id}`);
     expect((await api('GET', `/quilts/${copy.id}`)).status).toBe(404);
     await api('POST', `/quilts/${copy.id}/restore`);

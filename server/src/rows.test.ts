@@ -1,8 +1,8 @@
-import type { ErrorAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer } from '@gorse/contract';
 import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
-import { added, apiOf, CLAMPED, TOP, openScreen, startApp, startRun, TOUCHES } from './test/harness.ts';
+import { added, apiOf, CLAMPED, TOP, openScreen, startApp, startRun, TOUCHES, shelf } from './test/harness.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -49,8 +49,7 @@ async function quiltInRows(change: Partial<RowSetRecord> = {}): Promise<string> 
 describe('rows', () => {
   it('are stitched one by one, each a piece that the rows make', async () => {
     const quiltId = await quiltInRows();
-    const summary = async (): Promise<QuiltSummary['rows']> =>
-      (await api<QuiltSummary[]>('GET', '/quilts')).body.find((one) => one.id === quiltId)!.rows;
+    const summary = async () => (await shelf(api)).find((one) => one.id === quiltId)!.rows;
     expect(await summary()).toEqual({ planned: 4, runsStitched: 0 });
     expect((await startRun(api, quiltId, 'rowSets.w.9')).status).toBe(404);
     const { status, body: run } = await startRun(api, quiltId, 'rowSets.w.2');

@@ -4,7 +4,8 @@ import type {
   NewQuiltRequest,
   QuiltAnswer,
   QuiltSummary,
-  TroubledQuilt,
+  ShelfAnswer,
+  ShelfQuery,
 } from '@gorse/contract';
 import {
   advanceNow,
@@ -12,7 +13,6 @@ import {
   advanceStateOf,
   applyDiff,
   conflictsOf,
-  finishedPieces,
   isTooLarge,
   makeMap,
   mountedNow,
@@ -27,21 +27,23 @@ import {
   UnreadablePlan,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
-import { listAdvances } from '../store/advance-store.ts';
+import { advancesOf } from '../store/advance-store.ts';
 import type { Database, Tables } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
+import { grouped } from '../store/grouped.ts';
 import {
   diffsSince,
   findPlan,
   insertQuilt,
-  listPlanIds,
+  listPlans,
   lockQuilt,
   markRemoved,
   revisionOfEdit,
   saveEdit,
+  type StoredPlan,
   upgradePlan,
 } from '../store/quilt-store.ts';
-import { listRuns } from '../store/run-store.ts';
+import { finishedRuns } from '../store/run-store.ts';
 import { found, notFound, Refusal } from '../refusal.ts';
 
 export async function makeQuilt(
@@ -62,30 +64,42 @@ export async function makeQuilt(
   return { id };
 }
 
-/** The shelf; a quilt that can't be opened spoils none of the others. */
-export async function listQuilts(database: Database): Promise<(QuiltSummary | TroubledQuilt)[]> {
-  const out: (QuiltSummary | TroubledQuilt)[] = [];
-  for (const id of await listPlanIds(database.read)) {
-    try {
-      const summary = await summaryOf(database, id);
-      if (summary) out.push(summary);
-    } catch (error) {
-      if (!(error instanceof UnreadablePlan)) throw error;
-      out.push({ id, trouble: error.message });
-    }
-  }
-  return out;
+/** Quilts on a page of the shelf. */
+const SHELF_PAGE = 24;
+
+/** A page of the shelf; a quilt that can't be opened spoils none of the others. */
+export async function listQuilts(
+  { read }: Database,
+  { after, find }: Pick<ShelfQuery, 'after' | 'find'>,
+): Promise<ShelfAnswer> {
+  const [updatedAt, id] = after?.split('.') ?? [];
+  const place = updatedAt === undefined || id === undefined ? null : { updatedAt: Number(updatedAt), id };
+  const kinds = ['quilts', 'placements', 'rowSets', 'touches'] as const;
+  const found = await listPlans(read, { after: place, find: find ?? '', kinds, limit: SHELF_PAGE + 1 });
+  const page = found.slice(0, SHELF_PAGE);
+  const ids = page.map(({ place }) => place.id);
+  const runs = grouped(await finishedRuns(read, ids), ({ quiltId }) => quiltId);
+  const advances = await advancesOf(read, ids);
+  const last = found.length > SHELF_PAGE ? page.at(-1)!.place : null;
+  return {
+    after: last && `${last.updatedAt}.${last.id}`,
+    quilts: page.map(({ place: { id }, plan }) => {
+      try {
+        const finished = new Set((runs.get(id) ?? []).map(({ pieceId }) => pieceId));
+        return summaryOf(plan(), finished, advanceStateOf(advances.get(id) ?? []));
+      } catch (error) {
+        if (!(error instanceof UnreadablePlan)) throw error;
+        return { id, trouble: error.message };
+      }
+    }),
+  };
 }
 
-async function summaryOf(database: Database, id: string): Promise<QuiltSummary | null> {
-  const plan = await findPlan(database.read, id);
-  if (!plan) return null;
+function summaryOf(plan: StoredPlan, finished: ReadonlySet<string>, advances: AdvanceState): QuiltSummary {
   const { name, map } = quiltOf(plan.records);
-  const runs = await listRuns(database.read, id);
-  const finished = finishedPieces(runs);
   const placements = Object.values(plan.records.placements);
   return {
-    id,
+    id: plan.id,
     name,
     map,
     placed: placements.map((p) => p.regionId),
@@ -93,7 +107,7 @@ async function summaryOf(database: Database, id: string): Promise<QuiltSummary |
       .filter((p) => placementPieceIds(p).every((piece) => finished.has(piece)))
       .map((p) => p.regionId),
     rows: rowsOf(plan.records, finished),
-    poles: polesOf(plan.records, advanceStateOf(await listAdvances(database.read, id))),
+    poles: polesOf(plan.records, advances),
     updatedAt: plan.updatedAt,
   };
 }

@@ -1,4 +1,4 @@
-import type { ErrorAnswer, FrameAnswer, QuiltSummary, RunAnswer } from '@gorse/contract';
+import type { ErrorAnswer, FrameAnswer, RunAnswer } from '@gorse/contract';
 import {
   type AdvanceEvent,
   decodeStrokes,
@@ -20,6 +20,7 @@ import {
   startRun,
   TOUCHES,
   touchToMake,
+  shelf,
 } from '../test/harness.ts';
 
 let app: RunningApp;
@@ -64,8 +65,7 @@ describe('advancing', () => {
     expect((await advance(quiltId, 'unclamped')).status).toBe(201);
     expect((await advance(quiltId, 'clamped')).body.message).toMatch(/how far/);
     expect((await advance(quiltId, 'rolled', 50)).status).toBe(201);
-    const poles = async () =>
-      (await api<QuiltSummary[]>('GET', '/quilts')).body.find((quilt) => quilt.id === quiltId)!.poles;
+    const poles = async () => (await shelf(api)).find((quilt) => quilt.id === quiltId)!.poles;
     expect(await poles()).toEqual({ pass: 1, step: 'clamp', touches: 0 });
     const { body } = await advance(quiltId, 'clamped');
     expect((await poles()).step).toBe('ready');

@@ -1,4 +1,4 @@
-import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, StaleAnswer } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, RunAnswer, StaleAnswer } from '@gorse/contract';
 import {
   clothOnFrame,
   decodeStrokes,
@@ -25,6 +25,7 @@ import {
   TOUCHES,
   touchToMake,
   TWO_LINES,
+  shelf,
 } from '../test/harness.ts';
 
 let app: RunningApp;
@@ -101,7 +102,7 @@ describe('a run at the frame', () => {
       'started',
       'finished',
     ]);
-    const summary = (await api<QuiltSummary[]>('GET', '/quilts')).body.find((quilt) => quilt.id === quiltId);
+    const summary = (await shelf(api)).find((quilt) => quilt.id === quiltId);
     expect(summary).toMatchObject({ placed: ['block-1-1'], stitched: ['block-1-1'] });
     expect((await api<ErrorAnswer>('POST', `/runs/${made.id}/resume`, { back: 0 })).body.message).toMatch(/is over/);
   });

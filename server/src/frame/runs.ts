@@ -11,6 +11,7 @@ import {
   resumePoint,
   type RunEvent,
   type RunEventKind,
+  runStateOf,
   runWithEvent,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
@@ -22,7 +23,15 @@ import { refuseOtherThan } from '../actions/quilts.ts';
 import { type ClothState, lineUpHash, type StitchPlan } from '../work/stitch-plan.ts';
 import type { WorkDesk } from '../work/work-desk.ts';
 import type { Database } from '../store/database.ts';
-import { appendEvent, findRun, findRunCloth, findRunPoints, insertRun, listRuns } from '../store/run-store.ts';
+import {
+  appendEvent,
+  findRun,
+  findRunCloth,
+  findRunPoints,
+  insertRun,
+  listRuns,
+  runsUnderWay,
+} from '../store/run-store.ts';
 import type { AtHole } from '../gate/messages.ts';
 import type { Loads } from './loads.ts';
 import type { Poles, QuiltNow } from './poles.ts';
@@ -59,8 +68,7 @@ export class Runs {
 
   /** Runs that were under way when the server last ended were interrupted where the log ends. */
   static async recover(database: Database): Promise<void> {
-    for (const run of await listRuns(database.read, null)) {
-      if (!isUnderWay(run)) continue;
+    for (const run of await runsUnderWay(database.read)) {
       const event = { kind: 'interrupted' as const, at: Date.now(), stitch: run.state.stitch };
       await database.commit((tables) => appendEvent(tables, run, event));
     }
@@ -199,7 +207,7 @@ export class Runs {
     await this.database.commit(async (tables) => {
       for (const run of before) await appendEvent(tables, run, { kind: end, at, stitch: run.state.stitch });
       await insertRun(tables, { ...made, ...of, id, madeAt: at });
-      await appendEvent(tables, { id, events: [] }, { kind: 'made', at, stitch: 0 });
+      await appendEvent(tables, { id, events: [], state: runStateOf([]) }, { kind: 'made', at, stitch: 0 });
     });
     return this.take(found(await findRun(this.database.read, id), 'run'), 0);
   }

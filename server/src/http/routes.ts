@@ -15,6 +15,7 @@ import {
   NewQuiltRequest,
   NewRunRequest,
   ResumeRequest,
+  ShelfQuery,
   SheetQuery,
 } from '@gorse/contract';
 import express, { Router } from 'express';
@@ -71,7 +72,11 @@ export function apiRoutes(
 
   api.get('/frame', (_request, response) => void response.json({ port: desk.screensPort } satisfies FrameAddress));
 
-  api.get('/quilts', async (_request, response) => void response.json(await listQuilts(database)));
+  api.get(
+    '/quilts',
+    async (request, response) =>
+      void response.json(await listQuilts(database, checked(ShelfQuery, { ...request.query }))),
+  );
   api.post('/quilts', json, async (request, response) => {
     response.status(201).json(await makeQuilt(database, checked(NewQuiltRequest, request.body)));
   });

@@ -35,7 +35,7 @@ import {
   diffsSince,
   findPlan,
   insertQuilt,
-  listPlanIds,
+  listPlans,
   lockQuilt,
   markRemoved,
   revisionOfEdit,
@@ -173,9 +173,14 @@ describe('the embedded database', () => {
          VALUES ($1, 'q1', $2, $3, '', '', '[5]', 1, 1, '[]', 1)`,
         [id, placement, name],
       );
-    const told = ['made', 'started', 'progress', 'progress', 'progress', 'paused', 'progress'];
-    for (const [seq, kind] of told.entries())
-      await client.query(`INSERT INTO run_events VALUES ('r1', $1, $2, $1, 1)`, [seq, kind]);
+    const told = {
+      r1: ['made', 'started', 'progress', 'progress', 'progress', 'paused', 'progress'],
+      r2: ['made', 'rehearsed', 'bobbinThreadUp', 'started', 'threadBroke', 'mended', 'bobbinThreadUp'],
+      r3: ['made', 'bobbinThreadUp', 'resumed', 'progress', 'bobbinEmpty', 'takenUp'],
+    };
+    for (const [run, kinds] of Object.entries(told))
+      for (const [seq, kind] of kinds.entries())
+        await client.query(`INSERT INTO run_events VALUES ($3, $1, $2, $1, 1)`, [seq, kind, run]);
     const database = await overEmbedded(client, null);
     const runs = await Promise.all(old.map(([id]) => findRun(database.read, id!)));
     expect(runs.map((run) => [run!.pieceId, run!.name, run!.design, run!.continued])).toEqual([
@@ -184,6 +189,8 @@ describe('the embedded database', () => {
       ['rowSets.w.12', 'rows 12 to 14', 'Ripple', false],
       ['placements.p-2.0', 'B1', '', false],
     ]);
+    // What the log came to is written on the run.
+    for (const { events, state } of runs.map((run) => run!)) expect(state).toEqual(runStateOf(events));
     expect(runs[0]!.events.map(({ kind, stitch }) => [kind, stitch])).toEqual([
       ['made', 0],
       ['started', 1],
@@ -223,11 +230,11 @@ describe('the embedded database', () => {
         throw new Error('power cut');
       }),
     ).rejects.toThrow('power cut');
-    expect(await listPlanIds(database.read)).toEqual([]);
+    expect(await listPlans(database.read, { after: null, find: '', kinds: [], limit: 9 })).toEqual([]);
     await database.commit((tables) => insertQuilt(tables, 'q1', PLAN, 1));
     await expect(
       database.commit((tables) =>
-        appendEvent(tables, { id: 'nowhere', events: [] }, { kind: 'made', at: 1, stitch: 0 }),
+        appendEvent(tables, { id: 'nowhere', events: [], state: runStateOf([]) }, { kind: 'made', at: 1, stitch: 0 }),
       ),
     ).rejects.toThrow();
     await database.commit((tables) => markRemoved(tables, 'q1', 5));

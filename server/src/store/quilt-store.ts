@@ -1,6 +1,7 @@
 import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
-import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, exists, gt, inArray, isNull, lt, or, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
+import { grouped } from './grouped.ts';
 import { edits, planRecords, quilts } from './schema.ts';
 
 export interface StoredPlan {
@@ -34,7 +35,7 @@ async function insertRecords(tables: Tables, id: string, records: PlanRecords): 
 /** `block-1-2` before `block-1-10`. */
 const byNumber = new Intl.Collator('en', { numeric: true });
 
-/** Null when there is no such quilt, or it was removed. */
+/** Null when there is no such quilt, or it was removed. Throws `UnreadablePlan`. */
 export async function findPlan(tables: Tables, id: string): Promise<StoredPlan | null> {
   const [quilt] = await tables
     .select()
@@ -42,20 +43,81 @@ export async function findPlan(tables: Tables, id: string): Promise<StoredPlan |
     .where(and(eq(quilts.id, id), isNull(quilts.removedAt)));
   if (!quilt) return null;
   const rows = await tables.select().from(planRecords).where(eq(planRecords.quiltId, id));
+  return planOf(quilt, rows);
+}
+
+function planOf(
+  { id, revision, updatedAt, planVersion }: typeof quilts.$inferSelect,
+  rows: readonly (typeof planRecords.$inferSelect)[],
+): StoredPlan {
   const records: Record<string, Record<string, unknown>> = {};
   for (const kind of Object.keys(EMPTY_RECORDS)) records[kind] = {};
   // The database gives them in any order; lists and ties must come out the same each time.
-  for (const row of rows.sort((a, b) => byNumber.compare(a.id, b.id))) (records[row.kind] ??= {})[row.id] = row.value;
-  return { id, revision: quilt.revision, updatedAt: quilt.updatedAt, records: migratePlan(quilt.planVersion, records) };
+  for (const row of rows.toSorted((a, b) => byNumber.compare(a.id, b.id)))
+    (records[row.kind] ??= {})[row.id] = row.value;
+  return { id, revision, updatedAt, records: migratePlan(planVersion, records) };
 }
 
-export async function listPlanIds(tables: Tables): Promise<string[]> {
-  const rows = await tables
-    .select({ id: quilts.id })
+/** Where a page of the shelf ended: the next begins below it. */
+export interface ShelfPlace {
+  readonly updatedAt: number;
+  readonly id: string;
+}
+
+/** Some quilts of the shelf from a place on, last changed first, whose names hold a text; of their records those of some kinds. */
+export async function listPlans(
+  tables: Tables,
+  {
+    after,
+    find,
+    kinds,
+    limit,
+  }: {
+    readonly after: ShelfPlace | null;
+    readonly find: string;
+    readonly kinds: readonly PlanKind[];
+    readonly limit: number;
+  },
+): Promise<{ readonly place: ShelfPlace; readonly plan: () => StoredPlan }[]> {
+  const named = tables
+    .select({ one: sql`1` })
+    .from(planRecords)
+    .where(
+      and(
+        eq(planRecords.quiltId, quilts.id),
+        eq(planRecords.kind, 'quilts'),
+        sql`strpos(lower(${planRecords.value} ->> 'name'), lower(${find})) > 0`,
+      ),
+    );
+  const page = await tables
+    .select()
     .from(quilts)
-    .where(isNull(quilts.removedAt))
-    .orderBy(desc(quilts.updatedAt));
-  return rows.map((row) => row.id);
+    .where(
+      and(
+        isNull(quilts.removedAt),
+        after === null ? undefined : sql`(${quilts.updatedAt}, ${quilts.id}) < (${after.updatedAt}, ${after.id})`,
+        find === '' ? undefined : exists(named),
+      ),
+    )
+    .orderBy(desc(quilts.updatedAt), desc(quilts.id))
+    .limit(limit);
+  if (page.length === 0) return [];
+  // A plan of an older version is brought up to date as a whole.
+  const old = page.filter(({ planVersion }) => planVersion < PLAN_VERSION).map(({ id }) => id);
+  const rows = await tables
+    .select()
+    .from(planRecords)
+    .where(
+      and(
+        inArray(
+          planRecords.quiltId,
+          page.map(({ id }) => id),
+        ),
+        or(inArray(planRecords.kind, [...kinds]), inArray(planRecords.quiltId, old)),
+      ),
+    );
+  const byQuilt = grouped(rows, ({ quiltId }) => quiltId);
+  return page.map((quilt) => ({ place: quilt, plan: () => planOf(quilt, byQuilt.get(quilt.id) ?? []) }));
 }
 
 /** Holds the quilt for this transaction and tells its revision; null when there is none. */

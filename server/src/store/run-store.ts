@@ -1,7 +1,8 @@
 import type { RunAnswer } from '@gorse/contract';
-import { encodeStrokes, placeInLog, type RunEvent, runStateOf } from '@gorse/core';
-import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { encodeStrokes, placeInLog, type RunEvent, runWithEvent } from '@gorse/core';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
+import { grouped } from './grouped.ts';
 import { runEvents, runs } from './schema.ts';
 
 export type NewRun = typeof runs.$inferInsert;
@@ -19,20 +20,28 @@ const SUMMARY = {
   holes: runs.holes,
   seconds: runs.seconds,
   thread: runs.thread,
+  state: {
+    status: runs.status,
+    stitch: runs.stitch,
+    bobbinThreadUp: runs.bobbinThreadUp,
+    rehearsed: runs.rehearsed,
+    fault: runs.fault,
+  },
 };
 
 export async function insertRun(tables: Tables, run: NewRun): Promise<void> {
   await tables.insert(runs).values(run);
 }
 
-/** Adds one event to the log of a run, which has these before it. The same one again changes nothing. */
+/** Adds one event to the log of a run, which stands like this before it. The same one again changes nothing. */
 export async function appendEvent(
   tables: Tables,
-  { id: runId, events }: Pick<RunAnswer, 'id' | 'events'>,
+  run: Pick<RunAnswer, 'id' | 'events' | 'state'>,
   event: RunEvent,
 ): Promise<void> {
+  const { id: runId } = run;
   const { stitch, at } = event;
-  const seq = placeInLog(events, event);
+  const seq = placeInLog(run.events, event);
   await tables
     .insert(runEvents)
     .values({ runId, seq, ...event })
@@ -41,17 +50,33 @@ export async function appendEvent(
       set: { stitch, at },
       setWhere: sql`${runEvents.kind} = 'progress' and excluded.kind = 'progress'`,
     });
+  await tables.update(runs).set(runWithEvent(run, event).state).where(eq(runs.id, runId));
 }
 
-/** A quilt's runs, or all; newest first, each with its whole log. */
-export async function listRuns(tables: Tables, quiltId: string | null): Promise<RunAnswer[]> {
+/** A quilt's runs, newest first, each with its whole log. */
+export async function listRuns(tables: Tables, quiltId: string): Promise<RunAnswer[]> {
+  const rows = await tables.select(SUMMARY).from(runs).where(eq(runs.quiltId, quiltId)).orderBy(desc(runs.madeAt));
+  return withEvents(tables, rows);
+}
+
+/** Runs that are under way as far as their log tells. */
+export async function runsUnderWay(tables: Tables): Promise<RunAnswer[]> {
   const rows = await tables
     .select(SUMMARY)
     .from(runs)
-    .where(quiltId === null ? undefined : eq(runs.quiltId, quiltId))
-    .orderBy(desc(runs.madeAt));
+    .where(inArray(runs.status, ['stitching', 'paused']));
   return withEvents(tables, rows);
 }
+
+/** Which pieces of which of these quilts are stitched. */
+export const finishedRuns = (
+  tables: Tables,
+  quiltIds: readonly string[],
+): Promise<{ readonly quiltId: string; readonly pieceId: string }[]> =>
+  tables
+    .select({ quiltId: runs.quiltId, pieceId: runs.pieceId })
+    .from(runs)
+    .where(and(eq(runs.status, 'finished'), inArray(runs.quiltId, [...quiltIds])));
 
 export async function findRun(tables: Tables, id: string): Promise<RunAnswer | null> {
   const rows = await tables.select(SUMMARY).from(runs).where(eq(runs.id, id));
@@ -69,7 +94,7 @@ export async function findRunCloth(tables: Tables, id: string): Promise<Uint8Arr
   return row ? (row.cloth ?? encodeStrokes([])) : null;
 }
 
-async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events' | 'state'>[]): Promise<RunAnswer[]> {
+async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events'>[]): Promise<RunAnswer[]> {
   if (rows.length === 0) return [];
   const ids = rows.map((row) => row.id);
   const found = await tables
@@ -77,10 +102,9 @@ async function withEvents(tables: Tables, rows: readonly Omit<RunAnswer, 'events
     .from(runEvents)
     .where(inArray(runEvents.runId, ids))
     .orderBy(asc(runEvents.runId), asc(runEvents.seq));
-  const logs = new Map<string, RunEvent[]>(ids.map((id) => [id, []]));
-  for (const { runId, kind, at, stitch } of found) logs.get(runId)!.push({ kind, at, stitch });
-  return rows.map((row) => {
-    const events = logs.get(row.id)!;
-    return { ...row, events, state: runStateOf(events) };
-  });
+  const logs = grouped(found, ({ runId }) => runId);
+  return rows.map((row) => ({
+    ...row,
+    events: (logs.get(row.id) ?? []).map(({ kind, at, stitch }) => ({ kind, at, stitch })),
+  }));
 }

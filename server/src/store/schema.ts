@@ -1,4 +1,14 @@
-import type { AdvanceKind, DesignEdit, DesignFacts, Machine, DesignKind, PlanDiff, RunEventKind } from '@gorse/core';
+import type {
+  AdvanceKind,
+  DesignEdit,
+  DesignFacts,
+  DesignKind,
+  Machine,
+  PlanDiff,
+  RunEventKind,
+  RunState,
+  RunStatus,
+} from '@gorse/core';
 import {
   bigint,
   boolean,
@@ -111,8 +121,14 @@ export const runs = pgTable(
     seconds: doublePrecision('seconds').notNull(),
     thread: doublePrecision('thread').notNull(),
     madeAt: moment('made_at').notNull(),
+    // What its log comes to, so that the shelf and the start need not read logs. Only the status is indexed: it seldom changes.
+    status: text('status').$type<RunStatus>().notNull().default('ready'),
+    stitch: integer('stitch').notNull().default(0),
+    bobbinThreadUp: boolean('bobbin_thread_up').notNull().default(false),
+    rehearsed: boolean('rehearsed').notNull().default(false),
+    fault: text('fault').$type<RunState['fault']>(),
   },
-  (table) => [index('runs_of_quilt').on(table.quiltId)],
+  (table) => [index('runs_of_quilt').on(table.quiltId), index('runs_by_status').on(table.status, table.quiltId)],
 );
 
 /** How quilts were put on the poles; append-only. */

@@ -1,5 +1,5 @@
 import { PGlite } from '@electric-sql/pglite';
-import type { ErrorAnswer, QuiltAnswer, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
 import { type Change, type RecipeRecord, runWithEvent, type TouchRecord, clothPoint, framePoint } from '@gorse/core';
 import { pino } from 'pino';
 import { expect, vi } from 'vitest';
@@ -88,6 +88,10 @@ export const apiOf =
     const json = /json/.test(response.headers.get('content-type') ?? '');
     return { status: response.status, body: (json ? JSON.parse(text) : text) as T };
   };
+
+/** The first page of the shelf. */
+export const shelf = async (api: Api): Promise<readonly QuiltSummary[]> =>
+  (await api<{ quilts: readonly QuiltSummary[] }>('GET', '/quilts')).body.quilts;
 
 /** A quilt with one design in block A1 and, unless told otherwise, its corners touched. */
 export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly TouchRecord[] = TOUCHES): Promise<string> {

@@ -8,10 +8,9 @@ import type {
   ExportFormat,
   FrameAnswer,
   QuiltAnswer,
-  QuiltSummary,
-  TroubledQuilt,
   RevisionRequest,
   RunAnswer,
+  ShelfAnswer,
   StaleAnswer,
   UnitsAnswer,
   UnitsQuestion,
@@ -69,7 +68,8 @@ const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
 
 /** The only place that talks to the server over HTTP. */
 export const api = {
-  quilts: () => json<(QuiltSummary | TroubledQuilt)[]>('GET', '/quilts'),
+  shelf: (find: string, after: string | null) =>
+    json<ShelfAnswer>('GET', `/quilts?${new URLSearchParams({ find, ...(after === null ? {} : { after }) })}`),
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
   makeQuilt: (name: string, setting: Setting, borders: readonly Border[]) =>
     json<{ id: string }>('POST', '/quilts', { name, setting, borders }),

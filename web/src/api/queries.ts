@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, QueryClient, queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './api.ts';
 
 export const queryClient = new QueryClient({
@@ -14,7 +14,16 @@ export const KEYS = {
   advances: (quiltId: string) => ['advances', quiltId] as const,
 };
 
-export const useQuilts = () => useQuery({ queryKey: KEYS.quilts, queryFn: api.quilts, staleTime: 0 });
+/** The shelf page by page; what was found before stays in sight while another text is looked for. */
+export const useShelf = (find: string) =>
+  useInfiniteQuery({
+    queryKey: [...KEYS.quilts, find],
+    queryFn: ({ pageParam }) => api.shelf(find, pageParam),
+    initialPageParam: null as string | null,
+    getNextPageParam: ({ after }) => after,
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
 export const useDesigns = () => useQuery({ queryKey: KEYS.designs, queryFn: api.designs });
 /** A design's strokes never change. */
 export const useDesignStrokes = (id: string) =>

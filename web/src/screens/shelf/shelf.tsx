@@ -1,12 +1,12 @@
 import type { QuiltSummary, TroubledQuilt } from '@gorse/contract';
 import { formatLength } from '@gorse/core';
-import { Button, Group, SimpleGrid, Stack, Text, Title } from '@mantine/core';
-import { useDisclosure } from '@mantine/hooks';
-import { IconPlus } from '@tabler/icons-react';
-import { useEffect } from 'react';
+import { Button, Group, SimpleGrid, Stack, Text, TextInput, Title } from '@mantine/core';
+import { useDebouncedValue, useDisclosure } from '@mantine/hooks';
+import { IconPlus, IconSearch } from '@tabler/icons-react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../../api/api.ts';
-import { useDesigns, useQuilts } from '../../api/queries.ts';
+import { useDesigns, useShelf } from '../../api/queries.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
@@ -15,7 +15,10 @@ import { NewQuilt } from './new-quilt.tsx';
 
 /** All quilts, each with the next thing to do. */
 export function Shelf() {
-  const quilts = useQuilts();
+  const [typed, setTyped] = useState('');
+  const [find] = useDebouncedValue(typed.trim(), 200);
+  const shelf = useShelf(find);
+  const quilts = shelf.data?.pages.flatMap((page) => page.quilts);
   const designs = useDesigns();
   const [making, { open, close }] = useDisclosure(false);
   useEffect(() => {
@@ -35,18 +38,34 @@ export function Shelf() {
       <main className="page">
         <Group justify="space-between" mb="lg">
           <Title order={1}>Quilts</Title>
-          <Button size="md" leftSection={<IconPlus size={20} />} onClick={open}>
-            New quilt
-          </Button>
+          <Group>
+            {!(quilts?.length === 0 && find === '') && (
+              <TextInput
+                size="md"
+                aria-label="Find a quilt by name"
+                placeholder="Find a quilt"
+                leftSection={<IconSearch size={18} />}
+                value={typed}
+                maxLength={120}
+                onChange={(event) => setTyped(event.currentTarget.value)}
+              />
+            )}
+            <Button size="md" leftSection={<IconPlus size={20} />} onClick={open}>
+              New quilt
+            </Button>
+          </Group>
         </Group>
-        {quilts.isPending && <Waiting what="the shelf" />}
-        {quilts.isError && (
+        {shelf.isPending && <Waiting what="the shelf" />}
+        {shelf.isError && (
           <Stack align="flex-start">
-            <Text role="alert">{sentenceOf(quilts.error)}</Text>
-            <Button onClick={() => void quilts.refetch()}>Try again</Button>
+            <Text role="alert">{sentenceOf(shelf.error)}</Text>
+            <Button onClick={() => void shelf.refetch()}>Try again</Button>
           </Stack>
         )}
-        {quilts.data?.length === 0 && (
+        {quilts?.length === 0 && find !== '' && (
+          <Text fz={18}>No quilt’s name holds “{find}”. Find it by fewer letters.</Text>
+        )}
+        {quilts?.length === 0 && find === '' && (
           <Stack align="flex-start" maw={520}>
             <Text fz={18}>
               The shelf is empty. Make a quilt of its blocks, sashing and border; then put designs into the blocks and
@@ -58,7 +77,7 @@ export function Shelf() {
           </Stack>
         )}
         <SimpleGrid cols={{ base: 1, sm: 2, lg: 3 }} spacing="lg">
-          {quilts.data?.map((quilt) =>
+          {quilts?.map((quilt) =>
             'trouble' in quilt ? (
               <TroubleCard key={quilt.id} quilt={quilt} />
             ) : (
@@ -66,6 +85,18 @@ export function Shelf() {
             ),
           )}
         </SimpleGrid>
+        {shelf.hasNextPage && (
+          <Group justify="center" mt="lg">
+            <Button
+              size="md"
+              variant="default"
+              loading={shelf.isFetchingNextPage}
+              onClick={() => void shelf.fetchNextPage()}
+            >
+              Show more quilts
+            </Button>
+          </Group>
+        )}
       </main>
       {making && <NewQuilt onClose={close} />}
     </div>
