@@ -30,7 +30,6 @@ import { nanoid } from 'nanoid';
 import { advancesOf } from '../store/advance-store.ts';
 import type { Database, Tables } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
-import { grouped } from '../store/grouped.ts';
 import {
   diffsSince,
   findPlan,
@@ -43,7 +42,7 @@ import {
   type StoredPlan,
   upgradePlan,
 } from '../store/quilt-store.ts';
-import { finishedRuns } from '../store/run-store.ts';
+import { finishedOf } from '../store/run-store.ts';
 import { found, notFound, Refusal } from '../refusal.ts';
 
 export async function makeQuilt(
@@ -78,15 +77,14 @@ export async function listQuilts(
   const found = await listPlans(read, { after: place, find: find ?? '', kinds, limit: SHELF_PAGE + 1 });
   const page = found.slice(0, SHELF_PAGE);
   const ids = page.map(({ place }) => place.id);
-  const runs = grouped(await finishedRuns(read, ids), ({ quiltId }) => quiltId);
+  const finished = await finishedOf(read, ids);
   const advances = await advancesOf(read, ids);
   const last = found.length > SHELF_PAGE ? page.at(-1)!.place : null;
   return {
     after: last && `${last.updatedAt}.${last.id}`,
     quilts: page.map(({ place: { id }, plan }) => {
       try {
-        const finished = new Set((runs.get(id) ?? []).map(({ pieceId }) => pieceId));
-        return summaryOf(plan(), finished, advanceStateOf(advances.get(id) ?? []));
+        return summaryOf(plan(), new Set(finished.get(id)), advanceStateOf(advances.get(id) ?? []));
       } catch (error) {
         if (!(error instanceof UnreadablePlan)) throw error;
         return { id, trouble: error.message };

@@ -68,15 +68,15 @@ export async function runsUnderWay(tables: Tables): Promise<RunAnswer[]> {
   return withEvents(tables, rows);
 }
 
-/** Which pieces of which of these quilts are stitched. */
-export const finishedRuns = (
-  tables: Tables,
-  quiltIds: readonly string[],
-): Promise<{ readonly quiltId: string; readonly pieceId: string }[]> =>
-  tables
-    .select({ quiltId: runs.quiltId, pieceId: runs.pieceId })
+/** The pieces of some quilts that are stitched, by quilt. */
+export async function finishedOf(tables: Tables, quiltIds: readonly string[]): Promise<ReadonlyMap<string, string[]>> {
+  const rows = await tables
+    .select({ quiltId: runs.quiltId, pieces: sql<string[]>`jsonb_agg(${runs.pieceId})` })
     .from(runs)
-    .where(and(eq(runs.status, 'finished'), inArray(runs.quiltId, [...quiltIds])));
+    .where(and(eq(runs.status, 'finished'), inArray(runs.quiltId, [...quiltIds])))
+    .groupBy(runs.quiltId);
+  return new Map(rows.map(({ quiltId, pieces }) => [quiltId, pieces]));
+}
 
 export async function findRun(tables: Tables, id: string): Promise<RunAnswer | null> {
   const rows = await tables.select(SUMMARY).from(runs).where(eq(runs.id, id));
