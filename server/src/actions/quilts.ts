@@ -19,6 +19,7 @@ import {
   newPlan,
   pieceRef,
   placementPieceIds,
+  PLAN_VERSION,
   type PlanDiff,
   planFaults,
   type PlanRecords,
@@ -33,12 +34,14 @@ import { knownDesigns } from '../store/design-store.ts';
 import {
   diffsSince,
   findPlan,
+  findRevision,
   insertQuilt,
   listPlans,
   lockQuilt,
   markRemoved,
   revisionOfEdit,
   saveEdit,
+  type PlanStand,
   type StoredPlan,
   upgradePlan,
 } from '../store/quilt-store.ts';
@@ -131,7 +134,11 @@ const polesOf = ({ touches }: PlanRecords, advances: AdvanceState): QuiltSummary
 });
 
 export async function getQuilt(database: Database, id: string): Promise<QuiltAnswer> {
+  const now = found(await findRevision(database.read, id), 'quilt');
+  const recent = database.recentPlans.at(id, now);
+  if (recent) return { id, revision: now, records: recent };
   const { revision, records } = found(await findPlan(database.read, id), 'quilt');
+  database.recentPlans.keep(id, revision, records);
   return { id, revision, records };
 }
 
@@ -168,11 +175,12 @@ interface PlanAt {
  */
 export async function editQuilt(database: Database, id: string, request: EditRequest): Promise<EditAnswer> {
   const { revision, records } = await database.commit(async (tables) => {
-    const current = found(await lockQuilt(tables, id), 'quilt');
-    const known = await revisionOfEdit(tables, id, request.editId);
+    const stand = found(await lockQuilt(tables, id), 'quilt');
+    // What comes a second time was thought up over a revision before its own.
+    const known = request.baseRevision === stand.revision ? null : await revisionOfEdit(tables, id, request.editId);
     if (known !== null) return { revision: known, records: null };
-    await refuseOtherThan(tables, id, current, request.baseRevision, request.diff);
-    return writeEdit(database, tables, id, current, request);
+    await refuseOtherThan(tables, id, stand.revision, request.baseRevision, request.diff);
+    return writeEdit(database, tables, id, stand, request);
   });
   if (records) database.recentPlans.keep(id, revision, records);
   return { revision };
@@ -219,16 +227,16 @@ async function writeEdit(
   database: Database,
   tables: Tables,
   id: string,
-  current: number,
+  { revision: current, planVersion }: PlanStand,
   { editId, mark, diff }: Omit<EditRequest, 'baseRevision'>,
 ): Promise<PlanAt> {
-  await upgradePlan(tables, id);
+  if (planVersion < PLAN_VERSION) await upgradePlan(tables, id);
   const before = database.recentPlans.at(id, current) ?? found(await findPlan(tables, id), 'quilt').records;
   const records = applyDiff(before, diff);
-  const users = [
-    ...Object.values(records.recipes).map(({ id, designId }) => ({ path: `recipes.${id}.designId`, designId })),
-    ...Object.values(records.rowSets).map(({ id, designId }) => ({ path: `rowSets.${id}.designId`, designId })),
-  ];
+  // Designs stay for good, so those that were named before are still there.
+  const users = diff.flatMap(({ kind, id, after }) =>
+    after !== null && 'designId' in after ? [{ path: `${kind}.${id}.designId`, designId: after.designId }] : [],
+  );
   const designs = await knownDesigns(tables, [...new Set(users.map((user) => user.designId))]);
   const faults = [
     ...planFaults(records),

@@ -64,7 +64,7 @@ async function openEmbedded(dataFolder: string): Promise<Database> {
   });
   const database = await overEmbedded(client, folder);
   if (existsSync(making)) {
-    syncFolder(folder);
+    await syncFolder(folder);
     rmSync(making);
   }
   return database;
@@ -80,7 +80,7 @@ export async function overEmbedded(client: PGlite, folder: string | null): Promi
     recentPlans: new RecentPlans(),
     async commit(work) {
       const result = await tables.transaction((tx) => work(tx));
-      wal?.sync();
+      await wal?.sync();
       return result;
     },
     async ping() {
@@ -88,7 +88,7 @@ export async function overEmbedded(client: PGlite, folder: string | null): Promi
     },
     async close() {
       await client.close();
-      if (folder !== null) syncFolder(folder);
+      if (folder !== null) await syncFolder(folder);
     },
   };
 }

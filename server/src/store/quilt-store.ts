@@ -1,5 +1,5 @@
 import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
-import { and, desc, eq, exists, gt, inArray, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, desc, eq, exists, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { grouped } from './grouped.ts';
 import { edits, planRecords, quilts } from './schema.ts';
@@ -37,17 +37,14 @@ const byNumber = new Intl.Collator('en', { numeric: true });
 
 /** Null when there is no such quilt, or it was removed. Throws `UnreadablePlan`. */
 export async function findPlan(tables: Tables, id: string): Promise<StoredPlan | null> {
-  const [quilt] = await tables
-    .select()
-    .from(quilts)
-    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)));
-  if (!quilt) return null;
+  // In one statement, so that revision and records are of one moment.
   const rows = await tables
-    .select({ kind: planRecords.kind, records: RECORDS_OF_KIND })
-    .from(planRecords)
-    .where(eq(planRecords.quiltId, id))
-    .groupBy(planRecords.kind);
-  return planOf(quilt, rows);
+    .select({ quilt: quilts, kind: planRecords.kind, records: RECORDS_OF_KIND })
+    .from(quilts)
+    .innerJoin(planRecords, eq(planRecords.quiltId, quilts.id))
+    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)))
+    .groupBy(quilts.id, planRecords.kind);
+  return rows[0] ? planOf(rows[0].quilt, rows) : null;
 }
 
 type RecordsOfKind = Readonly<Record<string, unknown>>;
@@ -129,23 +126,34 @@ export async function listPlans(
   return page.map((quilt) => ({ place: quilt, plan: () => planOf(quilt, byQuilt.get(quilt.id) ?? []) }));
 }
 
-/** Holds the quilt for this transaction and tells its revision; null when there is none. */
-export async function lockQuilt(tables: Tables, id: string): Promise<number | null> {
+/** Where a quilt's plan stands. */
+export interface PlanStand {
+  readonly revision: number;
+  readonly planVersion: number;
+}
+
+/** Holds the quilt for this transaction and tells where its plan stands; null when there is none. */
+export async function lockQuilt(tables: Tables, id: string): Promise<PlanStand | null> {
   const [quilt] = await tables
-    .select({ revision: quilts.revision })
+    .select({ revision: quilts.revision, planVersion: quilts.planVersion })
     .from(quilts)
     .where(and(eq(quilts.id, id), isNull(quilts.removedAt)))
     .for('update');
+  return quilt ?? null;
+}
+
+/** The revision of a quilt's plan now; null when there is none. */
+export async function findRevision(tables: Tables, id: string): Promise<number | null> {
+  const [quilt] = await tables
+    .select({ revision: quilts.revision })
+    .from(quilts)
+    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)));
   return quilt?.revision ?? null;
 }
 
 /** Writes a plan of an older version anew in this one, before anything is added to it; its revision stays. */
 export async function upgradePlan(tables: Tables, id: string): Promise<void> {
-  const old = await tables
-    .select({ id: quilts.id })
-    .from(quilts)
-    .where(and(eq(quilts.id, id), lt(quilts.planVersion, PLAN_VERSION)));
-  const plan = old.length === 0 ? null : await findPlan(tables, id);
+  const plan = await findPlan(tables, id);
   if (!plan) return;
   await tables.delete(planRecords).where(eq(planRecords.quiltId, id));
   await insertRecords(tables, id, plan.records);
@@ -193,15 +201,17 @@ export async function saveEdit(
         set: { value: sql`excluded.value` },
       });
   }
-  for (const change of edit.diff)
-    if (change.after === null) await removeRecord(tables, quiltId, change.kind, change.id);
+  for (const [kind, removed] of grouped(
+    edit.diff.filter((change) => change.after === null),
+    (change) => change.kind,
+  )) {
+    const ids = removed.map(({ id }) => id);
+    await tables
+      .delete(planRecords)
+      .where(and(eq(planRecords.quiltId, quiltId), eq(planRecords.kind, kind), inArray(planRecords.id, ids)));
+  }
   await tables.update(quilts).set({ revision: edit.revision, updatedAt: edit.at }).where(eq(quilts.id, quiltId));
 }
-
-const removeRecord = (tables: Tables, quiltId: string, kind: PlanKind, id: string): Promise<unknown> =>
-  tables
-    .delete(planRecords)
-    .where(and(eq(planRecords.quiltId, quiltId), eq(planRecords.kind, kind), eq(planRecords.id, id)));
 
 /** Removed quilts stay and can be brought back. Returns false when there is no such quilt. */
 export async function markRemoved(tables: Tables, id: string, removedAt: number | null): Promise<boolean> {

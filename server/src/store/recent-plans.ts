@@ -1,16 +1,18 @@
 import type { PlanRecords } from '@gorse/core';
 import { LRUCache } from 'lru-cache';
 
-/** Plans kept at once: the ones being worked on. */
-const KEPT = 8;
+/** Records kept at once: of plans of usual size some hundreds, of the largest a few. */
+const KEPT = 100_000;
 
 /**
- * The plans that were edited last, as they stand at their revision, so that an edit needn't read hundreds of records to be checked. Only what is
+ * The plans that were edited or read last, as they stand at their revision, so that hundreds of records needn't be read again. Only what is
  * committed may be kept, and it may only be used for the very revision that the locked quilt has.
  */
 export class RecentPlans {
   private readonly plans = new LRUCache<string, { readonly revision: number; readonly records: PlanRecords }>({
-    max: KEPT,
+    maxSize: KEPT,
+    sizeCalculation: ({ records }) =>
+      1 + Object.values(records).reduce((sum, kind) => sum + Object.keys(kind).length, 0),
   });
 
   at(id: string, revision: number): PlanRecords | null {

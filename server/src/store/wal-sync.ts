@@ -1,4 +1,4 @@
-import { closeSync, fdatasyncSync, fsyncSync, openSync, readdirSync, statSync } from 'node:fs';
+import { type FileHandle, open, readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /**
@@ -10,29 +10,45 @@ export class WalSync {
   private readonly synced = new Map<string, number>();
   /** The last one that is on the disk. Of what opening the folder wrote, recovery among it, nothing is until the first sync. */
   private checkpoint: number | null = null;
+  private running: Promise<void> = Promise.resolve();
+  private next: Promise<void> | null = null;
 
   constructor(private readonly folder: string) {}
 
-  /** Returns when all that was committed before is on the disk. */
-  sync(): void {
+  /** Resolves when all that was committed before is on the disk. Whoever asks during one sync shares the next: one for many commits. */
+  sync(): Promise<void> {
+    this.next ??= this.running
+      .catch(() => undefined)
+      .then(() => {
+        this.running = this.next!;
+        this.next = null;
+        return this.syncNow();
+      });
+    return this.next;
+  }
+
+  private async syncNow(): Promise<void> {
     const log = join(this.folder, 'pg_wal');
-    for (const name of readdirSync(log)) {
+    for (const name of await readdir(log)) {
       if (!/^[0-9A-F]{24}$/.test(name)) continue;
-      const path = join(log, name);
-      const { mtimeMs } = statSync(path);
-      if (this.synced.get(name) === mtimeMs && Date.now() - mtimeMs > CLOCK_GRAIN) continue;
-      withFile(path, fdatasyncSync);
-      this.synced.set(name, mtimeMs);
+      await this.syncSegment(name, join(log, name)).catch(unlessGone);
     }
-    const checkpoint = this.lastCheckpoint();
+    const checkpoint = await this.lastCheckpoint();
     if (checkpoint === this.checkpoint) return;
-    syncFolder(this.folder);
+    await syncFolder(this.folder);
     this.checkpoint = checkpoint;
   }
 
+  private async syncSegment(name: string, path: string): Promise<void> {
+    const { mtimeMs } = await stat(path);
+    if (this.synced.get(name) === mtimeMs && Date.now() - mtimeMs > CLOCK_GRAIN) return;
+    await withFile(path, (file) => file.datasync());
+    this.synced.set(name, mtimeMs);
+  }
+
   /** Each checkpoint writes the control file. */
-  private lastCheckpoint(): number {
-    return statSync(join(this.folder, 'global', 'pg_control')).mtimeMs;
+  private async lastCheckpoint(): Promise<number> {
+    return (await stat(join(this.folder, 'global', 'pg_control'))).mtimeMs;
   }
 }
 
@@ -40,20 +56,25 @@ export class WalSync {
 const CLOCK_GRAIN = 2000;
 
 /** Asks the disk to keep every file of a folder and the folders themselves: after recovery and at close. */
-export function syncFolder(folder: string): void {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+export async function syncFolder(folder: string): Promise<void> {
+  for (const entry of await readdir(folder, { withFileTypes: true })) {
     const path = join(folder, entry.name);
-    if (entry.isDirectory()) syncFolder(path);
-    else if (entry.isFile()) withFile(path, fsyncSync);
+    if (entry.isDirectory()) await syncFolder(path);
+    else if (entry.isFile()) await withFile(path, (file) => file.sync()).catch(unlessGone);
   }
-  withFile(folder, fsyncSync);
+  await withFile(folder, (file) => file.sync());
 }
 
-function withFile(path: string, work: (fd: number) => void): void {
-  const fd = openSync(path, 'r');
+/** The database goes on meanwhile: a segment goes only after a checkpoint, which is synced whole. */
+function unlessGone(error: unknown): void {
+  if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+}
+
+async function withFile(path: string, work: (file: FileHandle) => Promise<void>): Promise<void> {
+  const file = await open(path, 'r');
   try {
-    work(fd);
+    await work(file);
   } finally {
-    closeSync(fd);
+    await file.close();
   }
 }
