@@ -29,7 +29,8 @@ import {
 } from '../actions/designs.ts';
 import { exportDesign, exportQuilt, printQuilt } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
-import { copyQuilt, editQuilt, getQuilt, listQuilts, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
+import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
+import { listQuilts } from '../actions/shelf.ts';
 import { found, Refusal } from '../refusal.ts';
 import type { ExportFile } from '../export/export-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';

@@ -36,7 +36,6 @@ import {
   findPlan,
   insertQuilt,
   listPlans,
-  lockQuilt,
   markRemoved,
   revisionOfEdit,
   saveEdit,
@@ -239,7 +238,6 @@ describe('the embedded database', () => {
     ).rejects.toThrow();
     await database.commit((tables) => markRemoved(tables, 'q1', 5));
     expect(await findPlan(database.read, 'q1')).toBeNull();
-    expect(await lockQuilt(database.read, 'q1')).toBeNull();
     expect(await markRemoved(database.read, 'nowhere', null)).toBe(false);
     await database.close();
   });

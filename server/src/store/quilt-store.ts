@@ -1,5 +1,5 @@
 import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
-import { and, desc, eq, exists, gt, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, desc, eq, exists, gt, inArray, isNull, lt, or, type SQL, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { grouped } from './grouped.ts';
 import { edits, planRecords, quilts } from './schema.ts';
@@ -8,6 +8,8 @@ export interface StoredPlan {
   readonly id: string;
   readonly revision: number;
   readonly updatedAt: number;
+  /** What it is kept as; the records are brought up to date. */
+  readonly planVersion: number;
   readonly records: PlanRecords;
 }
 
@@ -60,7 +62,7 @@ function planOf(
     Object.fromEntries(Object.entries(records).sort(([a], [b]) => byNumber.compare(a, b)));
   const records: Record<string, RecordsOfKind> = { ...EMPTY_RECORDS };
   for (const row of rows) records[row.kind] = inOrder(row.records);
-  return { id, revision, updatedAt, records: migratePlan(planVersion, records) };
+  return { id, revision, updatedAt, planVersion, records: migratePlan(planVersion, records) };
 }
 
 /** Where a page of the shelf ended: the next begins below it. */
@@ -126,34 +128,14 @@ export async function listPlans(
   return page.map((quilt) => ({ place: quilt, plan: () => planOf(quilt, byQuilt.get(quilt.id) ?? []) }));
 }
 
-/** Where a quilt's plan stands. */
-export interface PlanStand {
-  readonly revision: number;
-  readonly planVersion: number;
-}
-
-/** Holds the quilt for this transaction and tells where its plan stands; null when there is none. */
-export async function lockQuilt(tables: Tables, id: string): Promise<PlanStand | null> {
-  const [quilt] = await tables
-    .select({ revision: quilts.revision, planVersion: quilts.planVersion })
-    .from(quilts)
-    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)))
-    .for('update');
-  return quilt ?? null;
-}
-
-/** The revision of a quilt's plan now; null when there is none. */
-export async function findRevision(tables: Tables, id: string): Promise<number | null> {
-  const [quilt] = await tables
-    .select({ revision: quilts.revision })
-    .from(quilts)
-    .where(and(eq(quilts.id, id), isNull(quilts.removedAt)));
-  return quilt?.revision ?? null;
-}
-
 /** Writes a plan of an older version anew in this one, before anything is added to it; its revision stays. */
 export async function upgradePlan(tables: Tables, id: string): Promise<void> {
-  const plan = await findPlan(tables, id);
+  const old = await tables
+    .select({ id: quilts.id })
+    .from(quilts)
+    .where(and(eq(quilts.id, id), lt(quilts.planVersion, PLAN_VERSION)))
+    .for('update');
+  const plan = old.length === 0 ? null : await findPlan(tables, id);
   if (!plan) return;
   await tables.delete(planRecords).where(eq(planRecords.quiltId, id));
   await insertRecords(tables, id, plan.records);
@@ -177,40 +159,46 @@ export async function diffsSince(tables: Tables, quiltId: string, revision: numb
   return rows.flatMap((row) => row.diff);
 }
 
+/** An edit, and the revision that it makes of the one before. */
+export interface NewEdit {
+  readonly editId: string;
+  readonly mark: string;
+  readonly diff: PlanDiff;
+  readonly revision: number;
+  readonly at: number;
+}
+
+/**
+ * Adds an edit if the plan is of this version and still stands at the revision before, all in one statement, since a database at work counts
+ * them. Returns false, with nothing written, when it does not.
+ */
 export async function saveEdit(
   tables: Tables,
-  quiltId: string,
-  edit: {
-    readonly editId: string;
-    readonly mark: string;
-    readonly diff: PlanDiff;
-    readonly revision: number;
-    readonly at: number;
-  },
-): Promise<void> {
-  await tables.insert(edits).values({ quiltId, ...edit });
-  const kept = edit.diff
-    .filter((change) => change.after !== null)
-    .map((change) => ({ quiltId, kind: change.kind, id: change.id, value: change.after }));
-  for (let i = 0; i < kept.length; i += ROWS_AT_ONCE) {
-    await tables
-      .insert(planRecords)
-      .values(kept.slice(i, i + ROWS_AT_ONCE))
-      .onConflictDoUpdate({
-        target: [planRecords.quiltId, planRecords.kind, planRecords.id],
-        set: { value: sql`excluded.value` },
-      });
-  }
-  for (const [kind, removed] of grouped(
-    edit.diff.filter((change) => change.after === null),
-    (change) => change.kind,
-  )) {
-    const ids = removed.map(({ id }) => id);
-    await tables
-      .delete(planRecords)
-      .where(and(eq(planRecords.quiltId, quiltId), eq(planRecords.kind, kind), inArray(planRecords.id, ids)));
-  }
-  await tables.update(quilts).set({ revision: edit.revision, updatedAt: edit.at }).where(eq(quilts.id, quiltId));
+  id: string,
+  { editId, mark, diff, revision, at }: NewEdit,
+): Promise<boolean> {
+  const named = (changes: PlanDiff): SQL =>
+    sql`jsonb_to_recordset(${JSON.stringify(changes)}::jsonb) AS change(kind text, id text, after jsonb)`;
+  const kept = diff.filter(({ after }) => after !== null);
+  const removed = diff.filter(({ after }) => after === null);
+  const { rows } = (await tables.execute(sql`
+    WITH quilt AS (
+      UPDATE quilts SET revision = ${revision}, updated_at = ${at}
+      WHERE id = ${id} AND revision = ${revision - 1} AND plan_version = ${PLAN_VERSION} AND removed_at IS NULL
+      RETURNING id
+    ), edit AS (
+      INSERT INTO edits (quilt_id, revision, edit_id, mark, diff, at)
+      SELECT id, ${revision}, ${editId}, ${mark}, ${JSON.stringify(diff)}::jsonb, ${at} FROM quilt
+    ), kept AS (
+      INSERT INTO plan_records (quilt_id, kind, id, value)
+      SELECT quilt.id, change.kind, change.id, change.after FROM quilt, ${named(kept)}
+      ON CONFLICT (quilt_id, kind, id) DO UPDATE SET value = excluded.value
+    ), removed AS (
+      DELETE FROM plan_records AS record USING quilt, ${named(removed)}
+      WHERE record.quilt_id = quilt.id AND record.kind = change.kind AND record.id = change.id
+    )
+    SELECT id FROM quilt`)) as { readonly rows: readonly unknown[] };
+  return rows.length > 0;
 }
 
 /** Removed quilts stay and can be brought back. Returns false when there is no such quilt. */

@@ -7,7 +7,8 @@ import { overEmbedded } from '../store/database.ts';
 import { insertQuilt } from '../store/quilt-store.ts';
 import { quilts } from '../store/schema.ts';
 import { TOP } from '../test/harness.ts';
-import { getQuilt, listQuilts } from './quilts.ts';
+import { getQuilt } from './quilts.ts';
+import { listQuilts } from './shelf.ts';
 
 const PLAN_MAP = makeMap(TOP.setting, TOP.borders);
 const PLAN = newPlan('Tide Table', PLAN_MAP);
