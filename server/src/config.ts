@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { CannotStart } from './cannot-start.ts';
 
 export interface Config {
   readonly host: string;
@@ -24,14 +25,14 @@ export interface Config {
   readonly webFolder: string | null;
 }
 
-/** Reads the settings. Throws a sentence on one that makes no sense. */
+/** Reads the settings. Throws `CannotStart` on one that makes no sense. */
 export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {
   const number = (name: string, fallback: number, least: number, most: number): number => {
     const text = env[name];
     if (text === undefined || text === '') return fallback;
     const value = Number(text);
     if (!(value >= least && value <= most))
-      throw new Error(`${name} is "${text}"; set it to a number from ${least} to ${most}.`);
+      throw new CannotStart(`${name} is "${text}"; set it to a number from ${least} to ${most}.`);
     return value;
   };
   const port = number('PORT', 4310, 0, 65535);

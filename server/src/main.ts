@@ -3,10 +3,11 @@ import { existsSync, readFileSync } from 'node:fs';
 import { setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CannotStart } from './cannot-start.ts';
 import { readConfig } from './config.ts';
 import { makeLog } from './log.ts';
 import { bind } from './http/bind.ts';
-import { FolderInUse, lockFolder } from './store/folder-lock.ts';
+import { lockFolder } from './store/folder-lock.ts';
 
 // Both `src` (run as it is) and `dist` (bundled) lie in the package.
 const packageFolder = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -22,10 +23,10 @@ const LONGEST_CLOSE = 5000;
 try {
   const config = readConfig(process.env, existsSync(join(webFolder, 'index.html')) ? webFolder : null);
   // In this order: a second server must fail before it touches the data.
-  if (config.databaseUrl === null) lockFolder(config.dataFolder);
+  if (config.databaseUrl === null) await lockFolder(config.dataFolder);
   const server = await bind(config);
   // While the database opens, what works on it is loaded.
-  const opening = import('./store/database.ts').then(({ openDatabase }) => openDatabase(config));
+  const opening = import('./store/open-database.ts').then(({ openDatabase }) => openDatabase(config));
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
   const app = await serve(server, database, config, version, log);
   // What is started from here on, and this itself, makes way for the gate.
@@ -51,8 +52,7 @@ try {
   }
 } catch (error) {
   const { code } = error as NodeJS.ErrnoException;
-  if (error instanceof FolderInUse || (error as Error).name === 'DamagedFolder')
-    console.error((error as Error).message);
+  if (error instanceof CannotStart) console.error((error as Error).message);
   else if (code === 'EADDRINUSE')
     console.error('That port is taken by another program. Stop it, or set PORT to another number.');
   else console.error('Gorse could not start:', error);

@@ -6,6 +6,7 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries.ts';
 import { LibraryPage } from './screens/designs/library-page.tsx';
 import { QuiltShell } from './screens/quilt-shell.tsx';
+import { ServerTrouble } from './screens/server-trouble.tsx';
 import { Lost } from './screens/lost.tsx';
 import { Shelf } from './screens/shelf/shelf.tsx';
 import { theme } from './ui/theme.ts';
@@ -47,6 +48,7 @@ export function App() {
     <MantineProvider theme={theme} forceColorScheme="light">
       <QueryClientProvider client={queryClient}>
         <Notifications position="bottom-center" limit={3} />
+        <ServerTrouble />
         <Suspense fallback={<Waiting what="Gorse" />}>
           <RouterProvider router={router} />
         </Suspense>

@@ -3,7 +3,7 @@ import type { ShelfAnswer } from '@gorse/contract';
 import { makeMap, newPlan } from '@gorse/core';
 import { eq } from 'drizzle-orm';
 import { expect, it } from 'vitest';
-import { overEmbedded } from '../store/database.ts';
+import { overEmbedded } from '../store/embedded.ts';
 import { insertQuilt } from '../store/quilt-store.ts';
 import { quilts } from '../store/schema.ts';
 import { TOP } from '../test/harness.ts';

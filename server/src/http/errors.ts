@@ -2,6 +2,7 @@ import { ContractError, type ErrorAnswer, LARGEST_FILE } from '@gorse/contract';
 import { UnreadablePlan } from '@gorse/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import { Refusal } from '../refusal.ts';
+import { DATABASE_GONE, isGone } from '../store/gone.ts';
 
 /** Any error as the answer that tells of it; null for one that nobody expected. */
 export function refusalOf(error: unknown): Refusal | null {
@@ -9,6 +10,7 @@ export function refusalOf(error: unknown): Refusal | null {
   if (error instanceof ContractError)
     return new Refusal('badInput', `This can't be taken: ${error.message}`, error.details);
   if (error instanceof UnreadablePlan) return new Refusal('refused', error.message);
+  if (isGone(error)) return new Refusal('unavailable', DATABASE_GONE);
   const { type } = error as { type?: unknown };
   if (type === 'entity.too.large') {
     return new Refusal(

@@ -35,6 +35,7 @@ import { found, Refusal } from '../refusal.ts';
 import type { ExportFile } from '../export/export-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
+import { DATABASE_GONE } from '../store/gone.ts';
 import type { WorkDesk } from '../work/work-desk.ts';
 import { listDesigns } from '../store/design-store.ts';
 import { listAdvances } from '../store/advance-store.ts';
@@ -65,8 +66,8 @@ export function apiRoutes(
   });
 
   api.get('/health', async (_request, response) => {
-    await database.ping().catch(() => {
-      throw new Refusal('unavailable', 'The database does not answer. Look at the server’s messages.');
+    await database.ping().catch((error: unknown) => {
+      throw error instanceof Refusal ? error : new Refusal('unavailable', DATABASE_GONE);
     });
     response.json({ status: 'ok', version } satisfies HealthAnswer);
   });

@@ -30,7 +30,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readConfig } from '../config.ts';
-import { MIGRATIONS, openDatabase, overEmbedded } from './database.ts';
+import { MIGRATIONS } from './database.ts';
+import { overEmbedded } from './embedded.ts';
+import { openDatabase } from './open-database.ts';
 import {
   diffsSince,
   findPlan,

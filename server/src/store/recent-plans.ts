@@ -36,6 +36,12 @@ export class RecentPlans {
     if (mark === this.drops && plan.revision >= (this.plans.peek(id)?.revision ?? 0)) this.plans.set(id, plan);
   }
 
+  /** Nothing is known to stand. */
+  clear(): void {
+    this.drops += 1;
+    this.plans.clear();
+  }
+
   drop(id: string): void {
     this.drops += 1;
     this.plans.delete(id);

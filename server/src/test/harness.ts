@@ -7,7 +7,7 @@ import { WebSocket } from 'ws';
 import { type RunningApp, serve } from '../app.ts';
 import { readConfig } from '../config.ts';
 import { bind } from '../http/bind.ts';
-import { overEmbedded } from '../store/database.ts';
+import { overEmbedded } from '../store/embedded.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
 export async function startApp(frameSpeed = 15, frameLink: string | null = null): Promise<RunningApp> {

@@ -7,6 +7,7 @@ import type {
   ErrorAnswer,
   ExportFormat,
   FrameAnswer,
+  HealthAnswer,
   QuiltAnswer,
   RevisionRequest,
   RunAnswer,
@@ -68,6 +69,7 @@ const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
 
 /** The only place that talks to the server over HTTP. */
 export const api = {
+  health: () => json<HealthAnswer>('GET', '/health'),
   shelf: (find: string, after: string | null) =>
     json<ShelfAnswer>('GET', `/quilts?${new URLSearchParams({ find, ...(after === null ? {} : { after }) })}`),
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),

@@ -6,6 +6,7 @@ export const queryClient = new QueryClient({
 });
 
 export const KEYS = {
+  health: ['health'] as const,
   quilts: ['quilts'] as const,
   designs: ['designs'] as const,
   strokes: (id: string) => ['strokes', id] as const,
