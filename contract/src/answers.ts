@@ -84,6 +84,24 @@ export interface ShelfAnswer {
   readonly after: string | null;
 }
 
+/** Why a backup was made. */
+export const BACKUP_REASONS = ['by-hand', 'daily', 'before-update', 'before-restore', 'from-elsewhere'] as const;
+export type BackupReason = (typeof BACKUP_REASONS)[number];
+
+/** Everything in one file, kept on the server. */
+export interface BackupAnswer {
+  readonly name: string;
+  readonly reason: BackupReason;
+  readonly madeAt: number;
+  readonly bytes: number;
+  readonly quilts: number;
+  readonly runs: number;
+  readonly designs: number;
+  readonly frames: number;
+  /** Why it can't be restored; null when it can. */
+  readonly trouble: string | null;
+}
+
 export interface QuiltAnswer {
   readonly id: string;
   readonly revision: number;

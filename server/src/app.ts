@@ -6,11 +6,13 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Config } from './config.ts';
+import { Backups } from './backup/backups.ts';
+import { backupFolder, type Config } from './config.ts';
 import { Refusal } from './refusal.ts';
 import { FrameDesk } from './frame/frame-desk.ts';
 import { onError, sendRefusal } from './http/errors.ts';
 import { foreignRequest } from './guard.ts';
+import { backupRoutes } from './http/backup-routes.ts';
 import { apiRoutes } from './http/routes.ts';
 import { WorkDesk } from './work/work-desk.ts';
 import type { Database } from './store/database.ts';
@@ -44,13 +46,20 @@ export async function serve(
   });
 
   const threads = { reading: new WorkDesk(), planning: new WorkDesk() };
+  const backups = new Backups(database, backupFolder(config), version, log);
+  backups.start();
   server.removeAllListeners('request');
-  server.on('request', makeExpress(apiRoutes(database, desk, threads, version), config, log));
+  const routes = [
+    backupRoutes(database, backups, desk, config.dataFolder, version),
+    apiRoutes(database, desk, threads, version),
+  ];
+  server.on('request', makeExpress(routes, config, log));
   return {
     port,
     screensPort: desk.ready.then(() => desk.screensPort),
     async close() {
       await desk.close();
+      await backups.close();
       for (const thread of [threads.reading, threads.planning]) thread.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
@@ -59,7 +68,7 @@ export async function serve(
   };
 }
 
-function makeExpress(api: Router, config: Config, log: Logger): Express {
+function makeExpress(api: readonly Router[], config: Config, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -90,7 +99,7 @@ function makeExpress(api: Router, config: Config, log: Logger): Express {
     }),
   );
   app.use(compression());
-  app.use('/api', api);
+  app.use('/api', ...api);
   const { webFolder } = config;
   if (webFolder !== null) {
     app.use(

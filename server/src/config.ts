@@ -1,4 +1,4 @@
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { CannotStart } from './cannot-start.ts';
 
 export interface Config {
@@ -24,6 +24,9 @@ export interface Config {
   /** Built screens to serve; null: none (the development server has them). */
   readonly webFolder: string | null;
 }
+
+/** Where backups are kept. */
+export const backupFolder = ({ dataFolder }: Config): string => join(dataFolder, 'backups');
 
 /** Reads the settings. Throws `CannotStart` on one that makes no sense. */
 export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {

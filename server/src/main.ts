@@ -4,7 +4,7 @@ import { setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { CannotStart } from './cannot-start.ts';
-import { readConfig } from './config.ts';
+import { backupFolder, readConfig } from './config.ts';
 import { makeLog } from './log.ts';
 import { bind } from './http/bind.ts';
 import { lockFolder } from './store/folder-lock.ts';
@@ -26,7 +26,12 @@ try {
   if (config.databaseUrl === null) await lockFolder(config.dataFolder);
   const server = await bind(config);
   // While the database opens, what works on it is loaded.
-  const opening = import('./store/open-database.ts').then(({ openDatabase }) => openDatabase(config));
+  const opening = import('./store/open-database.ts').then(({ openDatabase }) =>
+    openDatabase(config, async (tables) => {
+      const { backUp } = await import('./backup/backups.ts');
+      await backUp(tables, backupFolder(config), 'before-update', version);
+    }),
+  );
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
   const app = await serve(server, database, config, version, log);
   // What is started from here on, and this itself, makes way for the gate.

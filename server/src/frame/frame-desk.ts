@@ -29,7 +29,12 @@ export class FrameDesk {
   private readonly planning = new WorkDesk();
   private mode: FrameMode | null = null;
 
-  constructor(database: Database, settings: GateSettings, config: Config, log: Logger) {
+  constructor(
+    private readonly database: Database,
+    settings: GateSettings,
+    config: Config,
+    log: Logger,
+  ) {
     const send = (message: ToGate): void => this.gate.send(message);
     const tell = (quiltId: string, message: ScreenMessage): void => send({ type: 'tell', quiltId, message });
     this.turns = new Turns((error) => {
@@ -82,6 +87,19 @@ export class FrameDesk {
   /** Puts a quilt on the frame, in place of the one that is there. */
   async putOn(quiltId: string): Promise<void> {
     await this.whileFree(null, () => this.poles.mount(quiltId));
+  }
+
+  /** Everything that is kept is replaced: nothing lies on the poles any more. Refused while the head moves. */
+  replaceAll(work: () => Promise<void>): Promise<void> {
+    return this.whileFree(null, async () => {
+      await work();
+      const { now } = this.poles;
+      this.loads.unload();
+      this.runs.drop();
+      this.poles.clear();
+      if (now) this.gate.send({ type: 'tell', quiltId: now.quiltId, message: elsewhere(null, false) });
+      await Runs.recover(this.database);
+    });
   }
 
   /** A quilt's plan was changed: a line that was loaded by the plan before is not stitched. */

@@ -55,6 +55,11 @@ export class Poles {
     return this.mounted?.state ?? NEWLY_LOADED;
   }
 
+  /** Nothing lies there. */
+  clear(): void {
+    this.mounted = null;
+  }
+
   has(quiltId: string): boolean {
     return this.mounted?.quiltId === quiltId;
   }

@@ -1,3 +1,4 @@
+import type { SQL } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -15,6 +16,12 @@ export interface Database {
   /** Throws unless the database answers. */
   ping(): Promise<void>;
   close(): Promise<void>;
+}
+
+/** What a statement of one's own gives, whatever the driver. */
+export async function rowsOf<T>(tables: Tables, query: SQL): Promise<readonly T[]> {
+  const result: unknown = await tables.execute(query);
+  return (result as { readonly rows: readonly T[] }).rows;
 }
 
 /** Both `src/store` (run as it is) and `dist` (bundled) lie somewhere below the package that holds `migrations`. */

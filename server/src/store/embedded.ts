@@ -6,6 +6,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:
 import { join } from 'node:path';
 import { CannotStart } from '../cannot-start.ts';
 import { type Database, MIGRATIONS } from './database.ts';
+import { type BeforeUpdate, updateTo } from './migrations.ts';
 import { RecentPlans } from './recent-plans.ts';
 import * as schema from './schema.ts';
 import { syncFolder, WalSync } from './wal-sync.ts';
@@ -18,7 +19,7 @@ const damaged = (folder: string, cause?: unknown): CannotStart =>
   );
 
 /** The folder must be locked by this process: two on one folder lose rows. */
-export async function openEmbedded(dataFolder: string): Promise<Database> {
+export async function openEmbedded(dataFolder: string, beforeUpdate: BeforeUpdate): Promise<Database> {
   const folder = join(dataFolder, 'pg');
   // Here while a new database is made: what was cut off then has never kept anything.
   const making = join(dataFolder, 'making-pg');
@@ -33,7 +34,7 @@ export async function openEmbedded(dataFolder: string): Promise<Database> {
   const client = await PGlite.create(folder).catch((error: unknown) => {
     throw damaged(folder, error);
   });
-  const database = await overEmbedded(client, folder);
+  const database = await overEmbedded(client, folder, beforeUpdate);
   if (existsSync(making)) {
     await syncFolder(folder);
     rmSync(making);
@@ -42,9 +43,13 @@ export async function openEmbedded(dataFolder: string): Promise<Database> {
 }
 
 /** `folder` null: in memory, for tests. */
-export async function overEmbedded(client: PGlite, folder: string | null): Promise<Database> {
+export async function overEmbedded(
+  client: PGlite,
+  folder: string | null,
+  beforeUpdate: BeforeUpdate = () => Promise.resolve(),
+): Promise<Database> {
   const tables = drizzle(client, { schema });
-  await migrate(tables, { migrationsFolder: MIGRATIONS });
+  await updateTo(tables, () => migrate(tables, { migrationsFolder: MIGRATIONS }), beforeUpdate);
   const wal = folder === null ? null : new WalSync(folder);
   return {
     read: tables,

@@ -8,6 +8,7 @@ import { CannotStart } from '../cannot-start.ts';
 import { Refusal } from '../refusal.ts';
 import { type Database, MIGRATIONS } from './database.ts';
 import { DATABASE_GONE } from './gone.ts';
+import { type BeforeUpdate, updateTo } from './migrations.ts';
 import { RecentPlans } from './recent-plans.ts';
 import * as schema from './schema.ts';
 
@@ -101,7 +102,7 @@ async function heldBy(client: pg.Client): Promise<string> {
 }
 
 /** Throws `CannotStart`. */
-export async function openPostgres(url: string): Promise<Database> {
+export async function openPostgres(url: string, beforeUpdate: BeforeUpdate): Promise<Database> {
   const recentPlans = new RecentPlans();
   const holding = new Holding(url, () => recentPlans.clear());
   await holding.take().catch((error: unknown) => {
@@ -115,7 +116,7 @@ export async function openPostgres(url: string): Promise<Database> {
   // A server that goes away ends its idle connections; the next question opens another.
   pool.on('error', () => undefined);
   const tables = drizzle(pool, { schema });
-  await migrate(tables, { migrationsFolder: MIGRATIONS });
+  await updateTo(tables, () => migrate(tables, { migrationsFolder: MIGRATIONS }), beforeUpdate);
   return {
     read: tables,
     recentPlans,

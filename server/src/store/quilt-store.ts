@@ -1,6 +1,6 @@
 import { EMPTY_RECORDS, migratePlan, PLAN_VERSION, type PlanDiff, type PlanKind, type PlanRecords } from '@gorse/core';
 import { and, desc, eq, exists, gt, inArray, isNull, lt, or, type SQL, sql } from 'drizzle-orm';
-import type { Tables } from './database.ts';
+import { rowsOf, type Tables } from './database.ts';
 import { grouped } from './grouped.ts';
 import { edits, planRecords, quilts } from './schema.ts';
 
@@ -159,6 +159,11 @@ export async function diffsSince(tables: Tables, quiltId: string, revision: numb
   return rows.flatMap((row) => row.diff);
 }
 
+/** A quilt has this id, on the shelf or removed. */
+export async function isQuilt(tables: Tables, id: string): Promise<boolean> {
+  return (await tables.select({ id: quilts.id }).from(quilts).where(eq(quilts.id, id))).length > 0;
+}
+
 /** An edit, and the revision that it makes of the one before. */
 export interface NewEdit {
   readonly editId: string;
@@ -181,7 +186,9 @@ export async function saveEdit(
     sql`jsonb_to_recordset(${JSON.stringify(changes)}::jsonb) AS change(kind text, id text, after jsonb)`;
   const kept = diff.filter(({ after }) => after !== null);
   const removed = diff.filter(({ after }) => after === null);
-  const { rows } = (await tables.execute(sql`
+  const rows = await rowsOf<{ id: string }>(
+    tables,
+    sql`
     WITH quilt AS (
       UPDATE quilts SET revision = ${revision}, updated_at = ${at}
       WHERE id = ${id} AND revision = ${revision - 1} AND plan_version = ${PLAN_VERSION} AND removed_at IS NULL
@@ -197,7 +204,8 @@ export async function saveEdit(
       DELETE FROM plan_records AS record USING quilt, ${named(removed)}
       WHERE record.quilt_id = quilt.id AND record.kind = change.kind AND record.id = change.id
     )
-    SELECT id FROM quilt`)) as { readonly rows: readonly unknown[] };
+    SELECT id FROM quilt`,
+  );
   return rows.length > 0;
 }
 

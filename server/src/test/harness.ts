@@ -1,6 +1,9 @@
 import { PGlite } from '@electric-sql/pglite';
 import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
 import { type Change, type RecipeRecord, runWithEvent, type TouchRecord, clothPoint, framePoint } from '@gorse/core';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { pino } from 'pino';
 import { expect, vi } from 'vitest';
 import { WebSocket } from 'ws';
@@ -11,9 +14,17 @@ import { overEmbedded } from '../store/embedded.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
 export async function startApp(frameSpeed = 15, frameLink: string | null = null): Promise<RunningApp> {
-  const config = { ...readConfig({}, null), port: 0, framePort: 0, frameSpeed, frameSeed: 1, frameLink };
+  const dataFolder = mkdtempSync(join(tmpdir(), 'gorse-app-'));
+  const config = { ...readConfig({}, null), dataFolder, port: 0, framePort: 0, frameSpeed, frameSeed: 1, frameLink };
   const database = await overEmbedded(await PGlite.create(), null);
-  return serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
+  const app = await serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
+  return {
+    ...app,
+    async close() {
+      await app.close();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
 }
 
 export const SQUARE =
