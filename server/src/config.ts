@@ -21,6 +21,8 @@ export interface Config {
   readonly frameLink: string | null;
   /** Further host names that browsers may use. */
   readonly hosts: readonly string[];
+  /** A backup to go on from where the data is damaged; null: none. */
+  readonly restore: string | null;
   /** Built screens to serve; null: none (the development server has them). */
   readonly webFolder: string | null;
 }
@@ -53,6 +55,7 @@ export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Co
       .split(',')
       .map((host) => host.trim())
       .filter(Boolean),
+    restore: env.GORSE_RESTORE ? resolve(env.GORSE_RESTORE) : null,
     webFolder,
   };
 }

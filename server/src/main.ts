@@ -7,6 +7,7 @@ import { CannotStart } from './cannot-start.ts';
 import { backupFolder, readConfig } from './config.ts';
 import { makeLog } from './log.ts';
 import { bind } from './http/bind.ts';
+import type { Database } from './store/database.ts';
 import { lockFolder } from './store/folder-lock.ts';
 
 // Both `src` (run as it is) and `dist` (bundled) lie in the package.
@@ -26,12 +27,18 @@ try {
   if (config.databaseUrl === null) await lockFolder(config.dataFolder);
   const server = await bind(config);
   // While the database opens, what works on it is loaded.
-  const opening = import('./store/open-database.ts').then(({ openDatabase }) =>
-    openDatabase(config, async (tables) => {
+  const open = async (): Promise<Database> => {
+    const { openDatabase } = await import('./store/open-database.ts');
+    return openDatabase(config, async (tables) => {
       const { backUp } = await import('./backup/backups.ts');
       await backUp(tables, backupFolder(config), 'before-update', version);
-    }),
-  );
+    });
+  };
+  const { restore } = config;
+  const opening = open().catch(async (error: unknown) => {
+    if (restore === null || !(error instanceof CannotStart) || !error.damaged) throw error;
+    return (await import('./backup/rescue.ts')).rescue(config, restore, open);
+  });
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
   const app = await serve(server, database, config, version, log);
   // What is started from here on, and this itself, makes way for the gate.

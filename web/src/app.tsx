@@ -17,6 +17,7 @@ const QuiltStep = lazy(() => import('./screens/quilt/quilt-step.tsx'));
 const DesignsStep = lazy(() => import('./screens/designs/designs-step.tsx'));
 const LayoutStep = lazy(() => import('./screens/layout/layout-step.tsx'));
 const PassesStep = lazy(() => import('./screens/passes/passes-step.tsx'));
+const BackupsPage = lazy(() => import('./screens/backups/backups-page.tsx'));
 const FramesPage = lazy(() => import('./screens/frames/frames-page.tsx'));
 const FrameStep = lazy(() => import('./screens/frame/frame-step.tsx'));
 const LogStep = lazy(() => import('./screens/log/log-step.tsx'));
@@ -25,6 +26,7 @@ const router = createBrowserRouter([
   { path: '/', element: <Shelf />, errorElement: <Lost /> },
   { path: '/designs', element: <LibraryPage />, errorElement: <Lost /> },
   { path: '/designs/:designId', element: <DesignDeskPage />, errorElement: <Lost /> },
+  { path: '/backups', element: <BackupsPage />, errorElement: <Lost /> },
   { path: '/frames', element: <FramesPage />, errorElement: <Lost /> },
   {
     path: '/quilts/:quiltId',

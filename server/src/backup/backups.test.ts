@@ -1,6 +1,6 @@
 import type { BackupAnswer, ErrorAnswer, QuiltAnswer, RunAnswer } from '@gorse/contract';
 import { createHash } from 'node:crypto';
-import { createWriteStream, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -9,12 +9,16 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import yazl from 'yazl';
 import { type RunningApp } from '../app.ts';
+import { readConfig } from '../config.ts';
 import { migrationCount } from '../store/migrations.ts';
+import { openDatabase } from '../store/open-database.ts';
+import { isQuilt } from '../store/quilt-store.ts';
 import { findRun } from '../store/run-store.ts';
 import { openScratch } from '../store/scratch.ts';
 import { apiOf, readyQuilt, shelf, startApp, startRun } from '../test/harness.ts';
 import { Backups, backUp } from './backups.ts';
 import { checkArchive } from './checked.ts';
+import { rescue } from './rescue.ts';
 
 let app: RunningApp;
 let api: ReturnType<typeof apiOf>;
@@ -105,7 +109,6 @@ describe('a backup', () => {
     ['that was changed', () => forged({}, '{"table":"quilts","row":{}}\n', ''), /was changed/],
     ['with rows of other tables', () => forged({}, '{"table":"pg_authid","row":{}}\n'), /unknown rows/],
     ['whose rows don’t fit', () => forged({}, '{"table":"edits","row":{"quilt_id":"nowhere"}}\n'), /fit together/],
-    ['that is no JSON', () => forged({}, 'quilts\n'), /fit together/],
   ])('%s replaces nothing', async (_, file, sentence) => {
     const { name } = (await api<BackupAnswer>('POST', '/backups/from-elsewhere', await file())).body;
     const before = await shelf(api);
@@ -145,6 +148,27 @@ describe('a backup', () => {
     expect(kept.at(-1)).toEqual(first);
     await scratch.close();
   });
+});
+
+it('a damaged folder goes on from a backup, and is put aside', async () => {
+  const config = { ...readConfig({}, null), dataFolder: join(folder, 'damaged') };
+  const open = () => openDatabase(config);
+  const first = await open();
+  await first.commit((tables) =>
+    tables.execute(sql`INSERT INTO quilts VALUES ('q1', 1, 7, 1, 5)`).then(() => undefined),
+  );
+  const name = await backUp(first.read, folder, 'by-hand', '1');
+  await first.close();
+  truncateSync(join(config.dataFolder, 'pg', 'global', 'pg_control'), 100);
+  await expect(open()).rejects.toMatchObject({ damaged: true });
+  await expect(rescue(config, join(folder, 'nowhere.zip'), open)).rejects.toThrow(/nowhere.zip: This is no backup/);
+  const second = await rescue(config, join(folder, name), open);
+  expect(await isQuilt(second.read, 'q1')).toBe(true);
+  await second.close();
+  expect(readdirSync(config.dataFolder).filter((one) => one.startsWith('pg'))).toEqual([
+    'pg',
+    expect.stringMatching(/^pg-damaged-/),
+  ]);
 });
 
 describe('the file of a quilt', () => {

@@ -10,7 +10,7 @@ import { found, Refusal } from '../refusal.ts';
 import type { Database, Tables } from '../store/database.ts';
 import { migrationsSeen } from '../store/migrations.ts';
 import { type Manifest, openArchive, writeArchive } from './archive.ts';
-import { checkArchive } from './checked.ts';
+import { type Checked, checkArchive } from './checked.ts';
 import { everything, insertRows, rowsIn, truncateAll } from '../store/table-rows.ts';
 
 /** Kept of each kind. */
@@ -81,10 +81,7 @@ export class Backups {
       try {
         await replace(async () => {
           await this.write('before-restore');
-          await this.database.commit(async (tables) => {
-            await truncateAll(tables);
-            for (const { lines } of await everything(checked.tables)) await insertRows(tables, rowsIn(lines()));
-          });
+          await putInPlace(this.database, checked);
           this.database.recentPlans.clear();
         });
       } finally {
@@ -166,6 +163,13 @@ export async function backUp(tables: Tables, folder: string, reason: BackupReaso
   await writeArchive(join(folder, name), await everything(tables), { format: 'gorse-backup', gorse, schema });
   return name;
 }
+
+/** Puts what was checked in place of everything. */
+export const putInPlace = (database: Pick<Database, 'commit'>, { tables: from }: Checked): Promise<void> =>
+  database.commit(async (tables) => {
+    await truncateAll(tables);
+    for (const { lines } of await everything(from)) await insertRows(tables, rowsIn(lines()));
+  });
 
 /** Writes what arrives into a file; refuses what is too large. */
 export async function receive(file: Readable, path: string): Promise<void> {

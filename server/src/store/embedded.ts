@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { CannotStart } from '../cannot-start.ts';
 import { type Database, MIGRATIONS } from './database.ts';
 import { type BeforeUpdate, updateTo } from './migrations.ts';
@@ -14,8 +14,8 @@ import { syncFolder, WalSync } from './wal-sync.ts';
 /** The embedded database is there, but can't be opened. */
 const damaged = (folder: string, cause?: unknown): CannotStart =>
   new CannotStart(
-    `The data in ${folder} is damaged and was left as it is. Put a copy of the folder back that was made before, or set GORSE_DATA to another folder to begin anew.`,
-    { cause },
+    `The data in ${folder} is damaged and was left as it is. To go on from a backup, set GORSE_RESTORE to one of the files in ${join(dirname(folder), 'backups')} and start Gorse again; to begin anew, set GORSE_DATA to another folder.`,
+    { cause, damaged: true },
   );
 
 /** The folder must be locked by this process: two on one folder lose rows. */

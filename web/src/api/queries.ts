@@ -12,6 +12,7 @@ export const KEYS = {
   strokes: (id: string) => ['strokes', id] as const,
   runs: (quiltId: string) => ['runs', quiltId] as const,
   frames: ['frames'] as const,
+  backups: ['backups'] as const,
   advances: (quiltId: string) => ['advances', quiltId] as const,
 };
 
@@ -36,6 +37,7 @@ export const runPoints = (id: string) =>
   queryOptions({ queryKey: ['runPoints', id], queryFn: () => api.runPoints(id), staleTime: Infinity });
 export const runCloth = (id: string) =>
   queryOptions({ queryKey: ['runCloth', id], queryFn: () => api.runCloth(id), staleTime: Infinity });
+export const useBackups = () => useQuery({ queryKey: KEYS.backups, queryFn: api.backups, staleTime: 0 });
 export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
 export const useAdvances = (quiltId: string) =>
   useQuery({ queryKey: KEYS.advances(quiltId), queryFn: () => api.advances(quiltId), staleTime: 0 });

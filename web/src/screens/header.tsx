@@ -117,6 +117,9 @@ function QuiltMenu({ quiltId, name }: { readonly quiltId: string; readonly name:
         <Menu.Dropdown>
           <Menu.Item onClick={open}>Rename…</Menu.Item>
           <Menu.Item onClick={copy}>Make a copy</Menu.Item>
+          <Menu.Item component="a" href={api.quiltFileAddress(quiltId)} download>
+            Save as a file, with its designs and log
+          </Menu.Item>
           <Menu.Divider />
           <Menu.Label>Download the whole quilt{empty ? ' (nothing placed yet)' : ''}</Menu.Label>
           {EXPORT_FORMATS.map((format) => (

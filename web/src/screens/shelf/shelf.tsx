@@ -12,6 +12,7 @@ import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 import { MapPicture } from '../quilt/map-picture.tsx';
 import { NewQuilt } from './new-quilt.tsx';
+import { OpenQuiltFile } from './open-quilt-file.tsx';
 
 /** All quilts, each with the next thing to do. */
 export function Shelf() {
@@ -33,6 +34,7 @@ export function Shelf() {
         </Text>
         <Link to="/designs">Designs ({designs.data?.length ?? 0})</Link>
         <Link to="/frames">Frames</Link>
+        <Link to="/backups">Backups</Link>
         <UnitsSelect />
       </header>
       <main className="page">
@@ -50,6 +52,7 @@ export function Shelf() {
                 onChange={(event) => setTyped(event.currentTarget.value)}
               />
             )}
+            <OpenQuiltFile />
             <Button size="md" leftSection={<IconPlus size={20} />} onClick={open}>
               New quilt
             </Button>
