@@ -45,6 +45,30 @@ test('every screen is sound, fits, and says what to do while it is empty', async
     await expectSound(page, complaints);
     await expectFits(page);
   }
+  for (const [path, what] of [
+    ['backups', 'There is no backup yet'],
+    ['tablet', 'only this computer can open Gorse'],
+    ['pair', 'doesn’t know this device yet'],
+  ] as const) {
+    await page.goto(`${server.address}/${path}`);
+    await expect(page.getByText(what)).toBeVisible();
+    await expectSound(page, complaints);
+    await expectFits(page);
+  }
+});
+
+test('a backup brings a quilt back that was taken off the shelf', async ({ page }) => {
+  const id = await ownQuilt(server.address, 'Harbour Lights');
+  await page.goto(`${server.address}/backups`);
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await expect(page.getByText('made by hand')).toBeVisible();
+  await fetch(`${server.address}/api/quilts/${id}`, { method: 'DELETE' });
+  await page.getByRole('button', { name: 'Restore…' }).first().click();
+  await page.getByRole('button', { name: 'Replace everything' }).click();
+  await expect(page.getByText('The backup is restored')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Find a quilt by name' }).fill('Harbour');
+  await expect(page.getByRole('heading', { name: 'Tide Table', exact: true })).toBeHidden();
+  await expect(page.locator(`a[href="/quilts/${id}/layout"]`)).toBeVisible();
 });
 
 test('the frame works on a tablet at arm’s length: large targets, large numbers', async ({ page }) => {

@@ -52,7 +52,8 @@ export async function startServer(options: ServerOptions = {}): Promise<TestServ
 /** A server with the demo quilts and designs, on a copy of the folder that `demo-folder.ts` made. */
 export function startDemo(options: { readonly speed?: number } = {}): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'gorse-'));
-  cpSync(process.env[DEMO_FOLDER]!, folder, { recursive: true });
+  // What is left of another server's lock is no part of the data, and can't be copied.
+  cpSync(process.env[DEMO_FOLDER]!, folder, { recursive: true, filter: (path) => !/alive\.[^/]*$/.test(path) });
   return startServer({ ...options, folder });
 }
 

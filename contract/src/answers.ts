@@ -25,6 +25,7 @@ export type ErrorCode =
   | 'needsUnits'
   | 'refused'
   | 'forbidden'
+  | 'unpaired'
   | 'unavailable'
   | 'failed';
 
@@ -100,6 +101,27 @@ export interface BackupAnswer {
   readonly frames: number;
   /** Why it can't be restored; null when it can. */
   readonly trouble: string | null;
+}
+
+/** A tablet or another computer that was paired. */
+export interface DeviceAnswer {
+  readonly id: string;
+  readonly name: string;
+  readonly pairedAt: number;
+  /** When it was here last, within an hour. */
+  readonly seenAt: number;
+}
+
+export interface DevicesAnswer {
+  /** Where other devices find this server; none while it serves its own machine alone. */
+  readonly addresses: readonly string[];
+  readonly devices: readonly DeviceAnswer[];
+}
+
+/** Pairs one device, until then. */
+export interface PairingCodeAnswer {
+  readonly code: string;
+  readonly until: number;
 }
 
 export interface QuiltAnswer {

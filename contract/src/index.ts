@@ -19,6 +19,7 @@ export {
   NewDesignQuery,
   NewQuiltRequest,
   NewRunRequest,
+  PairRequest,
   ResumeRequest,
   ShelfQuery,
   SheetQuery,

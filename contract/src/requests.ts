@@ -21,6 +21,12 @@ export class NewQuiltRequest extends MapParts {
   @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name!: string;
 }
 
+/** A device that is to be paired: the code that the host shows, and by what name it is known. */
+export class PairRequest {
+  @Matches(/^\d{6}$/, { message: 'code must be the six digits that the host shows' }) code!: string;
+  @IsString() @Matches(/\S/, { message: 'name must not be empty' }) @MaxLength(40) name!: string;
+}
+
 export class ShelfQuery {
   /** Where the page before ended. */
   @Maybe() @Matches(/^\d{1,16}\.[\w-]{1,64}$/, { message: 'after must be what the page before gave' }) after?: string;

@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express, type Router } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { IncomingMessage, Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -9,9 +9,12 @@ import { pinoHttp } from 'pino-http';
 import { Backups } from './backup/backups.ts';
 import { backupFolder, type Config } from './config.ts';
 import { Refusal } from './refusal.ts';
+import type { PairingCode } from './devices/pairing-code.ts';
+import { Devices } from './devices/devices.ts';
 import { FrameDesk } from './frame/frame-desk.ts';
 import { onError, sendRefusal } from './http/errors.ts';
 import { foreignRequest } from './guard.ts';
+import { deviceRoutes, pairedOnly } from './http/device-routes.ts';
 import { backupRoutes } from './http/backup-routes.ts';
 import { apiRoutes } from './http/routes.ts';
 import { WorkDesk } from './work/work-desk.ts';
@@ -21,6 +24,8 @@ export interface RunningApp {
   readonly port: number;
   /** Where the Frame screens' sockets are, as soon as they are: pages need not wait for them. */
   readonly screensPort: Promise<number>;
+  /** By which a device can be paired. */
+  makeCode(): PairingCode;
   close(): Promise<void>;
 }
 
@@ -36,7 +41,13 @@ export async function serve(
   await FrameDesk.recover(database);
   const desk = new FrameDesk(
     database,
-    { host: config.host, hosts: config.hosts, port: config.framePort, pagePort: config.pagePort ?? port },
+    {
+      host: config.host,
+      hosts: config.hosts,
+      tls: config.tls,
+      port: config.framePort,
+      pagePort: config.pagePort ?? port,
+    },
     config,
     log,
   );
@@ -49,7 +60,13 @@ export async function serve(
   const backups = new Backups(database, backupFolder(config), version, log);
   backups.start();
   server.removeAllListeners('request');
+  const devices = new Devices(database, (admitted) => desk.admit(admitted));
+  await devices.load();
+  const { pair, list } = deviceRoutes(devices, config, port);
   const routes = [
+    pair,
+    pairedOnly(devices, config),
+    list,
     backupRoutes(database, backups, desk, config.dataFolder, version),
     apiRoutes(database, desk, threads, version),
   ];
@@ -57,6 +74,7 @@ export async function serve(
   return {
     port,
     screensPort: desk.ready.then(() => desk.screensPort),
+    makeCode: () => devices.makeCode(),
     async close() {
       await desk.close();
       await backups.close();
@@ -68,7 +86,7 @@ export async function serve(
   };
 }
 
-function makeExpress(api: readonly Router[], config: Config, log: Logger): Express {
+function makeExpress(api: readonly RequestHandler[], config: Config, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -88,7 +106,7 @@ function makeExpress(api: readonly Router[], config: Config, log: Logger): Expre
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],
-          connectSrc: ["'self'", screensOrigin],
+          connectSrc: ["'self'", screensOrigin(config)],
           manifestSrc: ["'self'"],
           baseUri: ["'none'"],
           formAction: ["'none'"],
@@ -116,4 +134,7 @@ function makeExpress(api: readonly Router[], config: Config, log: Logger): Expre
 }
 
 /** The Frame screens' sockets are on another port of the same host, and after a restart perhaps on yet another. */
-const screensOrigin = ({ headers }: IncomingMessage): string => `ws://${headers.host?.replace(/:\d+$/, '') ?? ''}:*`;
+const screensOrigin =
+  ({ tls }: Config) =>
+  ({ headers }: IncomingMessage): string =>
+    `${tls ? 'wss' : 'ws'}://${headers.host?.replace(/:\d+$/, '') ?? ''}:*`;

@@ -19,6 +19,8 @@ export interface Config {
   readonly frameSeed: number | null;
   /** Where the frame link is; null: the stand-in that ships with Gorse. */
   readonly frameLink: string | null;
+  /** Files of a certificate and its key, to serve by TLS; null: none. */
+  readonly tls: { readonly cert: string; readonly key: string } | null;
   /** Further host names that browsers may use. */
   readonly hosts: readonly string[];
   /** A backup to go on from where the data is damaged; null: none. */
@@ -55,7 +57,14 @@ export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Co
       .split(',')
       .map((host) => host.trim())
       .filter(Boolean),
+    tls: tlsOf(env),
     restore: env.GORSE_RESTORE ? resolve(env.GORSE_RESTORE) : null,
     webFolder,
   };
+}
+
+function tlsOf({ GORSE_TLS_CERT: cert, GORSE_TLS_KEY: key }: NodeJS.ProcessEnv): Config['tls'] {
+  if (cert && key) return { cert: resolve(cert), key: resolve(key) };
+  if (cert || key) throw new CannotStart('Set GORSE_TLS_CERT and GORSE_TLS_KEY both, or neither.');
+  return null;
 }

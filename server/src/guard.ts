@@ -3,6 +3,14 @@ import { isIP } from 'node:net';
 import type { Config } from './config.ts';
 
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
+const nameOf = ({ headers }: IncomingMessage): string => (headers.host ?? '').replace(/:\d+$/, '').toLowerCase();
+const isLocal = ({ socket }: IncomingMessage): boolean => /^(127\.|::1$|::ffff:127\.)/.test(socket.remoteAddress ?? '');
+
+/** Others than this machine are served. */
+export const isOpen = ({ host }: Pick<Config, 'host'>): boolean => !['127.0.0.1', 'localhost', '::1'].includes(host);
+
+/** It comes from the machine itself, by a name that only it has: what a proxy passes on goes by another. */
+export const isAtHost = (request: IncomingMessage): boolean => isLocal(request) && LOOPBACK.has(nameOf(request));
 
 /**
  * Says what is wrong with where a request comes from, or null. The Host must be one that this server goes by, so that a foreign name
@@ -15,12 +23,11 @@ export function foreignRequest(
   pagePort: number | null = null,
 ): string | null {
   const host = request.headers.host ?? '';
-  const name = host.replace(/:\d+$/, '').toLowerCase();
-  const open = config.host !== '127.0.0.1' && config.host !== 'localhost' && config.host !== '::1';
+  const name = nameOf(request);
   const known =
     LOOPBACK.has(name) ||
     config.hosts.includes(name) ||
-    (open && (name === config.host || isIP(name.replace(/^\[|\]$/g, '')) > 0));
+    (isOpen(config) && (name === config.host || isIP(name.replace(/^\[|\]$/g, '')) > 0));
   if (!known)
     return `This server doesn't go by the name "${name}". Open it by the address it printed, or add the name to GORSE_HOSTS.`;
   const { origin } = request.headers;
@@ -33,4 +40,4 @@ export function foreignRequest(
 
 /** The stand-in is for Gorse itself: programs on this machine, no web page. */
 export const isLocalProgram = (request: IncomingMessage): boolean =>
-  request.headers.origin === undefined && /^(127\.|::1$|::ffff:127\.)/.test(request.socket.remoteAddress ?? '');
+  request.headers.origin === undefined && isLocal(request);

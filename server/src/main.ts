@@ -6,6 +6,8 @@ import { fileURLToPath } from 'node:url';
 import { CannotStart } from './cannot-start.ts';
 import { backupFolder, readConfig } from './config.ts';
 import { makeLog } from './log.ts';
+import { addressesOf } from './devices/addresses.ts';
+import { isOpen } from './guard.ts';
 import { bind } from './http/bind.ts';
 import type { Database } from './store/database.ts';
 import { lockFolder } from './store/folder-lock.ts';
@@ -27,7 +29,7 @@ try {
   if (config.databaseUrl === null) await lockFolder(config.dataFolder);
   const server = await bind(config);
   // While the database opens, what works on it is loaded.
-  const open = async (): Promise<Database> => {
+  const openData = async (): Promise<Database> => {
     const { openDatabase } = await import('./store/open-database.ts');
     return openDatabase(config, async (tables) => {
       const { backUp } = await import('./backup/backups.ts');
@@ -35,15 +37,21 @@ try {
     });
   };
   const { restore } = config;
-  const opening = open().catch(async (error: unknown) => {
+  const opening = openData().catch(async (error: unknown) => {
     if (restore === null || !(error instanceof CannotStart) || !error.damaged) throw error;
-    return (await import('./backup/rescue.ts')).rescue(config, restore, open);
+    return (await import('./backup/rescue.ts')).rescue(config, restore, openData);
   });
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
   const app = await serve(server, database, config, version, log);
   // What is started from here on, and this itself, makes way for the gate.
   setPriority(MAKES_WAY);
-  console.log(`Gorse is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${app.port}`);
+  const open = isOpen(config);
+  const here = open ? 'localhost' : config.host.includes(':') ? `[${config.host}]` : config.host;
+  console.log(`Gorse is at ${config.tls ? 'https' : 'http'}://${here}:${app.port}`);
+  if (open) {
+    const { greeting } = await import('./devices/greeting.ts');
+    console.log(await greeting(addressesOf(config, app.port), app.makeCode()));
+  }
 
   let closing = false;
   const close = (code: number): void => {

@@ -5,6 +5,7 @@ const STATUS: Readonly<Record<ErrorCode, number>> = {
   cannotRead: 422,
   needsUnits: 422,
   forbidden: 403,
+  unpaired: 401,
   notFound: 404,
   stale: 409,
   refused: 409,

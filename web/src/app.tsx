@@ -6,7 +6,8 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries.ts';
 import { LibraryPage } from './screens/designs/library-page.tsx';
 import { QuiltShell } from './screens/quilt-shell.tsx';
-import { ServerTrouble } from './screens/server-trouble.tsx';
+import { PairThis } from './screens/devices/pair-this.tsx';
+import { Door } from './screens/door.tsx';
 import { Lost } from './screens/lost.tsx';
 import { Shelf } from './screens/shelf/shelf.tsx';
 import { theme } from './ui/theme.ts';
@@ -18,6 +19,7 @@ const DesignsStep = lazy(() => import('./screens/designs/designs-step.tsx'));
 const LayoutStep = lazy(() => import('./screens/layout/layout-step.tsx'));
 const PassesStep = lazy(() => import('./screens/passes/passes-step.tsx'));
 const BackupsPage = lazy(() => import('./screens/backups/backups-page.tsx'));
+const TabletPage = lazy(() => import('./screens/devices/tablet-page.tsx'));
 const FramesPage = lazy(() => import('./screens/frames/frames-page.tsx'));
 const FrameStep = lazy(() => import('./screens/frame/frame-step.tsx'));
 const LogStep = lazy(() => import('./screens/log/log-step.tsx'));
@@ -27,6 +29,8 @@ const router = createBrowserRouter([
   { path: '/designs', element: <LibraryPage />, errorElement: <Lost /> },
   { path: '/designs/:designId', element: <DesignDeskPage />, errorElement: <Lost /> },
   { path: '/backups', element: <BackupsPage />, errorElement: <Lost /> },
+  { path: '/tablet', element: <TabletPage />, errorElement: <Lost /> },
+  { path: '/pair', element: <PairThis />, errorElement: <Lost /> },
   { path: '/frames', element: <FramesPage />, errorElement: <Lost /> },
   {
     path: '/quilts/:quiltId',
@@ -50,9 +54,10 @@ export function App() {
     <MantineProvider theme={theme} forceColorScheme="light">
       <QueryClientProvider client={queryClient}>
         <Notifications position="bottom-center" limit={3} />
-        <ServerTrouble />
         <Suspense fallback={<Waiting what="Gorse" />}>
-          <RouterProvider router={router} />
+          <Door>
+            <RouterProvider router={router} />
+          </Door>
         </Suspense>
       </QueryClientProvider>
     </MantineProvider>

@@ -3,6 +3,7 @@ import { type AdvanceEvent, advanceNow, type FrameMode, framePoint, isOpen, type
 import type { Logger } from 'pino';
 import { Refusal } from '../refusal.ts';
 import type { Config } from '../config.ts';
+import type { Admitted } from '../devices/token.ts';
 import type { GateSettings } from '../gate/screen-socket.ts';
 import type { ToDesk, ToGate } from '../gate/messages.ts';
 import type { Database } from '../store/database.ts';
@@ -28,6 +29,7 @@ export class FrameDesk {
   /** Where what is stitched is worked out: nothing else waits there. */
   private readonly planning = new WorkDesk();
   private mode: FrameMode | null = null;
+  private admitted: readonly Admitted[] = [];
 
   constructor(
     private readonly database: Database,
@@ -66,6 +68,12 @@ export class FrameDesk {
     this.loads.close();
     this.planning.close();
     await this.gate.close();
+  }
+
+  /** From now on these devices' screens are let in from the network, and no others. */
+  admit(devices: readonly Admitted[]): void {
+    this.admitted = devices;
+    this.gate.send({ type: 'devices', devices });
   }
 
   start(quiltId: string, pieceId: string, revision: number): Promise<RunAnswer> {
@@ -140,6 +148,7 @@ export class FrameDesk {
   private receive(message: ToDesk): void {
     switch (message.type) {
       case 'listening':
+        this.gate.send({ type: 'devices', devices: this.admitted });
         break;
       case 'mode':
         this.mode = message.mode;

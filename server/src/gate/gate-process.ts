@@ -1,5 +1,5 @@
-import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { makeServer } from '../make-server.ts';
 import { makeLog } from '../log.ts';
 import { Gate } from './gate.ts';
 import type { ToDesk, ToGate } from './messages.ts';
@@ -32,10 +32,12 @@ process.on('SIGTERM', () => end(0));
 process.on('disconnect', () => end(0));
 // It may have gone while this one was loading.
 if (!process.connected) end(0);
-process.on('message', (message: ToGate) => gate.take(message));
-
-const server = createServer((_request, response) => response.writeHead(404).end());
-serveScreens(server, gate, settings, log);
+const server = makeServer(settings.tls, (_request, response) => response.writeHead(404).end());
+const door = serveScreens(server, gate, settings, log);
+process.on('message', (message: ToGate) => {
+  if (message.type === 'devices') door.admit(message.devices);
+  else gate.take(message);
+});
 let port = settings.port;
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code !== 'EADDRINUSE' || port === 0) throw error;

@@ -1,4 +1,5 @@
 import type { ScreenMessage, TouchToMake } from '@gorse/contract';
+import type { Admitted } from '../devices/token.ts';
 import type { AdvanceState, FrameEventKind, FrameMode, Held, LoadCommand, MountCommand, SafeArea } from '@gorse/core';
 
 /** The quilt on the poles, as far as the gate must know it. */
@@ -11,6 +12,8 @@ export interface OnPolesSeen {
 
 /** From the desk to the gate. */
 export type ToGate =
+  /** Who may come in from the network. */
+  | { readonly type: 'devices'; readonly devices: readonly Admitted[] }
   /** Where the frame is. */
   | { readonly type: 'frame'; readonly url: string }
   | { readonly type: 'mount'; readonly poles: OnPolesSeen; readonly command: MountCommand }

@@ -3,12 +3,13 @@ import type { IncomingMessage, Server } from 'node:http';
 import type { Duplex } from 'node:stream';
 import type { Logger } from 'pino';
 import { type WebSocket, WebSocketServer } from 'ws';
-import { foreignRequest } from '../guard.ts';
+import { type Admitted, tokenHashOf } from '../devices/token.ts';
+import { foreignRequest, isAtHost, isOpen } from '../guard.ts';
 import type { Config } from '../config.ts';
 import type { Gate } from './gate.ts';
 
 /** Where the gate is to listen, and who may come. */
-export interface GateSettings extends Pick<Config, 'host' | 'hosts'> {
+export interface GateSettings extends Pick<Config, 'host' | 'hosts' | 'tls'> {
   /** 0, or taken: any free one. */
   readonly port: number;
   /** The pages that come here were served on this port of the same host. */
@@ -19,8 +20,21 @@ export interface GateSettings extends Pick<Config, 'host' | 'hosts'> {
 const LONGEST_MESSAGE = 64 * 1024;
 const SENTENCE = 'The frame was sent something it can’t read. Load this page again.';
 
+/** Where Frame screens come in. */
+export interface ScreenDoor {
+  /** From now on these devices may come in from the network; the screens of others are closed. */
+  admit(devices: readonly Admitted[]): void;
+}
+
 /** Lets Frame screens in: their commands are checked and passed on, and all that happens at the frame is told. */
-export function serveScreens(server: Server, gate: Gate, settings: GateSettings, log: Pick<Logger, 'debug'>): void {
+export function serveScreens(
+  server: Server,
+  gate: Gate,
+  settings: GateSettings,
+  log: Pick<Logger, 'debug'>,
+): ScreenDoor {
+  let admitted: ReadonlyMap<string, string> = new Map();
+  const open = new Map<WebSocket, string>();
   const sockets = new WebSocketServer({ noServer: true, perMessageDeflate: false, maxPayload: LONGEST_MESSAGE });
   server.on('upgrade', (request: IncomingMessage, socket: Duplex, head: Buffer) => {
     socket.on('error', () => socket.destroy());
@@ -28,9 +42,25 @@ export function serveScreens(server: Server, gate: Gate, settings: GateSettings,
     const asked = askedFor(request);
     if (foreignRequest(request, settings, settings.pagePort) !== null) refuse('403 Forbidden');
     else if (!asked) refuse('404 Not Found');
-    else sockets.handleUpgrade(request, socket, head, (screen) => serveScreen(screen, gate, asked));
+    else {
+      const hash = isOpen(settings) && !isAtHost(request) ? (tokenHashOf(request) ?? '') : null;
+      const device = hash === null ? null : admitted.get(hash);
+      if (device === undefined) refuse('401 Unauthorized');
+      else
+        sockets.handleUpgrade(request, socket, head, (screen) => {
+          if (hash !== null) open.set(screen, hash);
+          screen.on('close', () => open.delete(screen));
+          serveScreen(screen, gate, { ...asked, name: device ?? asked.name });
+        });
+    }
   });
   sockets.on('wsClientError', (error) => log.debug({ err: error }, 'a screen could not be let in'));
+  return {
+    admit(devices) {
+      admitted = new Map(devices.map(({ tokenHash, name }) => [tokenHash, name]));
+      for (const [screen, hash] of open) if (!admitted.has(hash)) screen.close();
+    },
+  };
 }
 
 interface AskedFor {

@@ -57,7 +57,11 @@ export async function lockFolder(folder: string, space = pidSpace()): Promise<vo
     }
   } finally {
     rmSync(draft, { force: true });
-    if (!won && socket !== null) rmSync(join(folder, socket), { force: true });
+    if (socket !== null) {
+      const remove = (): void => rmSync(join(folder, socket), { force: true });
+      if (won) process.once('exit', remove);
+      else remove();
+    }
   }
 }
 

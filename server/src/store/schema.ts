@@ -170,3 +170,13 @@ export const runEvents = pgTable(
   },
   (table) => [primaryKey({ columns: [table.runId, table.seq] })],
 );
+
+/** Tablets and other computers that may come in over the network. */
+export const devices = pgTable('devices', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** SHA-256 of its token, in hex: who reads the database can't come in by it. */
+  tokenHash: text('token_hash').notNull().unique(),
+  pairedAt: moment('paired_at').notNull(),
+  seenAt: moment('seen_at').notNull(),
+});

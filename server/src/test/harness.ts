@@ -13,9 +13,22 @@ import { bind } from '../http/bind.ts';
 import { overEmbedded } from '../store/embedded.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
-export async function startApp(frameSpeed = 15, frameLink: string | null = null): Promise<RunningApp> {
+export async function startApp(
+  frameSpeed = 15,
+  frameLink: string | null = null,
+  host = '127.0.0.1',
+): Promise<RunningApp> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'gorse-app-'));
-  const config = { ...readConfig({}, null), dataFolder, port: 0, framePort: 0, frameSpeed, frameSeed: 1, frameLink };
+  const config = {
+    ...readConfig({}, null),
+    host,
+    dataFolder,
+    port: 0,
+    framePort: 0,
+    frameSpeed,
+    frameSeed: 1,
+    frameLink,
+  };
   const database = await overEmbedded(await PGlite.create(), null);
   const app = await serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
   return {

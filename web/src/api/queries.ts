@@ -13,6 +13,7 @@ export const KEYS = {
   runs: (quiltId: string) => ['runs', quiltId] as const,
   frames: ['frames'] as const,
   backups: ['backups'] as const,
+  devices: ['devices'] as const,
   advances: (quiltId: string) => ['advances', quiltId] as const,
 };
 
@@ -37,6 +38,8 @@ export const runPoints = (id: string) =>
   queryOptions({ queryKey: ['runPoints', id], queryFn: () => api.runPoints(id), staleTime: Infinity });
 export const runCloth = (id: string) =>
   queryOptions({ queryKey: ['runCloth', id], queryFn: () => api.runCloth(id), staleTime: Infinity });
+export const useDevices = () =>
+  useQuery({ queryKey: KEYS.devices, queryFn: api.devices, staleTime: 0, refetchInterval: 3000 });
 export const useBackups = () => useQuery({ queryKey: KEYS.backups, queryFn: api.backups, staleTime: 0 });
 export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
 export const useAdvances = (quiltId: string) =>

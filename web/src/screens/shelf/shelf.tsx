@@ -35,6 +35,7 @@ export function Shelf() {
         <Link to="/designs">Designs ({designs.data?.length ?? 0})</Link>
         <Link to="/frames">Frames</Link>
         <Link to="/backups">Backups</Link>
+        <Link to="/tablet">Tablet</Link>
         <UnitsSelect />
       </header>
       <main className="page">
