@@ -3,6 +3,7 @@ import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchFrame } from './frame.ts';
 import { benchHistory } from './history.ts';
+import { benchKills } from './kills.ts';
 import { benchLibrary } from './library.ts';
 
 import { benchLineUp } from './lineup.ts';
@@ -24,6 +25,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   frame: benchFrame,
   history: benchHistory,
   load: benchLoad,
+  kills: benchKills,
   drag: benchDrag,
   pan: benchPan,
   touch: benchTouch,

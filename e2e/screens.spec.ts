@@ -47,6 +47,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
   }
   for (const [path, what] of [
     ['backups', 'There is no backup yet'],
+    ['messages', 'Gorse started'],
     ['tablet', 'only this computer can open Gorse'],
     ['pair', 'doesn’t know this device yet'],
   ] as const) {

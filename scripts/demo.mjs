@@ -14,10 +14,17 @@ const server = spawn('node', ['--enable-source-maps', SERVER], {
 });
 endWithParent(server);
 server.on('exit', (code) => process.exit(code ?? 0));
+let isReady = false;
 server.stdout.setEncoding('utf8').on('data', (text) => {
-  const address = /http:\/\/\S+/.exec(text)?.[0];
-  if (!address) return;
-  makeDemo(address.replace('0.0.0.0', '127.0.0.1'))
+  const address = /https?:\/\/\S+/.exec(text)?.[0];
+  // Its messages are for the person too; only the first word is taken up below.
+  if (isReady || !address) {
+    process.stdout.write(text);
+    return;
+  }
+  isReady = true;
+  process.stdout.write(text.replace(/^Gorse is at .*\n/, ''));
+  makeDemo(address)
     .then(() => console.log(`Gorse is ready, with demo data: ${address}`))
     .catch((error) => {
       console.error('The demo data could not be made:', error.message);

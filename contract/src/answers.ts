@@ -103,6 +103,15 @@ export interface BackupAnswer {
   readonly trouble: string | null;
 }
 
+/** Something that the server said. */
+export interface MessageAnswer {
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  /** "info", "warn", "error" or "fatal". */
+  readonly level: string;
+  readonly text: string;
+}
+
 /** A tablet or another computer that was paired. */
 export interface DeviceAnswer {
   readonly id: string;

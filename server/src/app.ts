@@ -16,7 +16,9 @@ import { onError, sendRefusal } from './http/errors.ts';
 import { foreignRequest } from './guard.ts';
 import { deviceRoutes, pairedOnly } from './http/device-routes.ts';
 import { backupRoutes } from './http/backup-routes.ts';
+import { messageRoutes } from './http/message-routes.ts';
 import { apiRoutes } from './http/routes.ts';
+import type { RecentMessages } from './recent-messages.ts';
 import { WorkDesk } from './work/work-desk.ts';
 import type { Database } from './store/database.ts';
 
@@ -36,6 +38,7 @@ export async function serve(
   config: Config,
   version: string,
   log: Logger,
+  messages: RecentMessages,
 ): Promise<RunningApp> {
   const { port } = server.address() as AddressInfo;
   await FrameDesk.recover(database);
@@ -60,6 +63,7 @@ export async function serve(
   const backups = new Backups(database, backupFolder(config), version, log);
   backups.start();
   server.removeAllListeners('request');
+  log.info({ version, node: process.version }, 'Gorse started');
   const devices = new Devices(database, (admitted) => desk.admit(admitted));
   await devices.load();
   const { pair, list } = deviceRoutes(devices, config, port);
@@ -67,6 +71,7 @@ export async function serve(
     pair,
     pairedOnly(devices, config),
     list,
+    messageRoutes(messages, version),
     backupRoutes(database, backups, desk, config.dataFolder, version),
     apiRoutes(database, desk, threads, version),
   ];

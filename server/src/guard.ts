@@ -9,8 +9,10 @@ const isLocal = ({ socket }: IncomingMessage): boolean => /^(127\.|::1$|::ffff:1
 /** Others than this machine are served. */
 export const isOpen = ({ host }: Pick<Config, 'host'>): boolean => !['127.0.0.1', 'localhost', '::1'].includes(host);
 
-/** It comes from the machine itself, by a name that only it has: what a proxy passes on goes by another. */
-export const isAtHost = (request: IncomingMessage): boolean => isLocal(request) && LOOPBACK.has(nameOf(request));
+/** It comes from the machine itself, by a name that only it has, and not through a proxy that says so. */
+export const isAtHost = (request: IncomingMessage): boolean =>
+  isLocal(request) && LOOPBACK.has(nameOf(request)) && !PROXIED.some((header) => header in request.headers);
+const PROXIED = ['forwarded', 'x-forwarded-for', 'via'];
 
 /**
  * Says what is wrong with where a request comes from, or null. The Host must be one that this server goes by, so that a foreign name

@@ -1,8 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { pino } from 'pino';
+import { homedir } from 'node:os';
 import { makeLog } from './log.ts';
+import { RecentMessages } from './recent-messages.ts';
 
 describe('messages', () => {
+  it('are remembered, the newest first, without what tells whose machine it is', () => {
+    const memory = new RecentMessages();
+    const log = makeLog('fatal', memory);
+    log.info('started');
+    log.error({ err: new Error(`no file ${homedir()}/quilts/x`) }, 'it failed');
+    log.debug('nobody needs it');
+    expect(memory.list().map(({ level, text }) => [level, text])).toEqual([
+      ['error', 'it failed: no file ~/quilts/x'],
+      ['info', 'started'],
+    ]);
+    for (let i = 0; i < 600; i++) log.info(`${i}`);
+    expect(memory.list()).toHaveLength(500);
+    expect(memory.text('1')).toMatch(/^Gorse 1, Node v.*\n.*"msg":"100"/);
+    expect(memory.text('1')).not.toContain(process.cwd());
+  });
+
   it('of an error say what and where, but not what a query was asked with', () => {
     const said: string[] = [];
     const log = makeLog('warn');

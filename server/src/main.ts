@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { CannotStart } from './cannot-start.ts';
 import { backupFolder, readConfig } from './config.ts';
 import { makeLog } from './log.ts';
+import { RecentMessages } from './recent-messages.ts';
 import { addressesOf } from './devices/addresses.ts';
 import { isOpen } from './guard.ts';
 import { bind } from './http/bind.ts';
@@ -16,7 +17,8 @@ import { lockFolder } from './store/folder-lock.ts';
 const packageFolder = dirname(dirname(fileURLToPath(import.meta.url)));
 const webFolder = join(packageFolder, '..', 'web', 'dist');
 const { version } = JSON.parse(readFileSync(join(packageFolder, 'package.json'), 'utf8')) as { version: string };
-const log = makeLog(process.env.LOG_LEVEL || 'warn');
+const messages = new RecentMessages();
+const log = makeLog(process.env.LOG_LEVEL || 'warn', messages);
 
 /** The nice value of all but the gate: where the machine has too much to do, STOP goes first. */
 const MAKES_WAY = 5;
@@ -42,11 +44,12 @@ try {
     return (await import('./backup/rescue.ts')).rescue(config, restore, openData);
   });
   const [database, { serve }] = await Promise.all([opening, import('./app.ts')]);
-  const app = await serve(server, database, config, version, log);
+  const app = await serve(server, database, config, version, log, messages);
   // What is started from here on, and this itself, makes way for the gate.
   setPriority(MAKES_WAY);
   const open = isOpen(config);
-  const here = open ? 'localhost' : config.host.includes(':') ? `[${config.host}]` : config.host;
+  const everywhere = config.host === '0.0.0.0' || config.host === '::';
+  const here = everywhere ? 'localhost' : config.host.includes(':') ? `[${config.host}]` : config.host;
   console.log(`Gorse is at ${config.tls ? 'https' : 'http'}://${here}:${app.port}`);
   if (open) {
     const { greeting } = await import('./devices/greeting.ts');

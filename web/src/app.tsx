@@ -20,6 +20,7 @@ const LayoutStep = lazy(() => import('./screens/layout/layout-step.tsx'));
 const PassesStep = lazy(() => import('./screens/passes/passes-step.tsx'));
 const BackupsPage = lazy(() => import('./screens/backups/backups-page.tsx'));
 const TabletPage = lazy(() => import('./screens/devices/tablet-page.tsx'));
+const MessagesPage = lazy(() => import('./screens/messages-page.tsx'));
 const FramesPage = lazy(() => import('./screens/frames/frames-page.tsx'));
 const FrameStep = lazy(() => import('./screens/frame/frame-step.tsx'));
 const LogStep = lazy(() => import('./screens/log/log-step.tsx'));
@@ -31,6 +32,7 @@ const router = createBrowserRouter([
   { path: '/backups', element: <BackupsPage />, errorElement: <Lost /> },
   { path: '/tablet', element: <TabletPage />, errorElement: <Lost /> },
   { path: '/pair', element: <PairThis />, errorElement: <Lost /> },
+  { path: '/messages', element: <MessagesPage />, errorElement: <Lost /> },
   { path: '/frames', element: <FramesPage />, errorElement: <Lost /> },
   {
     path: '/quilts/:quiltId',

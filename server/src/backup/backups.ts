@@ -34,7 +34,7 @@ export class Backups {
     private readonly database: Pick<Database, 'read' | 'commit' | 'recentPlans'>,
     private readonly folder: string,
     private readonly gorse: string,
-    private readonly log: Pick<Logger, 'error'>,
+    private readonly log: Pick<Logger, 'error' | 'info'>,
   ) {}
 
   /** Newest first. */
@@ -121,6 +121,7 @@ export class Backups {
   private async write(reason: BackupReason): Promise<BackupAnswer> {
     const name = await backUp(this.database.read, this.folder, reason, this.gorse);
     await this.thin();
+    this.log.info({ reason }, 'a backup was made');
     return this.tell(name);
   }
 

@@ -1,12 +1,22 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { AdvanceRequest, RunAnswer, ScreenMessage } from '@gorse/contract';
-import { type AdvanceEvent, advanceNow, type FrameMode, framePoint, isOpen, type PlanDiff } from '@gorse/core';
-import type { Logger } from 'pino';
-import { Refusal } from '../refusal.ts';
+import {
+  type AdvanceEvent,
+  advanceNow,
+  type Change,
+  type FrameMode,
+  framePoint,
+  isOpen,
+  type PlanDiff,
+} from '@gorse/core';
+import { type Level, type Logger, pino } from 'pino';
+import { found, Refusal } from '../refusal.ts';
 import type { Config } from '../config.ts';
 import type { Admitted } from '../devices/token.ts';
 import type { GateSettings } from '../gate/screen-socket.ts';
 import type { ToDesk, ToGate } from '../gate/messages.ts';
 import type { Database } from '../store/database.ts';
+import { findRun } from '../store/run-store.ts';
 import { WorkDesk } from '../work/work-desk.ts';
 import { GateDoor } from './gate-door.ts';
 import { Loads } from './loads.ts';
@@ -35,7 +45,7 @@ export class FrameDesk {
     private readonly database: Database,
     settings: GateSettings,
     config: Config,
-    log: Logger,
+    private readonly log: Logger,
   ) {
     const send = (message: ToGate): void => this.gate.send(message);
     const tell = (quiltId: string, message: ScreenMessage): void => send({ type: 'tell', quiltId, message });
@@ -80,8 +90,9 @@ export class FrameDesk {
     return this.whileFree(quiltId, () => this.runs.start(quiltId, pieceId, revision));
   }
 
-  resume(runId: string, back: number): Promise<RunAnswer> {
-    return this.whileFree(null, () => this.runs.resume(runId, back));
+  async resume(runId: string, back: number): Promise<RunAnswer> {
+    const { quiltId } = found(await findRun(this.database.read, runId), 'run');
+    return this.whileFree(quiltId, () => this.runs.resume(runId, back));
   }
 
   abandon(runId: string): Promise<RunAnswer> {
@@ -112,7 +123,7 @@ export class FrameDesk {
 
   /** A quilt's plan was changed: a line that was loaded by the plan before is not stitched. */
   edited(quiltId: string, diff: PlanDiff): void {
-    if (diff.every(({ kind }) => kind === 'landmarks')) return;
+    if (diff.every((change) => change.kind === 'landmarks' || isRenaming(change))) return;
     void this.turns.take(() => this.runs.planChanged(quiltId));
   }
 
@@ -150,6 +161,9 @@ export class FrameDesk {
       case 'listening':
         this.gate.send({ type: 'devices', devices: this.admitted });
         break;
+      case 'said':
+        this.say(message.line);
+        break;
       case 'mode':
         this.mode = message.mode;
         break;
@@ -186,6 +200,13 @@ export class FrameDesk {
       case 'touchRefused':
         this.touching.drop();
     }
+  }
+
+  /** The gate's messages are Gorse's. */
+  private say(line: string): void {
+    const { level, time: _time, msg, ...details } = JSON.parse(line) as Record<string, unknown>;
+    const to = pino.levels.labels[Number(level)] as Level;
+    this.log[to]({ process: 'gate', ...details }, String(msg));
   }
 
   private write(number: number, work: () => Promise<void>): Promise<void> {
@@ -230,6 +251,7 @@ export class FrameDesk {
   }
 
   private linkChanged(up: boolean): void {
+    this.log.info({}, up ? 'the frame is linked' : 'the frame’s link ended');
     if (up) {
       const { now } = this.poles;
       if (now) void this.turns.take(() => this.poles.mount(now.quiltId));
@@ -238,6 +260,12 @@ export class FrameDesk {
     this.touching.drop();
     void this.turns.take(() => this.runs.interrupt());
   }
+}
+
+/** Names are for people: what is stitched doesn't depend on them. */
+function isRenaming({ before, after }: Change): boolean {
+  const nameless = (record: object | null): object => ({ ...record, name: '' });
+  return before !== null && after !== null && isDeepStrictEqual(nameless(before), nameless(after));
 }
 
 const elsewhere = (now: QuiltOnPoles | null, busy: boolean): ScreenMessage => ({

@@ -10,9 +10,16 @@ import { type GateSettings, serveScreens } from './screen-socket.ts';
  * does holds up what stops. It ends with the process that started it, and holds the needle first.
  */
 const settings = JSON.parse(process.argv[2]!) as GateSettings;
-const log = makeLog(process.env.LOG_LEVEL || 'warn', 'gate');
+// The server logs what this process says, as long as it is there.
+const log = makeLog('silent', {
+  write: (line) => {
+    if (process.connected) tellDesk({ type: 'said', line });
+    else process.stdout.write(line);
+  },
+});
 const tellDesk = (message: ToDesk): void => {
-  if (process.connected) process.send!(message);
+  // Where it fails the server is gone, and `disconnect` follows.
+  if (process.connected) process.send!(message, undefined, undefined, () => undefined);
 };
 const gate = new Gate(tellDesk, log);
 

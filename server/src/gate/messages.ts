@@ -36,6 +36,8 @@ export interface AtHole {
 
 /** From the gate to the desk. */
 export type ToDesk =
+  /** A message for the log, as a line of JSON. */
+  | { readonly type: 'said'; readonly line: string }
   /** It listens to screens on this port. */
   | { readonly type: 'listening'; readonly port: number }
   | { readonly type: 'link'; readonly up: boolean }

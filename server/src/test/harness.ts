@@ -10,6 +10,7 @@ import { WebSocket } from 'ws';
 import { type RunningApp, serve } from '../app.ts';
 import { readConfig } from '../config.ts';
 import { bind } from '../http/bind.ts';
+import { RecentMessages } from '../recent-messages.ts';
 import { overEmbedded } from '../store/embedded.ts';
 
 /** The real app over a database in memory, on a free port; the stand-in some times faster than life. */
@@ -30,7 +31,14 @@ export async function startApp(
     frameLink,
   };
   const database = await overEmbedded(await PGlite.create(), null);
-  const app = await serve(await bind(config), database, config, '9.9.9', pino({ level: 'silent' }));
+  const app = await serve(
+    await bind(config),
+    database,
+    config,
+    '9.9.9',
+    pino({ level: 'silent' }),
+    new RecentMessages(),
+  );
   return {
     ...app,
     async close() {

@@ -14,6 +14,7 @@ export const KEYS = {
   frames: ['frames'] as const,
   backups: ['backups'] as const,
   devices: ['devices'] as const,
+  messages: ['messages'] as const,
   advances: (quiltId: string) => ['advances', quiltId] as const,
 };
 
@@ -40,6 +41,8 @@ export const runCloth = (id: string) =>
   queryOptions({ queryKey: ['runCloth', id], queryFn: () => api.runCloth(id), staleTime: Infinity });
 export const useDevices = () =>
   useQuery({ queryKey: KEYS.devices, queryFn: api.devices, staleTime: 0, refetchInterval: 3000 });
+export const useMessages = () =>
+  useQuery({ queryKey: KEYS.messages, queryFn: api.messages, staleTime: 0, refetchInterval: 5000 });
 export const useBackups = () => useQuery({ queryKey: KEYS.backups, queryFn: api.backups, staleTime: 0 });
 export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
 export const useAdvances = (quiltId: string) =>

@@ -101,6 +101,9 @@ export function Shelf() {
             </Button>
           </Group>
         )}
+        <Text size="sm" mt="xl">
+          <Link to="/messages">What happened: the server’s messages</Link>
+        </Text>
       </main>
       {making && <NewQuilt onClose={close} />}
     </div>
