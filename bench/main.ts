@@ -12,6 +12,7 @@ import { machineSpeed } from './machine-speed.ts';
 import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
+import { benchSoak } from './soak.ts';
 import { benchTouch } from './touch.ts';
 
 /** All groups of figures by name, in the order they are measured. */
@@ -29,6 +30,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   drag: benchDrag,
   pan: benchPan,
   touch: benchTouch,
+  soak: benchSoak,
 };
 
 const asked = process.argv.slice(2);

@@ -16,6 +16,7 @@ export const DEMO_FOLDER = 'GORSE_TEST_DEMO';
 export interface TestServer {
   readonly address: string;
   readonly folder: string;
+  readonly pid: number;
   /** As a power cut would: no chance to tidy up. Nothing happens to one that has ended. */
   kill(): Promise<void>;
   /** As one who is asked to end. */
@@ -46,7 +47,7 @@ export async function startServer(options: ServerOptions = {}): Promise<TestServ
     child.kill(signal);
     await once(child, 'exit');
   };
-  return { address, folder, kill: () => gone('SIGKILL'), end: () => gone('SIGTERM') };
+  return { address, folder, pid: child.pid!, kill: () => gone('SIGKILL'), end: () => gone('SIGTERM') };
 }
 
 /** A server with the demo quilts and designs, on a copy of the folder that `demo-folder.ts` made. */

@@ -21,8 +21,9 @@ export async function exportQuilt(
   quiltId: string,
   format: ExportFormat,
   of: string | undefined,
+  signal: AbortSignal,
 ): Promise<ExportFile> {
-  return planning.run('quiltFile', { ...(await quiltToPlan(database, quiltId)), format, of });
+  return planning.run('quiltFile', { ...(await quiltToPlan(database, quiltId)), format, of }, signal);
 }
 
 /** A quilt's rows, or its passes, on paper. */
@@ -32,8 +33,9 @@ export async function printQuilt(
   sheet: 'rowSheet' | 'passSheets',
   quiltId: string,
   style: LengthStyle,
+  signal: AbortSignal,
 ): Promise<ExportFile> {
-  return planning.run(sheet, { ...(await quiltToPlan(database, quiltId)), style });
+  return planning.run(sheet, { ...(await quiltToPlan(database, quiltId)), style }, signal);
 }
 
 export async function exportDesign(
@@ -41,8 +43,9 @@ export async function exportDesign(
   planning: WorkDesk,
   id: string,
   { format, paper }: DesignExportQuery,
+  signal: AbortSignal,
 ): Promise<ExportFile> {
   const { name, facts, kind, tags } = found(await findDesign(database.read, id), 'design');
   const { strokes } = await loadDesign(database, id);
-  return planning.run('designFile', { format, paper, name, facts, kind, tags, strokes });
+  return planning.run('designFile', { format, paper, name, facts, kind, tags, strokes }, signal);
 }

@@ -18,7 +18,7 @@ import {
   ShelfQuery,
   SheetQuery,
 } from '@gorse/contract';
-import express, { Router } from 'express';
+import express, { type Response, Router } from 'express';
 import {
   addDesign,
   designSource,
@@ -50,6 +50,13 @@ export interface Threads {
 }
 
 const bodyOf = ({ body }: ExportFile): string | Buffer => (typeof body === 'string' ? body : Buffer.from(body));
+
+/** Aborted when the one who asked has gone. */
+function wantedBy(response: Response): AbortSignal {
+  const wanted = new AbortController();
+  response.on('close', () => wanted.abort());
+  return wanted.signal;
+}
 
 /** The API. Each route checks its input by the contract, calls one action and sends what it gives. */
 export function apiRoutes(
@@ -103,18 +110,32 @@ export function apiRoutes(
   });
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, of } = checked(ExportQuery, { ...request.query });
-    const file = await exportQuilt(database, planning, request.params.id, format, of);
+    const file = await exportQuilt(database, planning, request.params.id, format, of, wantedBy(response));
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 
   api.get('/quilts/:id/row-sheet', async (request, response) => {
     const { units } = checked(SheetQuery, { ...request.query });
-    const file = await printQuilt(database, planning, 'rowSheet', request.params.id, units ?? 'in16');
+    const file = await printQuilt(
+      database,
+      planning,
+      'rowSheet',
+      request.params.id,
+      units ?? 'in16',
+      wantedBy(response),
+    );
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
   api.get('/quilts/:id/pass-sheets', async (request, response) => {
     const { units } = checked(SheetQuery, { ...request.query });
-    const file = await printQuilt(database, planning, 'passSheets', request.params.id, units ?? 'in16');
+    const file = await printQuilt(
+      database,
+      planning,
+      'passSheets',
+      request.params.id,
+      units ?? 'in16',
+      wantedBy(response),
+    );
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 
@@ -138,7 +159,7 @@ export function apiRoutes(
   });
   api.get('/designs/:id/export', async (request, response) => {
     const query = checked(DesignExportQuery, { ...request.query });
-    const file = await exportDesign(database, planning, request.params.id, query);
+    const file = await exportDesign(database, planning, request.params.id, query, wantedBy(response));
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
   api.post('/designs/:id/revisions', json, async (request, response) => {

@@ -32,6 +32,19 @@ describe('a working thread', () => {
     expect(first).toMatchObject({ value: { strokes: [Float64Array.of(0, 0, 3, 4)] } });
     expect((second as PromiseRejectedResult).reason).toBeInstanceOf(Refusal);
   });
+  it('is given up when nobody wants the task any more, begun or not', async () => {
+    const desk = newDesk();
+    const points = Array.from({ length: 900_000 }, (_, i) => `${i % 977},${(i * 7) % 983}`).join('\n');
+    const [begun, waiting] = [new AbortController(), new AbortController()];
+    const first = desk.run('read', read('long.csv', `x_mm,y_mm\n${points}`), begun.signal);
+    const second = desk.run('read', GOOD, waiting.signal);
+    const third = desk.run('read', GOOD);
+    waiting.abort();
+    setTimeout(() => begun.abort(), 300);
+    await expect(first).rejects.toThrow('This was cancelled.');
+    await expect(second).rejects.toThrow('This was cancelled.');
+    expect(await third).toMatchObject({ strokes: [Float64Array.of(0, 0, 3, 4)] });
+  });
   it('is given up when it takes too long, and the next task gets another', async () => {
     const desk = newDesk(700);
     const points = Array.from({ length: 900_000 }, (_, i) => `${i % 977},${(i * 7) % 983}`).join('\n');

@@ -32,9 +32,12 @@ export class WorkDesk {
   /** `longest`: ms that a task may take. */
   constructor(private readonly longest = LONGEST) {}
 
-  /** Throws `Refusal` when what was asked for can't be done, or takes too long or too much memory. */
-  run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskResult<N>> {
-    const done = this.queue.then(() => this.work(name, input));
+  /**
+   * Throws `Refusal` when what was asked for can't be done, takes too long or too much memory, or is wanted no longer: `signal` gives it up
+   * wherever it stands.
+   */
+  run<N extends TaskName>(name: N, input: TaskInput<N>, signal?: AbortSignal): Promise<TaskResult<N>> {
+    const done = this.queue.then(() => this.work(name, input, signal));
     this.queue = done.catch(() => undefined);
     return done;
   }
@@ -44,14 +47,17 @@ export class WorkDesk {
     this.end(CLOSING);
   }
 
-  private work<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskResult<N>> {
+  private work<N extends TaskName>(name: N, input: TaskInput<N>, signal?: AbortSignal): Promise<TaskResult<N>> {
     if (this.closed) return Promise.reject(CLOSING);
+    if (signal?.aborted) return Promise.reject(CANCELLED);
     const worker = (this.worker ??= this.start());
+    const cancel = (): void => this.end(CANCELLED);
+    signal?.addEventListener('abort', cancel);
     return new Promise<TaskResult<N>>((resolve, reject) => {
       const timer = setTimeout(() => this.end(tooMuch('time', name)), this.longest);
       this.underWay = { name, resolve, reject, timer };
       worker.postMessage({ name, input });
-    });
+    }).finally(() => signal?.removeEventListener('abort', cancel));
   }
 
   private start(): Worker {
@@ -84,6 +90,7 @@ export class WorkDesk {
   }
 }
 
+const CANCELLED = new Refusal('unavailable', 'This was cancelled.');
 const CLOSING = new Refusal('unavailable', 'Gorse is closing. Try again when it is back.');
 
 const tooMuch = (what: 'time' | 'memory', name: TaskName): Refusal =>

@@ -45,16 +45,20 @@ export class ApiError extends Error {
 }
 
 async function ask(method: string, path: string, body?: unknown): Promise<Response> {
+  return answered(`/api${path}`, {
+    method,
+    ...(body === undefined
+      ? {}
+      : body instanceof Blob
+        ? { body }
+        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+  });
+}
+
+async function answered(address: string, request: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : body instanceof Blob
-          ? { body }
-          : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
-    });
+    response = await fetch(address, request);
   } catch {
     throw new ApiError(
       'offline',
@@ -64,6 +68,21 @@ async function ask(method: string, path: string, body?: unknown): Promise<Respon
   if (response.ok) return response;
   const answer = (await response.json().catch(() => null)) as ErrorAnswer | null;
   throw new ApiError(answer?.code ?? 'failed', answer?.message ?? 'The server gave no reason. Try again.', answer);
+}
+
+/** A file with the name that the server gives it. */
+export async function download(
+  address: string,
+  signal: AbortSignal,
+): Promise<{ readonly name: string; readonly body: Blob }> {
+  const response = await answered(address, { signal });
+  const told = response.headers.get('Content-Disposition') ?? '';
+  const plain = /filename="([^"]*)"/.exec(told)?.[1];
+  const encoded = /filename\*=UTF-8''([^;]*)/.exec(told)?.[1];
+  return {
+    name: encoded === undefined ? (plain ?? 'gorse') : decodeURIComponent(encoded),
+    body: await response.blob(),
+  };
 }
 
 const json = async <T>(method: string, path: string, body?: unknown): Promise<T> =>
