@@ -1,8 +1,9 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import { openQuiltFile, saveQuiltFile } from '../backup/quilt-file.ts';
 import type { Backups } from '../backup/backups.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
+import { makeRouter } from './make-router.ts';
 
 /** Everything kept in files: backups, and single quilts that go elsewhere. */
 export function backupRoutes(
@@ -12,7 +13,7 @@ export function backupRoutes(
   dataFolder: string,
   version: string,
 ): Router {
-  const api = Router();
+  const api = makeRouter();
   api.get('/backups', async (_request, response) => void response.json(await backups.list()));
   api.post('/backups', async (_request, response) => void response.status(201).json(await backups.make('by-hand')));
   api.post('/backups/from-elsewhere', async (request, response) => {

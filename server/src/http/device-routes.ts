@@ -1,11 +1,12 @@
 import { checked, type DevicesAnswer, PairRequest } from '@gorse/contract';
-import express, { type RequestHandler, Router } from 'express';
+import express, { type RequestHandler, type Router } from 'express';
 import type { Config } from '../config.ts';
 import { addressesOf } from '../devices/addresses.ts';
 import type { Devices } from '../devices/devices.ts';
 import { COOKIE } from '../devices/token.ts';
 import { isAtHost, isOpen } from '../guard.ts';
 import { Refusal } from '../refusal.ts';
+import { makeRouter } from './make-router.ts';
 
 const TEN_YEARS = 10 * 365 * 86_400_000;
 
@@ -30,14 +31,14 @@ export function deviceRoutes(
   config: Config,
   port: number,
 ): { readonly pair: Router; readonly list: Router } {
-  const pair = Router();
+  const pair = makeRouter();
   pair.post('/pair', express.json({ limit: 4096 }), async (request, response) => {
     const { code, name } = checked(PairRequest, request.body);
     const token = await devices.pair(code, name);
     const cookie = { httpOnly: true, sameSite: 'strict', secure: config.tls !== null, maxAge: TEN_YEARS } as const;
     response.cookie(COOKIE, token, cookie).status(204).end();
   });
-  const list = Router();
+  const list = makeRouter();
   list.use('/devices', (request, _response, next) => {
     const where = 'Devices are paired and removed on the computer that Gorse runs on. Open this page there.';
     next(isAtHost(request) ? undefined : new Refusal('forbidden', where));

@@ -53,6 +53,7 @@ describe('bad input', () => {
       ['POST', '/runs/nowhere/resume', { back: 10 }],
       ['POST', '/frames', { machine: frames[0]!.machine }],
       ['PATCH', `/designs/${design}`, { name: 'Fuzz', kind: 'block', tags: ['a'] }],
+      ['POST', '/pair', { code: '000000', name: 'Tablet' }],
       ['POST', `/designs/${design}/revisions`, { edits: [{ kind: 'scale', factor: 2 }] }],
     ];
     const slow: string[] = [];
@@ -82,9 +83,15 @@ describe('bad input', () => {
         `/runs/${id}/points`,
         `/designs/${id}/strokes`,
         `/quilts/${id}/export?format=svg`,
+        `/quilts/${id}/file`,
+        `/backups/${id}`,
+        `/quilts?after=${id}`,
       ])
         expect((await api('GET', path)).status, path).toBeGreaterThanOrEqual(400);
-      expect((await api('GET', `/quilts/${id}`)).status).toBeLessThan(500);
+      for (const path of [`/quilts/${id}`, `/quilts?find=${id}`, `/backups/${id}`])
+        expect((await api('GET', path)).status, path).toBeLessThan(500);
+      expect((await api('POST', `/backups/${id}/restore`)).status).toBeLessThan(500);
+      expect((await api('DELETE', `/devices/${id}`)).status).toBeLessThan(500);
     }
     const nasty = await api('POST', '/designs?file=%00&unit=__proto__', SQUARE);
     expect(nasty.status).toBe(400);

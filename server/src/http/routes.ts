@@ -9,7 +9,6 @@ import {
   type FrameAddress,
   FrameRequest,
   type HealthAnswer,
-  isId,
   LARGEST_FILE,
   NewDesignQuery,
   NewQuiltRequest,
@@ -18,7 +17,7 @@ import {
   ShelfQuery,
   SheetQuery,
 } from '@gorse/contract';
-import express, { type Response, Router } from 'express';
+import express, { type Response, type Router } from 'express';
 import {
   addDesign,
   designSource,
@@ -30,6 +29,7 @@ import {
 import { exportDesign, exportQuilt, printQuilt } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
+import { makeRouter } from './make-router.ts';
 import { listQuilts } from '../actions/shelf.ts';
 import { found, Refusal } from '../refusal.ts';
 import type { ExportFile } from '../export/export-sheet.ts';
@@ -65,12 +65,8 @@ export function apiRoutes(
   { reading, planning }: Threads,
   version: string,
 ): Router {
-  const api = Router();
+  const api = makeRouter();
   const json = express.json({ limit: LARGEST_FILE, strict: true });
-
-  api.param('id', (_request, _response, next, id: string) => {
-    next(isId(id) ? undefined : new Refusal('notFound', 'There is nothing at this address.'));
-  });
 
   api.get('/health', async (_request, response) => {
     await database.ping().catch((error: unknown) => {
