@@ -84,6 +84,9 @@ export async function stitchOn(address: string, quiltId: string, screen?: Screen
   const [x, y] = line!.subarray(2 * state.stitch);
   screen.say({ type: 'goTo', x, y });
   await screen.until((at) => at.mode === 'idle' && Math.abs(at.x - x!) + Math.abs(at.y - y!) < 0.01);
+  // The bobbin runs out in its time.
+  screen.say({ type: 'fault', fault: null });
+  await screen.until(({ fault }) => fault === null);
   screen.say({ type: 'bobbinThread' });
   await screen.until(({ bobbinThreadUp }) => bobbinThreadUp);
   screen.say({ type: 'start', run: id, unrehearsed: true });

@@ -164,7 +164,8 @@ export class Runs {
   async happened(kind: FrameEventKind, { run, stroke, stitch: hole }: AtHole): Promise<void> {
     if (kind === 'unloaded') return this.count(run, stroke, hole);
     const { current } = this;
-    if (current?.run.id !== run || current.stroke !== stroke) return;
+    // What is over stays over, whatever happens to the thread.
+    if (current?.run.id !== run || current.stroke !== stroke || !isOpen(current.run.state.status)) return;
     const stitch = holesBefore(current.run.holes, stroke) + hole;
     if (kind === 'finished') await this.finishStroke(current, stitch);
     // What was loaded was written down as made or taken up; only what goes can be stopped.

@@ -97,6 +97,18 @@ describe('the gate', () => {
     at.gate.close();
   });
 
+  it('a thread that breaks when the line is finished is no lie', () => {
+    const at = stand();
+    at.toStitching();
+    at.goes(120);
+    expect(at.told.some((one) => one.type === 'happened' && one.kind === 'finished')).toBe(true);
+    at.say({ type: 'fault', fault: 'threadBroke' });
+    at.say({ type: 'fault', fault: null });
+    expect(at.alarm()).toBeNull();
+    expect(at.told.findLast((one) => one.type === 'happened')?.kind).toBe('mended');
+    at.gate.close();
+  });
+
   it('one screen drives by name, another takes over, and both are told', () => {
     const at = stand();
     const tablet: ScreenMessage[] = [];

@@ -8,6 +8,9 @@ import {
   type StrokeOfRun,
 } from '@gorse/core';
 
+/** What can't happen to a line that is finished; its thread may still break. */
+const GOES_ON: ReadonlySet<FrameEvent['kind']> = new Set(['rehearsed', 'started', 'paused', 'resumed', 'finished']);
+
 /** The line that the frame holds, and how far it has come by what the frame says, which is believed as far as it can be true. */
 export class LoadedLine {
   private readonly points: Float64Array;
@@ -43,7 +46,7 @@ export class LoadedLine {
   /** Takes in what happened to it; says why it can't be true, or null. */
   happened({ kind, run, stroke, stitch }: FrameEvent): string | null {
     if (run !== this.command.run || stroke !== this.command.stroke) return 'it tells of a line that was not loaded';
-    if (this.finished && kind !== 'mended') return 'a line that was finished goes on';
+    if (this.finished && GOES_ON.has(kind)) return 'a line that was finished goes on';
     const doubt = this.doubtOf(stitch, this.happenedAt);
     if (doubt !== null) return doubt;
     this.happenedAt = stitch;
