@@ -1,6 +1,7 @@
 import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
+import { benchFiles } from './files.ts';
 import { benchFrame } from './frame.ts';
 import { benchHistory } from './history.ts';
 import { benchKills } from './kills.ts';
@@ -23,6 +24,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   rows: benchRows,
   library: benchLibrary,
   server: benchServer,
+  files: benchFiles,
   frame: benchFrame,
   history: benchHistory,
   load: benchLoad,
