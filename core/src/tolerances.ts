@@ -9,6 +9,9 @@ export const FLATTEN_CHORD = 0.01;
 /** Chord error that a bend (a warp that is not affine) may add to a straight segment. */
 export const WARP_CHORD = 0.02;
 
+/** Points of a quilt's lines that change nothing by more than this are left out of files: half the finest step of a machine. */
+export const EXPORTED_CHORD = 0.005;
+
 /** Largest distance between the drawn line and the thread lying between two needle holes. */
 export const STITCH_CHORD = 0.25;
 

@@ -121,7 +121,13 @@ function makeExpress(api: readonly RequestHandler[], config: Config, log: Logger
       strictTransportSecurity: false,
     }),
   );
-  app.use(compression());
+  // A file to keep is not worth the time: it goes no farther than the room.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !response.hasHeader('Content-Disposition') && compression.filter(request, response),
+    }),
+  );
   app.use('/api', ...api);
   const { webFolder } = config;
   if (webFolder !== null) {

@@ -1,15 +1,15 @@
 import type { Point } from '../geometry/point.ts';
-import { type Polyline, pointsOf } from '../geometry/polyline.ts';
+import type { Polyline } from '../geometry/polyline.ts';
 import { type ExportSheet, coordinate } from './exported.ts';
 
 /** An SVG document in millimetres at true size; one `path` a stroke, so that continuous lines stay continuous. */
 export function writeSvg(sheet: ExportSheet): string {
   const patches = sheet.patches.map(
-    (patch) => `    <path d="${pathData(patch.ring, true)}"><title>${escapeXml(patch.name)}</title></path>`,
+    (patch) => `    <path d="${ringData(patch.ring)}"><title>${escapeXml(patch.name)}</title></path>`,
   );
   const lines = sheet.placements.flatMap((placement) => [
     `  <g fill="none" stroke="#2B2A27" stroke-width="0.4" stroke-linejoin="round"><title>${escapeXml(placement.name)}</title>`,
-    ...placement.strokes.map((stroke: Polyline) => `    <path d="${pathData(pointsOf(stroke), false)}"/>`),
+    ...placement.strokes.map((stroke) => `    <path d="${lineData(stroke)}"/>`),
     '  </g>',
   ]);
   return [
@@ -25,7 +25,14 @@ export function writeSvg(sheet: ExportSheet): string {
   ].join('\n');
 }
 
-const pathData = (points: readonly Point[], closed: boolean): string =>
-  `M${points.map((p) => `${coordinate(p.x)} ${coordinate(p.y)}`).join('L')}${closed ? 'Z' : ''}`;
+const ringData = (ring: readonly Point[]): string =>
+  `M${ring.map((p) => `${coordinate(p.x)} ${coordinate(p.y)}`).join('L')}Z`;
+
+function lineData(line: Polyline): string {
+  let data = 'M';
+  for (let i = 0; i < line.length; i += 2)
+    data += `${i > 0 ? 'L' : ''}${coordinate(line[i]!)} ${coordinate(line[i + 1]!)}`;
+  return data;
+}
 
 const escapeXml = (text: string): string => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

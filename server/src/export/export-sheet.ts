@@ -1,6 +1,7 @@
 import type { ExportFormat } from '@gorse/contract';
 import {
   type Design,
+  EXPORTED_CHORD,
   type ExportPlacement,
   type ExportSheet,
   linesOnCloth,
@@ -11,6 +12,7 @@ import {
   type PlanRecords,
   quiltOf,
   recordId,
+  simplify,
   stitchLength,
   writeDxf,
   writeGcode,
@@ -65,7 +67,7 @@ export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExp
       .map(({ name, shape }) => ({ name, ring: outlineOf(shape) })),
     placements: chosen.map(({ name, designId, laid, needle, rule }): ExportPlacement => ({
       name: `${name} ${found(designs.get(designId), 'design').name}`,
-      strokes: linesOnCloth(laid),
+      strokes: linesOnCloth(laid).map((line) => simplify(line, EXPORTED_CHORD)),
       needlePoints: needle,
       feed: stitchLength(rule.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute,
     })),
