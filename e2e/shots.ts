@@ -180,6 +180,10 @@ await page.screenshot({ path: `${FOLDER}frame-stitch.png` });
 await page.getByText('A1 is stitched.').waitFor();
 await page.goto(`${server.address}/quilts/${id}/log`);
 await shot('log');
+await page.goto(`${server.address}/backups`);
+await page.getByRole('button', { name: 'Back up now' }).click();
+await page.getByRole('button', { name: 'Restore…' }).waitFor();
+await shot('backups');
 
 await browser.close();
 await server.kill();
