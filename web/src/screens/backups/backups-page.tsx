@@ -1,13 +1,14 @@
 import type { BackupAnswer, BackupReason } from '@gorse/contract';
 import { formatCount } from '@gorse/core';
-import { Button, FileButton, Group, Modal, Stack, Text, Title } from '@mantine/core';
-import { IconArchive, IconUpload } from '@tabler/icons-react';
+import { Button, Group, Modal, Stack, Text, Title } from '@mantine/core';
+import { IconArchive } from '@tabler/icons-react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, sentenceOf } from '../../api/api.ts';
 import { KEYS, useBackups } from '../../api/queries.ts';
 import { tellDone, tellError } from '../../ui/notices.ts';
+import { TakeFile } from '../../ui/take-file.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 
 const REASONS: Readonly<Record<BackupReason, string>> = {
@@ -65,19 +66,9 @@ export default function BackupsPage() {
           >
             Back up now
           </Button>
-          <FileButton accept=".zip,application/zip" onChange={(file) => file && take.mutate(file)}>
-            {(props) => (
-              <Button
-                {...props}
-                size="md"
-                variant="default"
-                leftSection={<IconUpload size={20} />}
-                loading={take.isPending}
-              >
-                Take in a backup from elsewhere
-              </Button>
-            )}
-          </FileButton>
+          <TakeFile loading={take.isPending} onFile={take.mutate}>
+            Take in a backup from elsewhere
+          </TakeFile>
         </Group>
         {backups.isPending && <Waiting what="the backups" />}
         {backups.isError && <Text role="alert">{sentenceOf(backups.error)}</Text>}

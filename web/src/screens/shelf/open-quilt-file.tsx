@@ -1,9 +1,8 @@
-import { Button, FileButton } from '@mantine/core';
-import { IconUpload } from '@tabler/icons-react';
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/api.ts';
 import { tellError } from '../../ui/notices.ts';
+import { TakeFile } from '../../ui/take-file.tsx';
 
 /** Takes a quilt in that was saved as a file in another Gorse. */
 export function OpenQuiltFile() {
@@ -14,19 +13,8 @@ export function OpenQuiltFile() {
     onError: tellError,
   });
   return (
-    <FileButton accept=".zip,application/zip" onChange={(file) => file && open.mutate(file)}>
-      {(props) => (
-        <Button
-          {...props}
-          size="md"
-          variant="default"
-          leftSection={<IconUpload size={20} />}
-          loading={open.isPending}
-          title="A quilt saved as a file (.gorse-quilt.zip)"
-        >
-          Open a quilt file
-        </Button>
-      )}
-    </FileButton>
+    <TakeFile title="A quilt saved as a file (.gorse-quilt.zip)" loading={open.isPending} onFile={open.mutate}>
+      Open a quilt file
+    </TakeFile>
   );
 }
