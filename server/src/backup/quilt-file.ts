@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { type PlanRecords, quiltOf } from '@gorse/core';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdir, mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { found, Refusal } from '../refusal.ts';
@@ -24,6 +24,8 @@ import {
 
 /** A file that is there while it is used. */
 async function whileThere<T>(folder: string, work: (path: string) => Promise<T>): Promise<T> {
+  // With a PostgreSQL server there may be none yet.
+  await mkdir(folder, { recursive: true });
   const own = await mkdtemp(join(folder, 'quilt-file-'));
   try {
     return await work(join(own, 'quilt.zip'));
