@@ -32,12 +32,12 @@ export async function checkArchive(path: string, folder: string): Promise<Checke
     const { tables, close } = scratch;
     await scratch.fill((into) => insertRows(into, archive.rows()));
     await scratch.update();
-    for (const id of await quiltIds(tables)) await findPlan(tables, id);
+    // One of a newer Gorse stays closed, as it was.
+    for (const id of await quiltIds(tables)) await findPlan(tables, id).catch(unlessUnreadable);
     return { tables, manifest, close };
   } catch (error) {
     await scratch?.close();
     if (error instanceof Refusal) throw error;
-    if (error instanceof UnreadablePlan) throw new Refusal('cannotRead', error.message);
     throw new Refusal(
       'cannotRead',
       'What is in this file doesn’t fit together: it is damaged. Nothing was changed; choose another file.',
@@ -45,4 +45,8 @@ export async function checkArchive(path: string, folder: string): Promise<Checke
   } finally {
     archive.close();
   }
+}
+
+function unlessUnreadable(error: unknown): void {
+  if (!(error instanceof UnreadablePlan)) throw error;
 }

@@ -75,6 +75,8 @@ export const openQuiltFile = (database: Database, folder: string, file: Readable
       const [id, ...others] = await quiltIds(tables);
       if (manifest.format !== 'gorse-quilt' || id === undefined || others.length > 0)
         throw new Refusal('cannotRead', 'This is a backup of everything. Take it in on the page Backups.');
+      // One of a newer Gorse is refused.
+      await findPlan(tables, id);
       const renamed = (await isQuilt(database.read, id)) ? nanoid(12) : id;
       await database.commit(async (into) => {
         const designs = await rowsOf(linesOfAll(tables, 'design', 'designs'));
