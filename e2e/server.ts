@@ -29,6 +29,7 @@ export interface ServerOptions {
   readonly speed?: number;
   readonly frameLink?: string;
   readonly databaseUrl?: string;
+  readonly host?: string;
 }
 
 /** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
@@ -51,7 +52,7 @@ export async function startServer(options: ServerOptions = {}): Promise<TestServ
 }
 
 /** A server with the demo quilts and designs, on a copy of the folder that `demo-folder.ts` made. */
-export function startDemo(options: { readonly speed?: number } = {}): Promise<TestServer> {
+export function startDemo(options: ServerOptions = {}): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'gorse-'));
   // What is left of another server's lock is no part of the data, and can't be copied.
   cpSync(process.env[DEMO_FOLDER]!, folder, { recursive: true, filter: (path) => !/alive\.[^/]*$/.test(path) });
@@ -73,13 +74,14 @@ const spawnServer = ({
   speed = 10,
   frameLink = '',
   databaseUrl = '',
+  host = '127.0.0.1',
 }: ServerOptions & { readonly folder: string }): ChildProcess =>
   spawn('node', [MAIN], {
     env: {
       ...process.env,
       GORSE_DATA: folder,
       PORT: port,
-      HOST: '127.0.0.1',
+      HOST: host,
       GORSE_FRAME_SPEED: String(speed),
       GORSE_FRAME_SEED: String(CLOTH_SEED),
       GORSE_FRAME_LINK: frameLink,
