@@ -135,12 +135,12 @@ async function frameUp(address: string): Promise<number> {
   }
 }
 
-/** How far the log says that a run came, once what the frame held was taken over. */
-export async function settled(address: string, quiltId: string, run: string): Promise<number> {
+/** How far the log says that each run of a quilt came, once what the frame held was taken over. */
+export async function settled(address: string, quiltId: string): Promise<ReadonlyMap<string, number>> {
   const screen = await openScreen(address, quiltId);
   await screen.until(() => true);
   await pause(300);
   screen.close();
   const runs = await ask<RunAnswer[]>(address, `/quilts/${quiltId}/runs`);
-  return farthestStitch(runs.find(({ id }) => id === run)!.events);
+  return new Map(runs.map(({ id, events }) => [id, farthestStitch(events)]));
 }

@@ -141,7 +141,7 @@ async function stitching(folder: string): Promise<void> {
       const run = await stitchOn(server.address, quiltId);
       await killedWhile(server, [200, 1500], () => pause(5000));
       server = await startServer({ folder, frameLink: frame.url });
-      const written = await settled(server.address, quiltId, run);
+      const written = (await settled(server.address, quiltId)).get(run) ?? 0;
       unlogged += Math.max(0, frame.holesOf(run) - written);
       neverMade += Math.max(0, written - frame.holesOf(run));
       holes += written;
