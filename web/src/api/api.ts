@@ -77,10 +77,10 @@ export async function download(
 ): Promise<{ readonly name: string; readonly body: Blob }> {
   const response = await answered(address, { signal });
   const told = response.headers.get('Content-Disposition') ?? '';
-  const plain = /filename="([^"]*)"/.exec(told)?.[1];
+  const [, quoted, bare] = /filename=(?:"([^"]*)"|([^;\s]*))/.exec(told) ?? [];
   const encoded = /filename\*=UTF-8''([^;]*)/.exec(told)?.[1];
   return {
-    name: encoded === undefined ? (plain ?? 'gorse') : decodeURIComponent(encoded),
+    name: encoded === undefined ? (quoted ?? bare ?? 'gorse') : decodeURIComponent(encoded),
     body: await response.blob(),
   };
 }
