@@ -46,7 +46,7 @@ test('every screen is sound, fits, and says what to do while it is empty', async
     await expectFits(page);
   }
   for (const [path, what] of [
-    ['backups', 'There is no backup yet'],
+    ['backups', 'A backup holds everything'],
     ['messages', 'Gorse started'],
     ['tablet', 'only this computer can open Gorse'],
     ['pair', 'doesn’t know this device yet'],
