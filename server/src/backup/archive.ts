@@ -38,7 +38,7 @@ export async function writeArchive(
   path: string,
   entries: readonly Entry[],
   about: Pick<Manifest, 'format' | 'gorse' | 'schema'>,
-): Promise<Manifest> {
+): Promise<void> {
   const rows: Record<string, number> = {};
   const files: Record<string, string> = {};
   const counted = async function* ({ name, lines }: Entry): AsyncGenerator<Buffer> {
@@ -52,17 +52,15 @@ export async function writeArchive(
     }
     files[name] = hash.digest('hex');
   };
-  const manifest = (): Manifest => ({ ...about, version: 1, madeAt: Date.now(), rows, files });
   const zip = new yazl.ZipFile();
   const failed = new Promise<never>((_, reject) => zip.on('error', reject));
-  const add = (name: string, content: () => AsyncIterable<Buffer>): void =>
+  const add = (name: string, content: () => AsyncIterable<Buffer> | readonly string[]): void =>
     zip.addReadStreamLazy(name, (give) => give(null, Readable.from(content())));
   for (const entry of entries) add(entry.name, () => counted(entry));
   // Last, when all is counted.
-  let told = manifest();
-  add(MANIFEST, async function* () {
-    told = await Promise.resolve(manifest());
-    yield Buffer.from(JSON.stringify(told, null, 1));
+  add(MANIFEST, () => {
+    const manifest: Manifest = { ...about, version: 1, madeAt: Date.now(), rows, files };
+    return [JSON.stringify(manifest, null, 1)];
   });
   zip.end();
   const draft = `${path}.draft`;
@@ -74,7 +72,6 @@ export async function writeArchive(
   } finally {
     await rm(draft, { force: true });
   }
-  return told;
 }
 
 const notOurs = (why: string): Refusal =>

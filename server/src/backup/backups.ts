@@ -1,5 +1,4 @@
-import type { BackupAnswer, BackupReason } from '@gorse/contract';
-import { BACKUP_REASONS } from '@gorse/contract';
+import { BACKUP_REASONS, type BackupAnswer, type BackupReason } from '@gorse/contract';
 import { createWriteStream } from 'node:fs';
 import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';

@@ -12,8 +12,8 @@ import { writeArchive } from './archive.ts';
 import { receive } from './backups.ts';
 import { checkArchive } from './checked.ts';
 import {
+  designIds,
   insertRows,
-  type Lines,
   linesOfAll,
   linesOfDesigns,
   linesOfQuilt,
@@ -79,12 +79,8 @@ export const openQuiltFile = (database: Database, folder: string, file: Readable
       await findPlan(tables, id);
       const renamed = (await isQuilt(database.read, id)) ? nanoid(12) : id;
       await database.commit(async (into) => {
-        const designs = await rowsOf(linesOfAll(tables, 'design', 'designs'));
-        const there = await knownDesigns(
-          into,
-          designs.map(({ row }) => row.id as string),
-        );
-        await insertRows(into, each(designs.filter(({ row }) => !there.has(row.id as string))));
+        const there = await knownDesigns(into, await designIds(tables));
+        await insertRows(into, without(there, rowsIn(linesOfAll(tables, 'design', 'designs'))));
         await insertRows(into, withIds(rowsIn(linesOfQuilt(tables, id)), id, renamed));
       });
       return { id: renamed };
@@ -93,15 +89,9 @@ export const openQuiltFile = (database: Database, folder: string, file: Readable
     }
   });
 
-async function rowsOf(lines: Lines): Promise<readonly Row[]> {
-  const rows: Row[] = [];
-  for await (const row of rowsIn(lines)) rows.push(row);
-  return rows;
-}
-
-// eslint-disable-next-line @typescript-eslint/require-await -- what is there already, as rows that arrive
-async function* each(rows: readonly Row[]): AsyncIterable<Row> {
-  yield* rows;
+/** Rows but those of these ids. */
+async function* without(ids: ReadonlySet<string>, rows: AsyncIterable<Row>): AsyncIterable<Row> {
+  for await (const one of rows) if (!ids.has(one.row.id as string)) yield one;
 }
 
 /** A quilt's rows under another id, its runs under new ones, unless it keeps its own. */

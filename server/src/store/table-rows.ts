@@ -58,6 +58,7 @@ const idsOf = async (tables: Tables, table: string, where = sql`true`): Promise<
   );
 
 export const quiltIds = (tables: Tables): Promise<readonly string[]> => idsOf(tables, 'quilts');
+export const designIds = (tables: Tables): Promise<readonly string[]> => idsOf(tables, 'designs');
 
 /** A quilt with all that was done with it. Edits may go on meanwhile: what is told of a quilt, and of each run, is of one moment. */
 export async function* linesOfQuilt(tables: Tables, id: string): Lines {
