@@ -55,6 +55,17 @@ export const benchFiles = (): Promise<void> =>
       '< 1000',
     );
 
+    const most = await ask<{ id: string }>(address, '/quilts', { name: '500 rows', ...TOP });
+    const small = { ...forty, numbers: { ...forty.numbers, rows: 500, scale: 0.05, clearance: 0.5, margin: 0 } };
+    await ask(address, `/quilts/${most.id}/edits`, {
+      ...{ editId: 'most-rows', baseRevision: 0, mark: 'rows', diff: [edit(small, 'rowSets')] },
+    });
+    printFigure(
+      'files.svg_rows500_ms',
+      await timed(`/quilts/${most.id}/export?format=svg`),
+      'ms, 500 joined rows at the least scale; no number: refused',
+      null,
+    );
     const many = await ask<{ id: string }>(address, '/quilts', { name: '60 by 60', ...MANY });
     const { regions } = (await ask<QuiltAnswer>(address, `/quilts/${many.id}`)).records;
     const recipe = {

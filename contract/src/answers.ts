@@ -130,6 +130,7 @@ export interface DevicesAnswer {
 /** Pairs one device, until then. */
 export interface PairingCodeAnswer {
   readonly code: string;
+  /** Milliseconds since 1970. */
   readonly until: number;
 }
 
@@ -219,8 +220,8 @@ export type ScreenMessage =
       readonly mark: string;
       readonly diff: PlanDiff;
     }
-  /** Another quilt lies on the poles; nothing of it is told. */
-  | { readonly type: 'elsewhere'; readonly quilt: string; readonly busy: boolean }
+  /** Another quilt lies on the poles, or (null) none; nothing of it is told. */
+  | { readonly type: 'elsewhere'; readonly quilt: string | null; readonly busy: boolean }
   | { readonly type: 'advances'; readonly events: readonly AdvanceEvent[] }
   | { readonly type: 'link'; readonly up: boolean }
   /** Answered by `beat`, so that a screen that hangs is noticed. */

@@ -1,3 +1,4 @@
+import type { PairingCodeAnswer } from '@gorse/contract';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
@@ -9,7 +10,6 @@ import { pinoHttp } from 'pino-http';
 import { Backups } from './backup/backups.ts';
 import { backupFolder, type Config } from './config.ts';
 import { Refusal } from './refusal.ts';
-import type { PairingCode } from './devices/pairing-code.ts';
 import { Devices } from './devices/devices.ts';
 import { FrameDesk } from './frame/frame-desk.ts';
 import { onError, sendRefusal } from './http/errors.ts';
@@ -27,7 +27,7 @@ export interface RunningApp {
   /** Where the Frame screens' sockets are, as soon as they are: pages need not wait for them. */
   readonly screensPort: Promise<number>;
   /** By which a device can be paired. */
-  makeCode(): PairingCode;
+  makeCode(): PairingCodeAnswer;
   close(): Promise<void>;
 }
 

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
 import { type ExportSheet, coordinate } from './exported.ts';
+import { lineData } from './svg-line-data.ts';
 
 /** An SVG document in millimetres at true size; one `path` a stroke, so that continuous lines stay continuous. */
 export function writeSvg(sheet: ExportSheet): string {
@@ -27,12 +27,5 @@ export function writeSvg(sheet: ExportSheet): string {
 
 const ringData = (ring: readonly Point[]): string =>
   `M${ring.map((p) => `${coordinate(p.x)} ${coordinate(p.y)}`).join('L')}Z`;
-
-function lineData(line: Polyline): string {
-  let data = 'M';
-  for (let i = 0; i < line.length; i += 2)
-    data += `${i > 0 ? 'L' : ''}${coordinate(line[i]!)} ${coordinate(line[i + 1]!)}`;
-  return data;
-}
 
 const escapeXml = (text: string): string => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

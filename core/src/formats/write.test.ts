@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { pointsOf, polyline } from '../geometry/polyline.ts';
 import { writeDxf } from './dxf-write.ts';
-import type { ExportSheet } from './exported.ts';
+import { coordinate, type ExportSheet } from './exported.ts';
 import { writeGcode } from './gcode-write.ts';
+import { lineData } from './svg-line-data.ts';
 import { readSvg } from './svg-read.ts';
 import { writeSvg } from './svg-write.ts';
 
@@ -30,6 +31,16 @@ const sheet: ExportSheet = {
 };
 
 describe('writing', () => {
+  it('writes the numbers of a line like any other number', () => {
+    const numbers = [0, -0, 0.0004, -0.0004, -0.0005, 0.9995, 9.9994, 10, -12.345, 999.9996, 1e6, -123456.789];
+    expect(lineData(Float64Array.from(numbers))).toMatch(
+      /^M0\.000 0\.000L0\.000 0\.000L-?0\.00[01] 1\.000L9\.999 10\.000L/,
+    );
+    expect(lineData(Float64Array.from(numbers)).slice(1).split(/[ L]/)).toEqual(numbers.map(coordinate));
+    expect(numbers.map(coordinate).slice(-4)).toEqual(['-12.345', '1000.000', '1000000.000', '-123456.789']);
+    expect(lineData(new Float64Array())).toBe('');
+  });
+
   it('SVG opens at its true size and reads back the same', () => {
     const text = writeSvg({ ...sheet, patches: [] });
     expect(text).toContain('width="200.000mm" height="100.000mm" viewBox="0 0 200.000 100.000"');

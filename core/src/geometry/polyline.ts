@@ -105,20 +105,22 @@ export function boundsOf(strokes: readonly Polyline[]): Bounds | null {
 
 /** Removes points that repeat the one before within `tolerance`; the last point is kept. */
 export function withoutRepeats(line: Polyline, tolerance = 0): Float64Array<ArrayBuffer> {
-  const out: number[] = [];
+  const out = new Float64Array(line.length);
+  let n = 0;
   for (let i = 0; i < line.length; i += 2) {
     const x = line[i]!;
     const y = line[i + 1]!;
-    const n = out.length;
     const near = n > 0 && Math.abs(x - out[n - 2]!) <= tolerance && Math.abs(y - out[n - 1]!) <= tolerance;
-    if (!near) out.push(x, y);
-    else if (i === line.length - 2 && n > 2) out.splice(n - 2, 2, x, y);
+    if (near && (i < line.length - 2 || n === 2)) continue;
+    if (near) n -= 2;
+    out[n++] = x;
+    out[n++] = y;
   }
-  return Float64Array.from(out);
+  return out.slice(0, n);
 }
 
-/** A spiral makes the search quadratic, so it is done in parts of this many points. */
-const MOST_AT_ONCE = 1000;
+/** A spiral makes the search quadratic, so it is done in parts of this many points: one point in so many may be kept in vain. */
+const MOST_AT_ONCE = 128;
 
 /**
  * Fewer points with the same look: Douglas & Peucker (1973), iterative so that long lines can't overflow the stack.
@@ -143,9 +145,14 @@ export function simplify(line: Polyline, tolerance: number): Float64Array<ArrayB
       stack.push(from, farthest, farthest, to);
     }
   }
-  const out: number[] = [];
-  for (let i = 0; i < n; i++) if (keep[i]) out.push(line[2 * i]!, line[2 * i + 1]!);
-  return Float64Array.from(out);
+  const out = new Float64Array(line.length);
+  let kept = 0;
+  for (let i = 0; i < n; i++) {
+    if (!keep[i]) continue;
+    out[kept++] = line[2 * i]!;
+    out[kept++] = line[2 * i + 1]!;
+  }
+  return out.slice(0, kept);
 }
 
 /** Of the points strictly between two indices, the one farthest from their chord (a segment), and how far. */
@@ -154,12 +161,14 @@ export function farthestFromChord(
   from: number,
   to: number,
 ): readonly [index: number, distance: number] {
-  const a = { x: line[2 * from]!, y: line[2 * from + 1]! };
-  const b = { x: line[2 * to]!, y: line[2 * to + 1]! };
+  const ax = line[2 * from]!;
+  const ay = line[2 * from + 1]!;
+  const bx = line[2 * to]!;
+  const by = line[2 * to + 1]!;
   let farthest = from;
   let squared = 0;
   for (let i = from + 1; i < to; i++) {
-    const d = squaredDistanceToSegment(line[2 * i]!, line[2 * i + 1]!, a, b);
+    const d = squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by);
     if (d > squared) {
       squared = d;
       farthest = i;
@@ -168,12 +177,16 @@ export function farthestFromChord(
   return [farthest, Math.sqrt(squared)];
 }
 
-export function squaredDistanceToSegment(x: number, y: number, a: Point, b: Point): number {
-  const ux = b.x - a.x;
-  const uy = b.y - a.y;
+export const squaredDistanceToSegment = (x: number, y: number, a: Point, b: Point): number =>
+  squaredDistanceToChord(x, y, a.x, a.y, b.x, b.y);
+
+/** The same by bare numbers, for lines of many points. */
+export function squaredDistanceToChord(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const ux = bx - ax;
+  const uy = by - ay;
   const length2 = ux * ux + uy * uy;
-  const t = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.x) * ux + (y - a.y) * uy) / length2));
-  const dx = x - a.x - t * ux;
-  const dy = y - a.y - t * uy;
+  const t = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * ux + (y - ay) * uy) / length2));
+  const dx = x - ax - t * ux;
+  const dy = y - ay - t * uy;
   return dx * dx + dy * dy;
 }

@@ -105,6 +105,10 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
+  if (Object.keys(records.touches).length > MOST_TOUCHES) {
+    const message = `A quilt keeps ${MOST_TOUCHES} touches at the most. Take back those of a pass that is done.`;
+    faults.push({ path: 'touches', message });
+  }
   for (const kind of PLAN_KINDS) {
     for (const [id, record] of Object.entries<{ readonly id: string }>(records[kind])) {
       if (record.id !== id) faults.push({ path: `${kind}.${id}`, message: `The record says its id is ${record.id}.` });
@@ -112,6 +116,9 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
   }
   return faults;
 }
+
+/** A king quilt is touched some 120 times; what is learned of the cloth takes the cube of their number. */
+const MOST_TOUCHES = 600;
 
 /** Patches are told apart by their names, and have no two controls of one id. */
 function regionFaults({ regions }: PlanRecords): { path: string; message: string }[] {

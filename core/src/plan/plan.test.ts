@@ -27,6 +27,10 @@ const recipe: RecipeRecord = {
   fit: { kind: 'corners', margin: 0 },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
+const touch: TouchRecord = {
+  ...{ id: 't', on: null, name: 'corner', cloth: clothPoint(0, 0), frame: framePoint(0, 0) },
+  ...{ since: null, advance: 0, method: 'needle', at: 0 },
+};
 const square = polyline([
   { x: 0, y: 0 },
   { x: 10, y: 0 },
@@ -80,6 +84,12 @@ describe('edits', () => {
     const [one, other] = [plan.regions['block-1-1']!, plan.regions['block-2-1']!];
     const namesakes = { ...plan, regions: { ...plan.regions, [other.id]: { ...other, name: one.name } } };
     expect(planFaults(namesakes)[0]!.message).toMatch(/Another patch is called A1/);
+    const touched = (n: number): PlanRecords => ({
+      ...placed,
+      touches: Object.fromEntries(Array.from({ length: n }, (_, i) => [`t${i}`, { ...touch, id: `t${i}` }])),
+    });
+    expect(planFaults(touched(600))).toEqual([]);
+    expect(planFaults(touched(601))[0]!.message).toMatch(/keeps 600 touches at the most/);
     const quilts = { quilt: { ...quiltOf(plan), map: { ...map, size: { width: 100, length: 100 } } } };
     expect(planFaults({ ...plan, quilts })[0]!.path).toBe('quilts.quilt.map.size');
   });

@@ -1,7 +1,7 @@
 import {
   cumulativeLength,
-  farthestFromChord,
   pointCount,
+  squaredDistanceToChord,
   turnAt,
   withoutRepeats,
   type Polyline,
@@ -72,22 +72,33 @@ function stitchSection(
 }
 
 function pushPointAt(line: Polyline, along: Float64Array, index: number, at: number, out: number[]): void {
-  const span = along[index + 1]! - along[index]!;
-  const t = span === 0 ? 0 : (at - along[index]!) / span;
-  const x = line[2 * index]!;
-  const y = line[2 * index + 1]!;
-  out.push(x + (line[2 * index + 2]! - x) * t, y + (line[2 * index + 3]! - y) * t);
+  const t = partAt(along, index, at);
+  out.push(coordinateAt(line, 2 * index, t), coordinateAt(line, 2 * index + 1, t));
 }
+
+/** Where an arc length lies between the point at `index` and the next, 0 to 1. */
+function partAt(along: Float64Array, index: number, at: number): number {
+  const span = along[index + 1]! - along[index]!;
+  return span === 0 ? 0 : (at - along[index]!) / span;
+}
+
+/** One of x and y, `i` in the line's array, that far towards the next point. */
+const coordinateAt = (line: Polyline, i: number, t: number): number => line[i]! + (line[i + 2]! - line[i]!) * t;
 
 /** Largest distance of the line between two arc lengths from the straight thread between them. `index` is the point at or before `from`. */
 function chordError(line: Polyline, along: Float64Array, index: number, from: number, to: number): number {
   let last = index;
   while (last + 1 < along.length && along[last + 1]! < to) last++;
   if (last === index) return 0;
-  const part: number[] = [];
-  pushPointAt(line, along, index, from, part);
-  for (let i = index + 1; i <= last; i++) part.push(line[2 * i]!, line[2 * i + 1]!);
-  if (last + 1 < along.length) pushPointAt(line, along, last, to, part);
-  const thread = Float64Array.from(part);
-  return farthestFromChord(thread, 0, pointCount(thread) - 1)[1];
+  const t = partAt(along, index, from);
+  const ax = coordinateAt(line, 2 * index, t);
+  const ay = coordinateAt(line, 2 * index + 1, t);
+  const u = last + 1 < along.length ? partAt(along, last, to) : 0;
+  const bx = u === 0 ? line[2 * last]! : coordinateAt(line, 2 * last, u);
+  const by = u === 0 ? line[2 * last + 1]! : coordinateAt(line, 2 * last + 1, u);
+  let most = 0;
+  for (let i = index + 1; i <= last; i++) {
+    most = Math.max(most, squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by));
+  }
+  return Math.sqrt(most);
 }

@@ -1,10 +1,10 @@
-import type { DeviceAnswer } from '@gorse/contract';
+import type { DeviceAnswer, PairingCodeAnswer } from '@gorse/contract';
 import { nanoid } from 'nanoid';
 import type { IncomingMessage } from 'node:http';
 import { notFound, Refusal } from '../refusal.ts';
 import type { Database } from '../store/database.ts';
 import { deleteDevice, insertDevice, listDevices, markSeen, type StoredDevice } from '../store/device-store.ts';
-import { type PairingCode, PairingCodes } from './pairing-code.ts';
+import { PairingCodes } from './pairing-code.ts';
 import { type Admitted, hashOf, newToken, tokenHashOf } from './token.ts';
 
 /** How often it is written down that a device was here, ms. */
@@ -36,7 +36,7 @@ export class Devices {
     return device;
   }
 
-  makeCode(): PairingCode {
+  makeCode(): PairingCodeAnswer {
     return this.codes.make();
   }
 

@@ -1,11 +1,11 @@
+import type { PairingCodeAnswer } from '@gorse/contract';
 import qrcode from 'qrcode';
-import type { PairingCode } from './pairing-code.ts';
 
 /** Where a device opens to be paired. */
-const pairingAddress = (address: string, { code }: PairingCode): string => `${address}/pair?code=${code}`;
+const pairingAddress = (address: string, { code }: PairingCodeAnswer): string => `${address}/pair?code=${code}`;
 
 /** What is printed at the start where others than this machine are served: where they find it, and how the first is paired. */
-export async function greeting(addresses: readonly string[], code: PairingCode): Promise<string> {
+export async function greeting(addresses: readonly string[], code: PairingCodeAnswer): Promise<string> {
   const [first] = addresses;
   if (first === undefined) return 'Other devices can be let in, but this machine is in no network now.';
   const picture = await qrcode.toString(pairingAddress(first, code), { type: 'terminal', small: true });

@@ -1,20 +1,15 @@
+import type { PairingCodeAnswer } from '@gorse/contract';
 import { randomInt } from 'node:crypto';
 
 /** A code holds for so long, ms, and for so many wrong tries: of a million codes, nobody guesses one. */
 const HOLDS = 5 * 60_000;
 const TRIES = 5;
 
-export interface PairingCode {
-  readonly code: string;
-  /** Milliseconds since 1970. */
-  readonly until: number;
-}
-
 /** The code by which one device can be paired; a new one takes the place of the one before. */
 export class PairingCodes {
-  private now: (PairingCode & { readonly tries: number }) | null = null;
+  private now: (PairingCodeAnswer & { readonly tries: number }) | null = null;
 
-  make(at = Date.now()): PairingCode {
+  make(at = Date.now()): PairingCodeAnswer {
     const made = { code: String(randomInt(1_000_000)).padStart(6, '0'), until: at + HOLDS };
     this.now = { ...made, tries: 0 };
     return made;

@@ -270,6 +270,6 @@ function isRenaming({ before, after }: Change): boolean {
 
 const elsewhere = (now: QuiltOnPoles | null, busy: boolean): ScreenMessage => ({
   type: 'elsewhere',
-  quilt: now?.name ?? 'Another quilt',
+  quilt: now?.name ?? null,
   busy,
 });

@@ -58,6 +58,7 @@ export class Poles {
   /** Nothing lies there. */
   clear(): void {
     this.mounted = null;
+    this.send({ type: 'bare' });
   }
 
   has(quiltId: string): boolean {

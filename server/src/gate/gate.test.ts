@@ -42,6 +42,8 @@ describe('the gate', () => {
     expect(sent).toEqual(['load', 'goTo', 'bobbinThread', 'needle']);
     at.gate.take({ type: 'mount', poles: { ...POLES, advances: advanceStateOf([]) }, command: MOUNT });
     expect(at.say({ type: 'rehearse' })).toMatch(/Set the tension/);
+    at.gate.take({ type: 'bare' });
+    expect(at.say({ type: 'goTo', x: 100, y: 200 })).toMatch(/No quilt is on the frame/);
     at.gate.close();
   });
 

@@ -89,6 +89,9 @@ export class Gate {
       case 'mount':
         this.mount(message.poles, message.command);
         break;
+      case 'bare':
+        this.sight.bare();
+        break;
       case 'load':
         this.load(message);
         break;

@@ -17,6 +17,8 @@ export type ToGate =
   /** Where the frame is. */
   | { readonly type: 'frame'; readonly url: string }
   | { readonly type: 'mount'; readonly poles: OnPolesSeen; readonly command: MountCommand }
+  /** Nothing lies on the poles any more. */
+  | { readonly type: 'bare' }
   /** Answered by `loaded`; `rehearsed`: it may be stitched as it is. */
   | { readonly type: 'load'; readonly ask: number; readonly command: LoadCommand; readonly rehearsed: boolean }
   /** What is loaded holds no longer. */

@@ -34,6 +34,12 @@ export class Sight {
     this.view = null;
   }
 
+  /** Nothing lies on the poles. */
+  bare(): void {
+    this.poles = null;
+    this.view = null;
+  }
+
   tell(screen: Screen): void {
     if (screen.quiltId !== this.poles?.quiltId) return;
     if (this.view?.quilt === screen.quiltId) screen.tell(this.view);

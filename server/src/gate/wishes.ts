@@ -29,8 +29,8 @@ export const NO_ANSWER = 'The frame does not answer. Check that it is on and its
 /** Why a wish isn't granted, or null. Stopping is anyone's, pausing any screen's of the quilt on the poles; all else is for the one that drives. */
 export function wishRefusal(wish: Wish, { screen, driver, poles, line, seen, doubt }: Circumstances): string | null {
   if (wish.type === 'stop') return null;
-  if (poles?.quiltId !== screen.quiltId)
-    return `${poles?.name ?? 'Another quilt'} is on the frame. Put this quilt on it first.`;
+  if (!poles) return 'No quilt is on the frame. Put this one on it first.';
+  if (poles.quiltId !== screen.quiltId) return `${poles.name} is on the frame. Put this quilt on it first.`;
   if (!seen) return NO_ANSWER;
   if (wish.type === 'pause') return interlock(wish, seen);
   if (driver && driver.id !== screen.id) return `${capital(driver.name)} drives. Take over first, or stop.`;

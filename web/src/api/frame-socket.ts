@@ -17,7 +17,7 @@ export interface FrameSight {
   /** The run at the frame. */
   readonly run: RunAnswer | null;
   /** Another quilt lies on the frame: its name, and whether it is being stitched. */
-  readonly elsewhere: { readonly quilt: string; readonly busy: boolean } | null;
+  readonly elsewhere: { readonly quilt: string | null; readonly busy: boolean } | null;
   /** Which screen drives; null until it is known. */
   readonly driver: { readonly name: string; readonly own: boolean } | null;
   /** What she must know at once. */

@@ -1,13 +1,15 @@
 import type { BackupAnswer, BackupReason } from '@gorse/contract';
 import { formatCount } from '@gorse/core';
-import { Button, Group, Modal, Stack, Text, Title } from '@mantine/core';
+import { Button, Group, Modal, Text, Title } from '@mantine/core';
 import { IconArchive } from '@tabler/icons-react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { api, sentenceOf } from '../../api/api.ts';
 import { KEYS, useBackups } from '../../api/queries.ts';
+import { toTheMinute } from '../../ui/moments.ts';
 import { tellDone, tellError } from '../../ui/notices.ts';
+import { Page } from '../../ui/page.tsx';
 import { TakeFile } from '../../ui/take-file.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 
@@ -25,9 +27,6 @@ export default function BackupsPage() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<BackupAnswer | null>(null);
-  useEffect(() => {
-    document.title = 'Backups · Gorse';
-  }, []);
   const refresh = (): void => void client.invalidateQueries({ queryKey: KEYS.backups });
   const make = useMutation({ mutationFn: api.makeBackup, onSuccess: refresh, onError: tellError });
   const take = useMutation({ mutationFn: api.takeBackup, onSuccess: refresh, onError: tellError });
@@ -44,43 +43,33 @@ export default function BackupsPage() {
     },
   });
   return (
-    <div className="page" style={{ minHeight: '100%' }}>
-      <Stack maw={980} mx="auto">
-        <Group justify="space-between">
-          <Title order={1} size="h2">
-            Backups
-          </Title>
-          <Link to="/">Back to the shelf</Link>
-        </Group>
-        <Text>
-          A backup holds everything: quilts with their plans and logs, designs and frames. One is made every day, before
-          an update and before another is restored; the last seven of each kind are kept beside the data. Download one
-          now and then, and keep it on another disk.
-        </Text>
-        <Group>
-          <Button
-            size="md"
-            leftSection={<IconArchive size={20} />}
-            loading={make.isPending}
-            onClick={() => make.mutate()}
-          >
-            Back up now
-          </Button>
-          <TakeFile loading={take.isPending} onFile={take.mutate}>
-            Take in a backup from elsewhere
-          </TakeFile>
-        </Group>
-        {backups.isPending && <Waiting what="the backups" />}
-        {backups.isError && <Text role="alert">{sentenceOf(backups.error)}</Text>}
-        {backups.data?.length === 0 && (
-          <Text fz={18}>
-            There is no backup yet. The first is made soon after Gorse starts, or by the button above.
-          </Text>
-        )}
-        {backups.data?.map((backup) => (
-          <BackupCard key={backup.name} backup={backup} onRestore={() => setChosen(backup)} />
-        ))}
-      </Stack>
+    <Page title="Backups">
+      <Text>
+        A backup holds everything: quilts with their plans and logs, designs and frames. One is made every day, before
+        an update and before another is restored; the last seven of each kind are kept beside the data. Download one now
+        and then, and keep it on another disk.
+      </Text>
+      <Group>
+        <Button
+          size="md"
+          leftSection={<IconArchive size={20} />}
+          loading={make.isPending}
+          onClick={() => make.mutate()}
+        >
+          Back up now
+        </Button>
+        <TakeFile loading={take.isPending} onFile={take.mutate}>
+          Take in a backup from elsewhere
+        </TakeFile>
+      </Group>
+      {backups.isPending && <Waiting what="the backups" />}
+      {backups.isError && <Text role="alert">{sentenceOf(backups.error)}</Text>}
+      {backups.data?.length === 0 && (
+        <Text fz={18}>There is no backup yet. The first is made soon after Gorse starts, or by the button above.</Text>
+      )}
+      {backups.data?.map((backup) => (
+        <BackupCard key={backup.name} backup={backup} onRestore={() => setChosen(backup)} />
+      ))}
       {chosen && (
         <Modal
           opened
@@ -109,7 +98,7 @@ export default function BackupsPage() {
           </Group>
         </Modal>
       )}
-    </div>
+    </Page>
   );
 }
 
@@ -139,8 +128,7 @@ function BackupCard({ backup, onRestore }: { readonly backup: BackupAnswer; read
   );
 }
 
-const MOMENT = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' });
-const momentOf = ({ madeAt }: BackupAnswer): string => MOMENT.format(madeAt);
+const momentOf = ({ madeAt }: BackupAnswer): string => toTheMinute(madeAt);
 
 const many = (n: number, one: string): string => `${formatCount(n)} ${one}${n === 1 ? '' : 's'}`;
 const contentsOf = ({ quilts, runs, designs, frames }: BackupAnswer): string =>

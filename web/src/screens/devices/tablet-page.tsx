@@ -1,72 +1,60 @@
 import type { DeviceAnswer, PairingCodeAnswer } from '@gorse/contract';
-import { Button, Code, Group, List, Stack, Text, Title } from '@mantine/core';
+import { Button, Code, Group, List, Text, Title } from '@mantine/core';
 import { useInterval } from '@mantine/hooks';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import qrcode from 'qrcode';
 import { useEffect, useState } from 'react';
-import { Link } from 'react-router';
 import { api, sentenceOf } from '../../api/api.ts';
 import { KEYS, useDevices } from '../../api/queries.ts';
+import { toTheMinute } from '../../ui/moments.ts';
 import { tellError } from '../../ui/notices.ts';
+import { Page } from '../../ui/page.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 
 /** How a tablet at the frame is paired, and which devices are. */
 export default function TabletPage() {
   const devices = useDevices();
   const client = useQueryClient();
-  useEffect(() => {
-    document.title = 'At the frame with a tablet · Gorse';
-  }, []);
   const remove = useMutation({
     mutationFn: ({ id }: DeviceAnswer) => api.removeDevice(id),
     onSuccess: () => client.invalidateQueries({ queryKey: KEYS.devices }),
     onError: tellError,
   });
   return (
-    <div className="page" style={{ minHeight: '100%' }}>
-      <Stack maw={980} mx="auto">
-        <Group justify="space-between">
-          <Title order={1} size="h2">
-            At the frame with a tablet
+    <Page title="At the frame with a tablet">
+      {devices.isPending && <Waiting what="the devices" />}
+      {devices.isError && <Text role="alert">{sentenceOf(devices.error)}</Text>}
+      {devices.data && devices.data.addresses.length === 0 && <ServesThisOnly />}
+      {devices.data && devices.data.addresses.length > 0 && (
+        <Pairing addresses={devices.data.addresses} paired={devices.data.devices.length} />
+      )}
+      {devices.data && devices.data.devices.length > 0 && (
+        <>
+          <Title order={2} size="h3">
+            Paired devices
           </Title>
-          <Link to="/">Back to the shelf</Link>
-        </Group>
-        {devices.isPending && <Waiting what="the devices" />}
-        {devices.isError && <Text role="alert">{sentenceOf(devices.error)}</Text>}
-        {devices.data && devices.data.addresses.length === 0 && <ServesThisOnly />}
-        {devices.data && devices.data.addresses.length > 0 && (
-          <Pairing addresses={devices.data.addresses} paired={devices.data.devices.length} />
-        )}
-        {devices.data && devices.data.devices.length > 0 && (
-          <>
-            <Title order={2} size="h3">
-              Paired devices
-            </Title>
-            {devices.data.devices.map((device) => (
-              <section key={device.id} className="tile" style={{ padding: 16 }} aria-label={device.name}>
-                <Group justify="space-between" wrap="nowrap">
-                  <div>
-                    <Title order={3} size="h4">
-                      {device.name}
-                    </Title>
-                    <Text size="sm">
-                      paired {MOMENT.format(device.pairedAt)}, last here {MOMENT.format(device.seenAt)}
-                    </Text>
-                  </div>
-                  <Button variant="default" loading={remove.isPending} onClick={() => remove.mutate(device)}>
-                    Let it in no more
-                  </Button>
-                </Group>
-              </section>
-            ))}
-          </>
-        )}
-      </Stack>
-    </div>
+          {devices.data.devices.map((device) => (
+            <section key={device.id} className="tile" style={{ padding: 16 }} aria-label={device.name}>
+              <Group justify="space-between" wrap="nowrap">
+                <div>
+                  <Title order={3} size="h4">
+                    {device.name}
+                  </Title>
+                  <Text size="sm">
+                    paired {toTheMinute(device.pairedAt)}, last here {toTheMinute(device.seenAt)}
+                  </Text>
+                </div>
+                <Button variant="default" loading={remove.isPending} onClick={() => remove.mutate(device)}>
+                  Let it in no more
+                </Button>
+              </Group>
+            </section>
+          ))}
+        </>
+      )}
+    </Page>
   );
 }
-
-const MOMENT = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' });
 
 function ServesThisOnly() {
   return (

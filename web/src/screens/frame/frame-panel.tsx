@@ -131,19 +131,19 @@ function Elsewhere({
   busy,
   quiltId,
 }: {
-  readonly quilt: string;
+  readonly quilt: string | null;
   readonly busy: boolean;
   readonly quiltId: string;
 }) {
   return (
     <Stack gap="sm" role="alert">
       <Text fz={24} fw={700} lh={1.2}>
-        {quilt} {busy ? 'is being stitched' : 'is on the frame'}
+        {quilt ?? 'No quilt'} {busy ? 'is being stitched' : 'is on the frame'}
       </Text>
       <Text fz={17}>
         {busy
           ? 'Finish or stop it there. Only STOP works from here until then.'
-          : 'It was opened on another screen. Put this quilt on the frame when it truly lies there.'}
+          : `${quilt === null ? 'A backup was restored.' : 'It was opened on another screen.'} Put this quilt on the frame when it truly lies there.`}
       </Text>
       {!busy && (
         <Button size="xl" h={64} onClick={() => void api.putOn(quiltId).catch(tellError)}>

@@ -1,14 +1,14 @@
 import { formatLength, fullReach, GENERIC_MACHINE, type Machine, trimmed, usableReach } from '@gorse/core';
 import type { FrameAnswer } from '@gorse/contract';
-import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { Button, Group, Text, Title } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { api } from '../../api/api.ts';
 import { KEYS, useFrames } from '../../api/queries.ts';
 import { tellDone, tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
+import { Page } from '../../ui/page.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 import { FrameForm } from './frame-form.tsx';
 
@@ -38,78 +38,67 @@ export default function FramesPage() {
       .catch(tellError);
   };
   return (
-    <div className="page" style={{ minHeight: '100vh' }}>
-      <Stack maw={980} mx="auto">
-        <Group justify="space-between">
-          <Title order={1} size="h2">
-            Frames
-          </Title>
-          <Group>
-            <UnitsSelect />
-            <Link to="/">Back to the shelf</Link>
-          </Group>
-        </Group>
-        {frames.isPending && <Waiting what="the frames" />}
-        {editing ? (
-          <FrameForm machine={editing.machine} onSave={save} onCancel={() => setEditing(null)} />
-        ) : (
-          <>
-            <Text>
-              A frame’s measures say how deep a pass can be and how the roll takes from it. Copy the one nearest to
-              yours and measure it; a quilt is planned for a frame on its Passes step.
-            </Text>
-            {frames.data?.map((one) => (
-              <section key={one.id} className="tile" style={{ padding: 16 }} aria-label={one.machine.frame.name}>
-                <Group justify="space-between" wrap="nowrap">
-                  <div>
-                    <Title order={2} size="h4">
-                      {one.machine.frame.name}
-                      {one.generic ? ' (generic)' : ''}
-                    </Title>
-                    <Text size="sm">
-                      {formatLength(one.machine.frame.width, style)} wide, throat{' '}
-                      {formatLength(one.machine.frame.throat, style)}: reach{' '}
-                      {formatLength(fullReach(one.machine.frame), style)} with an empty roll,{' '}
-                      {formatLength(usableReach(one.machine.frame, 2000), style)} to plan with when{' '}
-                      {formatLength(2000, style)} are rolled up. {trimmed(one.machine.motion.stitchesPerMinute, 0)}{' '}
-                      stitches a minute.
-                    </Text>
-                  </div>
-                  <Group gap={6} wrap="nowrap">
-                    <Button
-                      variant="default"
-                      onClick={() =>
-                        setEditing({
-                          id: null,
-                          machine: named(one.machine, `My ${one.machine.frame.name}`.slice(0, 120)),
-                        })
-                      }
-                    >
-                      Copy and measure
-                    </Button>
-                    {!one.generic && (
-                      <>
-                        <Button variant="default" onClick={() => setEditing(one)}>
-                          Measure
-                        </Button>
-                        <Button variant="default" color="rowan" onClick={() => remove(one)}>
-                          Remove
-                        </Button>
-                      </>
-                    )}
-                  </Group>
+    <Page title="Frames" tools={<UnitsSelect />}>
+      {frames.isPending && <Waiting what="the frames" />}
+      {editing ? (
+        <FrameForm machine={editing.machine} onSave={save} onCancel={() => setEditing(null)} />
+      ) : (
+        <>
+          <Text>
+            A frame’s measures say how deep a pass can be and how the roll takes from it. Copy the one nearest to yours
+            and measure it; a quilt is planned for a frame on its Passes step.
+          </Text>
+          {frames.data?.map((one) => (
+            <section key={one.id} className="tile" style={{ padding: 16 }} aria-label={one.machine.frame.name}>
+              <Group justify="space-between" wrap="nowrap">
+                <div>
+                  <Title order={2} size="h4">
+                    {one.machine.frame.name}
+                    {one.generic ? ' (generic)' : ''}
+                  </Title>
+                  <Text size="sm">
+                    {formatLength(one.machine.frame.width, style)} wide, throat{' '}
+                    {formatLength(one.machine.frame.throat, style)}: reach{' '}
+                    {formatLength(fullReach(one.machine.frame), style)} with an empty roll,{' '}
+                    {formatLength(usableReach(one.machine.frame, 2000), style)} to plan with when{' '}
+                    {formatLength(2000, style)} are rolled up. {trimmed(one.machine.motion.stitchesPerMinute, 0)}{' '}
+                    stitches a minute.
+                  </Text>
+                </div>
+                <Group gap={6} wrap="nowrap">
+                  <Button
+                    variant="default"
+                    onClick={() =>
+                      setEditing({
+                        id: null,
+                        machine: named(one.machine, `My ${one.machine.frame.name}`.slice(0, 120)),
+                      })
+                    }
+                  >
+                    Copy and measure
+                  </Button>
+                  {!one.generic && (
+                    <>
+                      <Button variant="default" onClick={() => setEditing(one)}>
+                        Measure
+                      </Button>
+                      <Button variant="default" color="rowan" onClick={() => remove(one)}>
+                        Remove
+                      </Button>
+                    </>
+                  )}
                 </Group>
-              </section>
-            ))}
-            <Group>
-              <Button onClick={() => setEditing({ id: null, machine: named(GENERIC_MACHINE, 'My frame') })}>
-                New frame
-              </Button>
-            </Group>
-          </>
-        )}
-      </Stack>
-    </div>
+              </Group>
+            </section>
+          ))}
+          <Group>
+            <Button onClick={() => setEditing({ id: null, machine: named(GENERIC_MACHINE, 'My frame') })}>
+              New frame
+            </Button>
+          </Group>
+        </>
+      )}
+    </Page>
   );
 }
 
