@@ -5,5 +5,7 @@ export default defineConfig({
     include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
+    // What is waited for comes late on a busy machine.
+    expect: { poll: { timeout: 20_000 } },
   },
 });
