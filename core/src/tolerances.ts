@@ -12,6 +12,9 @@ export const WARP_CHORD = 0.02;
 /** Points of a quilt's lines that change nothing by more than this are left out of files: half the finest step of a machine. */
 export const EXPORTED_CHORD = 0.005;
 
+/** Where a line's points are thinned before it is looked at as a whole, none lies farther off than this: half a step of a machine. */
+export const ANALYSED_CHORD = 0.005;
+
 /** Largest distance between the drawn line and the thread lying between two needle holes. */
 export const STITCH_CHORD = 0.25;
 

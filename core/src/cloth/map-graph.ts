@@ -86,9 +86,9 @@ function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], cluste
 
 /** Vertices strictly between two others and on the straight line between them, in order. */
 function verticesOn(vertices: readonly Vertex[]): (from: number, to: number) => number[] {
-  const index = indexBoxes(vertices.length, (i) => {
+  const index = indexBoxes(vertices.length, (i, add) => {
     const { x, y } = vertices[i]!.at;
-    return [x, y, x, y];
+    add(x, y, x, y);
   });
   return (from, to) => {
     const [a, b] = [vertices[from]!.at, vertices[to]!.at];

@@ -78,6 +78,23 @@ describe('spacing', () => {
     expect(factsOf(rows).spacing).toBeCloseTo(12, 6);
     expect(Math.abs(factsOf(rows).widestGap - 18)).toBeLessThan(0.01);
   });
+  it('of a meander with a hole in it is the hole, however dense its lanes', () => {
+    const [size, lane, hole] = [250, 2, 10];
+    const middle = size / 2;
+    const points = Array.from({ length: size / lane + 1 }, (_, k) => {
+      const y = k * lane;
+      const half = Math.sqrt(Math.max(0, (hole / 2) ** 2 - (y - middle) ** 2));
+      const start = Math.atan2(y - middle, -half);
+      const sweep = (Math.atan2(y - middle, half) - start + (y < middle ? TURN : 0)) % TURN;
+      const round = Array.from({ length: 61 }, (_, i): Point => {
+        const angle = start + (sweep * i) / 60;
+        return { x: middle + (hole / 2) * Math.cos(angle), y: middle + (hole / 2) * Math.sin(angle) };
+      });
+      const row: Point[] = [{ x: 0, y }, ...(half > 0 ? round : []), { x: size, y }];
+      return k % 2 === 0 ? row : row.reverse();
+    });
+    expect(Math.abs(factsOf(polyline(points.flat())).widestGap - hole)).toBeLessThan(0.02);
+  });
   it('of a circle: nothing faces anything but across; its gap is itself', () => {
     const { facts, places } = analyseDesign([circle(30)]);
     expect(Math.abs(facts.widestGap - 60)).toBeLessThan(0.01);
@@ -109,6 +126,13 @@ describe('doubled stretches', () => {
     expect(factsOf(twice).doubled / factsOf(circle(30)).length).toBeCloseTo(1, 2);
     expect(factsOf(twice).crossings).toBe(0);
   });
+  it.each([3, 5, 8])('of a circle of %i mm retraced by chords that lie half a chord on', (r) => {
+    const round = (shift: number): Float64Array =>
+      curve(48, (t) => ({ x: r * Math.cos(TURN * (t + shift / 48)), y: r * Math.sin(TURN * (t + shift / 48)) }));
+    const twice = factsOf(Float64Array.of(...round(0), ...round(0.5)));
+    expect(twice.doubled / (TURN * r)).toBeGreaterThan(0.97);
+    expect(twice.crossings).toBe(0);
+  });
   it('are neither crossings nor lines a little apart', () => {
     expect(factsOf(line(0, 0, 40, 0, 40, 10, 20, 10, 20, -10)).doubled).toBe(0);
     expect(factsOf(line(0, 0, 40, 0, 40, 0.5, 0, 0.5)).doubled).toBe(0);
@@ -127,6 +151,28 @@ describe('crossings', () => {
       6,
     ],
     ['a line over a doubled one', [line(0, 0, 40, 0, 0, 0), line(20, -10, 20, 10)], 1],
+    [
+      'lines at five degrees',
+      [line(0, 0, 200, 0), line(100, 0, 100 + 87 * Math.cos(0.0873), 87 * Math.sin(0.0873)), line(20, 3.5, 180, -10.5)],
+      1,
+    ],
+    [
+      'a figure eight that starts where it crosses',
+      [curve(800, (t) => ({ x: 40 * Math.sin(TURN * t), y: 20 * Math.sin(2 * TURN * t) }))],
+      1,
+    ],
+    ['a closed line crossed at its start', [circle(20), line(10, 0, 30, 0)], 1],
+    ['a closed line touched at its start', [circle(20), line(30, 10, 20, 0, 30, -10)], 0],
+    [
+      'two corners at one place, rounded apart',
+      [line(0, 0, 10, 10.0003, 20, 20), line(20, 0.0002, 10.0004, 10, 0, 20)],
+      1,
+    ],
+    [
+      'two corners that touch, rounded into each other',
+      [line(0, 0, 10.0004, 10, 0, 20), line(20, 0, 10, 10.0002, 20, 20)],
+      0,
+    ],
     ['a Lissajous figure of 2 by 3', [lissajous], 2 * 2 * 3 - 2 - 3],
     ['a circle', [circle(20)], 0],
   ])('%s', (_name, strokes, count) => {

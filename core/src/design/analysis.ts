@@ -1,9 +1,9 @@
-import type { EmptyCircle } from '../geometry/empty-circle.ts';
+import { type EmptyCircle, fieldFor } from '../geometry/empty-circle.ts';
 import { type DesignPoint, plus } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
+import { type Polyline, simplify } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { convexHull } from '../geometry/hull.ts';
-import { DIRECTIONAL } from '../tolerances.ts';
+import { ANALYSED_CHORD, DIRECTIONAL } from '../tolerances.ts';
 import { crossings } from './crossings.ts';
 import { type Corner, type Bend, sharpestCorner, tightestBend } from './curvature.ts';
 import { designBounds, type DesignMeasure, measureDesign } from './design.ts';
@@ -50,19 +50,20 @@ export interface DesignAnalysis {
 
 /** Everything that can be told from the strokes alone; about n log n. Throws when there is no stroke with a length. */
 export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
-  const index = indexSegments(strokes);
+  const index = indexSegments(strokes.map((line) => simplify(line, ANALYSED_CHORD)));
   const measure = measureDesign(strokes);
   const outline = convexHull(strokes);
+  const bounds = designBounds(strokes);
+  const field = fieldFor(index, bounds);
   const places: DesignPlaces = {
     doubled: doubledStretches(index),
     crossings: crossings(index),
     sharpest: sharpestCorner(strokes),
     tightest: tightestBend(strokes),
-    gap: widestGap(index, outline),
+    gap: widestGap(index, bounds, outline, field),
   };
   const join = rowJoin(measure);
-  const symmetry = symmetryOf(index);
-  const bounds = designBounds(strokes);
+  const symmetry = symmetryOf(index, bounds, field);
   const corner = { x: -bounds.minX, y: -bounds.minY };
   const hull = outline.map((p) => plus(p, corner));
   const inBox = {

@@ -1,5 +1,6 @@
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { DOUBLED_DISTANCE, SHORTEST_DOUBLED } from '../tolerances.ts';
+import { ALONGSIDE, headings } from './headings.ts';
 
 /** A stretch of the sewing line, in millimetres from its start with all strokes laid end to end. */
 export interface Stretch {
@@ -7,19 +8,17 @@ export interface Stretch {
   readonly to: number;
 }
 
-/** Lines within about 3° run alongside each other. */
-const ALONGSIDE = 0.05;
-
 /** A line that runs on the same way must have gone at least this far (mm) before it can lie on itself; one that comes back may turn on the spot. */
 const LEAST_ROUND = 2;
 
 /**
  * Stretches that are stitched over an earlier part of the same design, merged and in sewing order: exact, by projecting each segment on the
- * earlier ones that run alongside it within `DOUBLED_DISTANCE`.
+ * earlier ones within `DOUBLED_DISTANCE` that run alongside it. Curves retraced by other chords run alongside each other too.
  */
 export function doubledStretches(index: SegmentIndex): Stretch[] {
   const found: Stretch[] = [];
   const { ends, along } = index;
+  const heading = headings(index);
   for (let i = 0; i < index.count; i++) {
     const [x0, y0, x1, y1] = [ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!];
     const near = index.within(
@@ -32,7 +31,8 @@ export function doubledStretches(index: SegmentIndex): Stretch[] {
     for (const j of near) {
       if (j >= i) continue;
       const runsOn = index.stroke[i] === index.stroke[j] && along[i]! - along[j + 1]! < LEAST_ROUND;
-      if (runsOn && isSameWay(ends, i, j)) continue;
+      const [hx, hy, gx, gy] = [heading[2 * i]!, heading[2 * i + 1]!, heading[2 * j]!, heading[2 * j + 1]!];
+      if (Math.abs(hx * gy - hy * gx) > ALONGSIDE || (runsOn && hx * gx + hy * gy > 0)) continue;
       const overlap = overlapWith(ends, i, j, length, along[j + 1]! - along[j]!);
       if (overlap) found.push({ from: along[i]! + overlap[0] * length, to: along[i]! + overlap[1] * length });
     }
@@ -40,19 +40,13 @@ export function doubledStretches(index: SegmentIndex): Stretch[] {
   return merged(found).filter((stretch) => stretch.to - stretch.from >= SHORTEST_DOUBLED);
 }
 
-const isSameWay = (e: Float64Array, i: number, j: number): boolean =>
-  (e[4 * i + 2]! - e[4 * i]!) * (e[4 * j + 2]! - e[4 * j]!) +
-    (e[4 * i + 3]! - e[4 * i + 1]!) * (e[4 * j + 3]! - e[4 * j + 1]!) >
-  0;
-
-/** The part of segment `i` (as parameters 0…1) that lies square beside segment `j`, near it and alongside it. */
+/** The part of segment `i` (as parameters 0…1) that lies square beside segment `j` and near it. */
 function overlapWith(ends: Float64Array, i: number, j: number, a: number, b: number): readonly [number, number] | null {
   const ux = (ends[4 * j + 2]! - ends[4 * j]!) / b;
   const uy = (ends[4 * j + 3]! - ends[4 * j + 1]!) / b;
   const vx = ends[4 * i + 2]! - ends[4 * i]!;
   const vy = ends[4 * i + 3]! - ends[4 * i + 1]!;
   const sin = (ux * vy - uy * vx) / a;
-  if (Math.abs(sin) > ALONGSIDE) return null;
   const dx = ends[4 * i]! - ends[4 * j]!;
   const dy = ends[4 * i + 1]! - ends[4 * j + 1]!;
   const within = clipped(dx * ux + dy * uy, vx * ux + vy * uy, 0, b);

@@ -1,6 +1,7 @@
-import { type Affine, applyToPoint, compose, rotation, scaling, translation } from '../geometry/affine.ts';
+import { type Affine, compose, rotation, scaling, translation } from '../geometry/affine.ts';
+import type { DistanceField } from '../geometry/distance-field.ts';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { type Bounds, boundsOf, polyline, squaredDistanceToChord } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { SYMMETRY_MISS } from '../tolerances.ts';
 import { pointAt } from './along.ts';
@@ -16,33 +17,92 @@ export interface Symmetry {
   readonly upsideDown: number;
 }
 
+/** Points that stand for the line where it is compared as a whole. */
 const SAMPLES = 600;
-const TURNS = [12, 10, 8, 7, 6, 5, 4, 3, 2] as const;
+/** Points this far apart along the line are held against it, mm: whatever leaves it by more than a miss is seen. */
+const STEP = SYMMETRY_MISS / 2;
+/** Most points that are held against it: a kilometre of line has them farther apart. */
+const MOST_HELD = 2_000_000;
+/** Turns of a higher order are told as a circle's. */
+const HIGHEST_ORDER = 24;
 const BANDS = 8;
 const WAYS = 8;
 /** Fields across and down. */
 const FIELDS = 4;
 
-/** About the centroid of the line, which every symmetry keeps. */
-export function symmetryOf(index: SegmentIndex): Symmetry {
+/**
+ * About the centroid of the line, which every symmetry keeps. All of the line is held against itself, by the nearest segment of `field` first,
+ * which is the right one nearly always.
+ */
+export function symmetryOf(index: SegmentIndex, box: Bounds, field: DistanceField): Symmetry {
   const total = index.along[index.count]!;
   const samples = Array.from({ length: SAMPLES }, (_, k) => pointAt(index, ((k + 0.5) / SAMPLES) * total));
+  const held = spacedPoints(index, Math.max(STEP, total / MOST_HELD));
   const centre = centroid(index);
-  const about = (map: Affine): Affine =>
-    compose(translation(-centre.x, -centre.y), map, translation(centre.x, centre.y));
+  const isOnLine = nearBy(index, box, field);
   const keeps = (map: Affine): boolean => {
-    const whole = about(map);
-    return samples.every((p) => {
-      const moved = applyToPoint(whole, p);
-      return index.distance(moved.x, moved.y) <= SYMMETRY_MISS;
-    });
+    const [a, b, c, d, e, f] = compose(translation(-centre.x, -centre.y), map, translation(centre.x, centre.y));
+    for (let i = 0; i < held.length; i += 2) {
+      const [x, y] = [held[i]!, held[i + 1]!];
+      if (!isOnLine(a * x + c * y + e, b * x + d * y + f)) return false;
+    }
+    return true;
   };
+  const orders = Array.from({ length: HIGHEST_ORDER - 1 }, (_, i) => HIGHEST_ORDER - i);
   return {
     mirrorsAcross: keeps(scaling(-1, 1)),
     mirrorsDown: keeps(scaling(1, -1)),
-    turns: TURNS.find((n) => keeps(rotation((2 * Math.PI) / n))) ?? 1,
+    turns: orders.find((n) => keeps(rotation((2 * Math.PI) / n))) ?? 1,
     upsideDown: upsideDown(samples),
   };
+}
+
+/** Whether a place lies on the line within a miss. */
+function nearBy(
+  index: SegmentIndex,
+  box: Bounds,
+  { cell, columns, rows, nearest }: DistanceField,
+): (x: number, y: number) => boolean {
+  const { ends } = index;
+  const most = SYMMETRY_MISS ** 2;
+  return (x, y) => {
+    const column = Math.floor((x - box.minX) / cell);
+    const row = Math.floor((y - box.minY) / cell);
+    if (column >= 0 && column < columns && row >= 0 && row < rows) {
+      const e = 4 * nearest[row * columns + column]!;
+      if (squaredDistanceToChord(x, y, ends[e]!, ends[e + 1]!, ends[e + 2]!, ends[e + 3]!) <= most) return true;
+    }
+    return index.distance(x, y) <= SYMMETRY_MISS;
+  };
+}
+
+/** Points of the line no farther apart than a step, the far ones first, so that what breaks a symmetry is met soon. */
+function spacedPoints({ ends, along, count }: SegmentIndex, step: number): Float64Array {
+  const points: number[] = [];
+  for (let i = 0; i < count; i++) {
+    const parts = Math.max(1, Math.ceil((along[i + 1]! - along[i]!) / step));
+    for (let k = 0; k < parts; k++) {
+      const t = (k + 0.5) / parts;
+      points.push(ends[4 * i]! + t * (ends[4 * i + 2]! - ends[4 * i]!));
+      points.push(ends[4 * i + 1]! + t * (ends[4 * i + 3]! - ends[4 * i + 1]!));
+    }
+  }
+  const n = points.length / 2;
+  const stride = strideOf(n);
+  const out = new Float64Array(points.length);
+  for (let k = 0, i = 0; k < n; k++, i = (i + stride) % n) {
+    out[2 * k] = points[2 * i]!;
+    out[2 * k + 1] = points[2 * i + 1]!;
+  }
+  return out;
+}
+
+/** A stride that visits all of n things, each far from the one before. */
+function strideOf(n: number): number {
+  const divides = (a: number, b: number): number => (b === 0 ? a : divides(b, a % b));
+  let stride = Math.max(1, Math.round(0.618 * n));
+  while (divides(n, stride) !== 1) stride++;
+  return stride;
 }
 
 /** The mean place of the thread. */

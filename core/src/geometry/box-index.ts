@@ -8,10 +8,14 @@ export interface BoxIndex {
   nearest(x: number, y: number, most: number, within?: number): number[];
 }
 
-/** Throws without a box. `boxOf` gives minX, minY, maxX, maxY. */
-export function indexBoxes(count: number, boxOf: (i: number) => readonly [number, number, number, number]): BoxIndex {
+/** Throws without a box. `addBox` adds the box of an index by minX, minY, maxX, maxY. */
+export function indexBoxes(
+  count: number,
+  addBox: (i: number, add: (minX: number, minY: number, maxX: number, maxY: number) => void) => void,
+): BoxIndex {
   const index = new Flatbush(count);
-  for (let i = 0; i < count; i++) index.add(...boxOf(i));
+  const add = (minX: number, minY: number, maxX: number, maxY: number): void => void index.add(minX, minY, maxX, maxY);
+  for (let i = 0; i < count; i++) addBox(i, add);
   index.finish();
   return {
     search: (minX, minY, maxX, maxY) => index.search(minX, minY, maxX, maxY),

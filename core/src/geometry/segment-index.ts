@@ -1,5 +1,5 @@
 import { indexBoxes } from './box-index.ts';
-import { squaredDistanceToSegment, type Polyline } from './polyline.ts';
+import { squaredDistanceToChord, type Polyline } from './polyline.ts';
 
 /** The segments of some strokes in sewing order, found by place. Segments of no length are left out. */
 export interface SegmentIndex {
@@ -12,6 +12,8 @@ export interface SegmentIndex {
   readonly along: Float64Array;
   /** Segments whose box meets a box. */
   within(minX: number, minY: number, maxX: number, maxY: number): number[];
+  /** The segment nearest to a point; O(log n). */
+  nearest(x: number, y: number): number;
   /** Distance from a point to the nearest segment; O(log n). */
   distance(x: number, y: number): number;
 }
@@ -25,41 +27,49 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
   let count = 0;
   strokes.forEach((line, stroke) => {
     for (let i = 2; i < line.length; i += 2) {
-      const [x0, y0, x1, y1] = [line[i - 2]!, line[i - 1]!, line[i]!, line[i + 1]!];
-      const length = Math.sqrt((x1 - x0) ** 2 + (y1 - y0) ** 2);
+      const dx = line[i]! - line[i - 2]!;
+      const dy = line[i + 1]! - line[i - 1]!;
+      const length = Math.sqrt(dx * dx + dy * dy);
       if (length === 0) continue;
-      ends.set([x0, y0, x1, y1], 4 * count);
+      for (let k = 0; k < 4; k++) ends[4 * count + k] = line[i - 2 + k]!;
       owner[count] = stroke;
       along[count + 1] = along[count]! + length;
       count++;
     }
   });
   if (count === 0) throw new RangeError('there is no line to index');
-  const boxes = indexBoxes(count, (i) => {
-    const [x0, y0, x1, y1] = [ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!];
-    return [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)];
+  const boxes = indexBoxes(count, (i, add) => {
+    const x0 = ends[4 * i]!;
+    const y0 = ends[4 * i + 1]!;
+    const x1 = ends[4 * i + 2]!;
+    const y1 = ends[4 * i + 3]!;
+    add(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
   });
   const squared = (i: number, x: number, y: number): number =>
-    squaredDistanceToSegment(
-      x,
-      y,
-      { x: ends[4 * i]!, y: ends[4 * i + 1]! },
-      { x: ends[4 * i + 2]!, y: ends[4 * i + 3]! },
-    );
-  const nearest = (x: number, y: number, among: readonly number[]): number =>
-    among.reduce((least, i) => Math.min(least, squared(i, x, y)), Infinity);
+    squaredDistanceToChord(x, y, ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!);
+  const nearestOf = (x: number, y: number, among: readonly number[]): number => {
+    let best = among[0]!;
+    let least = squared(best, x, y);
+    for (const i of among) {
+      const d = squared(i, x, y);
+      if (d < least) [best, least] = [i, d];
+    }
+    return best;
+  };
+  const nearest = (x: number, y: number): number => {
+    // Boxes near the point first, then whatever could still be nearer than the best of them.
+    const first = nearestOf(x, y, boxes.nearest(x, y, 4));
+    const reach = Math.sqrt(squared(first, x, y));
+    // Rounding may leave even the nearest box just outside the search.
+    return nearestOf(x, y, [first, ...boxes.search(x - reach, y - reach, x + reach, y + reach)]);
+  };
   return {
     count,
     ends: ends.subarray(0, 4 * count),
     stroke: owner.subarray(0, count),
     along: along.subarray(0, count + 1),
     within: (minX, minY, maxX, maxY) => boxes.search(minX, minY, maxX, maxY),
-    distance(x, y) {
-      // Boxes near the point first, then whatever could still be nearer than the best of them.
-      const first = Math.sqrt(nearest(x, y, boxes.nearest(x, y, 4)));
-      const near = boxes.search(x - first, y - first, x + first, y + first);
-      // Rounding may leave even the nearest box just outside the search.
-      return Math.min(first, Math.sqrt(nearest(x, y, near)));
-    },
+    nearest,
+    distance: (x, y) => Math.sqrt(squared(nearest(x, y), x, y)),
   };
 }

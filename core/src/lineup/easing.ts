@@ -24,9 +24,9 @@ export function easedToFrame(
 ): (p: ClothPoint) => FramePoint {
   const { toFrame } = cloth.lineUp(advance);
   if (stitched.length === 0 || length <= 0) return toFrame;
-  const index = indexBoxes(stitched.length, (i) => {
+  const index = indexBoxes(stitched.length, (i, add) => {
     const { x, y } = stitched[i]!.cloth;
-    return [x, y, x, y];
+    add(x, y, x, y);
   });
   const known: (Point | undefined)[] = [];
   const offOf = (i: number): Point => {

@@ -1,7 +1,6 @@
 import Delaunator from 'delaunator';
 import { designBounds } from '../design/design.ts';
-import { circumcentre } from '../geometry/empty-circle.ts';
-import { plainPoint } from '../geometry/point.ts';
+import { plainPoint, type Point, type PointMaker } from '../geometry/point.ts';
 import { cumulativeLength, type Polyline } from '../geometry/polyline.ts';
 import { contactGap } from './contact-gap.ts';
 import type { Repeat } from './repeat.ts';
@@ -105,4 +104,25 @@ function sampled(strokes: readonly Polyline[]): Float64Array {
     }
   });
   return Float64Array.from(out);
+}
+
+/** The centre of the circle through a triangle's corners; null for points all but in a row, which have theirs at infinity. */
+function circumcentre<P extends Point>(
+  points: Float64Array,
+  triangles: Uint32Array,
+  t: number,
+  make: PointMaker<P>,
+): P | null {
+  const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
+  const ax = points[2 * a]!;
+  const ay = points[2 * a + 1]!;
+  const bx = points[2 * b]! - ax;
+  const by = points[2 * b + 1]! - ay;
+  const cx = points[2 * c]! - ax;
+  const cy = points[2 * c + 1]! - ay;
+  const d = 2 * (bx * cy - by * cx);
+  const bb = bx * bx + by * by;
+  const cc = cx * cx + cy * cy;
+  const centre = make(ax + (cy * bb - by * cc) / d, ay + (bx * cc - cx * bb) / d);
+  return Number.isFinite(centre.x) && Number.isFinite(centre.y) ? centre : null;
 }
