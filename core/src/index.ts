@@ -271,7 +271,7 @@ export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchC
 export { needlePoints } from './stitch/needle-points.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
-export { EXPORTED_CHORD, HEAD_ON_POINT, LOST } from './tolerances.ts';
+export { HEAD_ON_POINT, LOST, THINNED_CHORD } from './tolerances.ts';
 export {
   counted,
   formatCount,

@@ -9,11 +9,11 @@ export const FLATTEN_CHORD = 0.01;
 /** Chord error that a bend (a warp that is not affine) may add to a straight segment. */
 export const WARP_CHORD = 0.02;
 
-/** Points of a quilt's lines that change nothing by more than this are left out of files: half the finest step of a machine. */
-export const EXPORTED_CHORD = 0.005;
+/** Points of a line that change nothing by more than this are left out before it is looked at or stitched: half the finest step of a machine. */
+export const THINNED_CHORD = 0.005;
 
-/** Where a line's points are thinned before it is looked at as a whole, none lies farther off than this: half a step of a machine. */
-export const ANALYSED_CHORD = 0.005;
+/** Drawings are rounded to no coarser a grid than this; what is coarser is drawn so. */
+export const COARSEST_GRID = 0.1;
 
 /** Largest distance between the drawn line and the thread lying between two needle holes. */
 export const STITCH_CHORD = 0.25;

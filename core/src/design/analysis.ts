@@ -1,9 +1,10 @@
 import { type EmptyCircle, fieldFor } from '../geometry/empty-circle.ts';
 import { type DesignPoint, plus } from '../geometry/point.ts';
-import { type Polyline, simplify } from '../geometry/polyline.ts';
+import type { Polyline } from '../geometry/polyline.ts';
+import { thinned } from '../geometry/thin.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { convexHull } from '../geometry/hull.ts';
-import { ANALYSED_CHORD, DIRECTIONAL } from '../tolerances.ts';
+import { DIRECTIONAL } from '../tolerances.ts';
 import { crossings } from './crossings.ts';
 import { type Corner, type Bend, sharpestCorner, tightestBend } from './curvature.ts';
 import { designBounds, type DesignMeasure, measureDesign } from './design.ts';
@@ -50,7 +51,8 @@ export interface DesignAnalysis {
 
 /** Everything that can be told from the strokes alone; about n log n. Throws when there is no stroke with a length. */
 export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
-  const index = indexSegments(strokes.map((line) => simplify(line, ANALYSED_CHORD)));
+  const lines = strokes.map(thinned);
+  const index = indexSegments(lines);
   const measure = measureDesign(strokes);
   const outline = convexHull(strokes);
   const bounds = designBounds(strokes);
@@ -58,8 +60,8 @@ export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
   const places: DesignPlaces = {
     doubled: doubledStretches(index),
     crossings: crossings(index),
-    sharpest: sharpestCorner(strokes),
-    tightest: tightestBend(strokes),
+    sharpest: sharpestCorner(lines),
+    tightest: tightestBend(lines),
     gap: widestGap(index, bounds, outline, field),
   };
   const join = rowJoin(measure);

@@ -1,5 +1,6 @@
 import { distortionOf } from '../fit/distortion.ts';
 import type { LineUp } from '../lineup/line-up.ts';
+import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { graphOf, measuredShape } from './landmarks.ts';
 import type { Piece } from './piece.ts';
@@ -42,7 +43,7 @@ function patchAsTouched(
   const placed = placedOf(plan, record);
   if (!placed) return { piece: null, fault: 'gone' };
   const { recipe, region } = placed;
-  const design = plan.strokesOf(recipe.designId);
+  const design = plan.get(designLines, recipe.designId);
   if (!design) return { piece: region, fault: 'noDesign' };
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
   const laid = layInPatch(design, recipe, shape);

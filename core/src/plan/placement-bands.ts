@@ -4,6 +4,7 @@ import { outlineOf, type Shape } from '../cloth/shape.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
+import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { depthOf, partBands, ringWithin } from './in-parts.ts';
 import type { PieceBand } from './piece-band.ts';
@@ -30,7 +31,7 @@ export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed
 /** A placement's design on the planned cloth; null when it can't be fitted, undefined when there is no design. */
 export function laidPlacement(plan: Plan, id: string): LaidInPatch | null | undefined {
   const placed = placedOf(plan, id);
-  const design = placed && plan.strokesOf(placed.recipe.designId);
+  const design = placed && plan.get(designLines, placed.recipe.designId);
   return placed && design && layInPatch(design, placed.recipe, placed.region.shape);
 }
 

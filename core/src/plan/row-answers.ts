@@ -3,6 +3,7 @@ import { pullNumber, type RankedAnswer, rankedAnswers, rowTask } from '../rows/a
 import { rowKinds } from '../rows/lay-rows.ts';
 import type { RowNumber, RowNumbers } from '../rows/row-set.ts';
 import { bandsOf, passesOfBands } from './bands.ts';
+import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { quiltOf } from './plan-document.ts';
 import type { RowSetRecord } from './records.ts';
@@ -24,7 +25,7 @@ export interface RowChoice extends RankedAnswer {
 
 /** The ranked answers for rows that would take the place of those that are there, the quilt being loaded so. Empty when nothing can be laid. */
 export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowChoice[] {
-  const design = plan.strokesOf(asked.designId);
+  const design = plan.get(designLines, asked.designId);
   const kinds = design && rowKinds(design, asked, 1);
   if (!design || !kinds) return [];
   const placed = rowBed(plan.records, asked.area, loading);
@@ -43,7 +44,7 @@ export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowC
 
 /** What all numbers become when one is pulled; null when the pinned ones don't let it, or nothing can be laid. */
 export function pulledNumbers(plan: Plan, set: RowSetRecord, pulled: RowNumber, value: number): RowNumbers | null {
-  const design = plan.strokesOf(set.designId);
+  const design = plan.get(designLines, set.designId);
   const kinds = design && rowKinds(design, set, 1);
   if (!kinds) return null;
   const { bed } = rowBed(plan.records, set.area);

@@ -1,4 +1,5 @@
 import type { Loading } from '../cloth/loading.ts';
+import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import type { PieceBand } from './piece-band.ts';
 import { rowBands, type RowsOnBed, rowsOnBed } from './resolve-rows.ts';
@@ -10,7 +11,7 @@ type SetLoaded = { readonly set: string; readonly loading: Loading };
 /** The rows of a set where they lie; null when they can't be laid, undefined when there is no set or no design. */
 export function laidRows(plan: Plan, { set: id, loading }: SetLoaded): RowsOnBed | null | undefined {
   const set = plan.records.rowSets[id];
-  const design = set && plan.strokesOf(set.designId);
+  const design = set && plan.get(designLines, set.designId);
   return set && design && rowsOnBed(design, set, rowBed(plan.records, set.area, loading));
 }
 

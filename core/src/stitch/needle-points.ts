@@ -1,12 +1,8 @@
-import {
-  cumulativeLength,
-  pointCount,
-  squaredDistanceToChord,
-  turnAt,
-  withoutRepeats,
-  type Polyline,
-} from '../geometry/polyline.ts';
-import { CORNER_TURN, SHARP_STITCH_RATIO, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { cumulativeLength, squaredDistanceToChord, withoutRepeats, type Polyline } from '../geometry/polyline.ts';
+import { thinned } from '../geometry/thin.ts';
+import { SHARP_STITCH_RATIO, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
+import { cornersOf } from './corners.ts';
 
 export interface NeedlePoints {
   /** One needle hole a point, in the space of the line; the first and last are the line's own ends. */
@@ -17,31 +13,31 @@ export interface NeedlePoints {
 
 /**
  * Stitches a line: equal stitches along its arc length, a hole on every corner, and shorter stitches where the thread would leave the
- * drawn line by more than `STITCH_CHORD`. Shorter than `SHORTEST_STITCH` only where two corners are that close.
- * A line of no length gives its one point. O(points + holes · points between two holes).
+ * drawn line by more than `STITCH_CHORD`. No hole lies nearer to the one before than `SHORTEST_STITCH`, but for cusps and a line that is shorter
+ * as a whole. Points that say nothing are left out first (`thinned`). A line of no length gives its one point.
+ * O(points + holes · points between two holes).
  * @param stitch length of one stitch, in the line's millimetres
  */
 export function needlePoints(line: Polyline, stitch: number): NeedlePoints {
-  const clean = withoutRepeats(line);
+  const clean = withoutRepeats(thinned(line));
   const along = cumulativeLength(clean);
-  const out: number[] = [clean[0] ?? 0, clean[1] ?? 0];
-  const sharp: number[] = [];
-  const corners = cornersOf(clean);
-  for (let i = 1; i < corners.length; i++) {
-    stitchSection(clean, along, corners[i - 1]!, corners[i]!, stitch, out, sharp);
-  }
-  return { points: Float64Array.from(out), sharp };
+  const holes: Hole[] = [{ x: clean[0] ?? 0, y: clean[1] ?? 0, isCorner: true, isSharp: false }];
+  const corners = cornersOf(clean, along);
+  for (let i = 1; i < corners.length; i++) stitchSection(clean, along, corners[i - 1]!, corners[i]!, stitch, holes);
+  const kept = spaced(holes, stitch);
+  return {
+    points: Float64Array.from(kept.flatMap(({ x, y }) => [x, y])),
+    sharp: kept.flatMap(({ isSharp }, i) => (isSharp ? [i] : [])),
+  };
 }
 
-/** Indices of both ends and of every corner between. A corner turns by `CORNER_TURN` or more. */
-function cornersOf(line: Polyline): number[] {
-  const last = pointCount(line) - 1;
-  const corners = [0];
-  for (let i = 1; i < last; i++) {
-    if (turnAt(line, i) >= CORNER_TURN) corners.push(i);
-  }
-  if (last > 0) corners.push(last);
-  return corners;
+interface Hole {
+  readonly x: number;
+  readonly y: number;
+  /** The line turns or ends there: it stays. */
+  readonly isCorner: boolean;
+  /** The line forced a stitch much shorter than asked. */
+  readonly isSharp: boolean;
 }
 
 /** Appends the holes after point `from` up to and with point `to`. Never leaves a sliver: what is left is always divided evenly. */
@@ -51,29 +47,43 @@ function stitchSection(
   from: number,
   to: number,
   stitch: number,
-  out: number[],
-  sharp: number[],
+  holes: Hole[],
 ): void {
   const end = along[to]!;
   const least = Math.min(SHORTEST_STITCH, stitch);
   let at = along[from]!;
   let index = from;
   while (end - at > 1e-9) {
-    const even = (end - at) / Math.ceil((end - at) / stitch - 1e-6);
+    const left = end - at;
+    const even = left / Math.ceil(left / stitch - 1e-6);
     let step = even;
     while (step > least && chordError(line, along, index, at, at + step) > STITCH_CHORD) step *= 0.8;
     step = Math.max(step, Math.min(least, even));
-    at = end - at - step < least / 2 ? end : at + step;
+    if (left - step > 1e-9 && left - step < least) step = left >= 2 * least ? left / 2 : left;
+    const isCorner = left - step < 1e-9;
+    at = isCorner ? end : at + step;
     while (index < to && along[index + 1]! <= at) index++;
-    if (at === end) out.push(line[2 * to]!, line[2 * to + 1]!);
-    else pushPointAt(line, along, index, at, out);
-    if (step < stitch * SHARP_STITCH_RATIO) sharp.push(out.length / 2 - 1);
+    const t = isCorner ? 0 : partAt(along, index, at);
+    const i = 2 * (isCorner ? to : index);
+    const [x, y] = t === 0 ? [line[i]!, line[i + 1]!] : [coordinateAt(line, i, t), coordinateAt(line, i + 1, t)];
+    holes.push({ x, y, isCorner, isSharp: step < stitch * SHARP_STITCH_RATIO });
   }
 }
 
-function pushPointAt(line: Polyline, along: Float64Array, index: number, at: number, out: number[]): void {
-  const t = partAt(along, index, at);
-  out.push(coordinateAt(line, 2 * index, t), coordinateAt(line, 2 * index + 1, t));
+/** Without holes that a tight curl brings nearer to the one before than a stitch may be short; none grows longer than asked by it. */
+function spaced(holes: readonly Hole[], stitch: number): Hole[] {
+  const least = Math.min(SHORTEST_STITCH, stitch) - 1e-6;
+  const kept: Hole[] = [];
+  for (const hole of holes) {
+    const last = kept.at(-1);
+    if (last && distance<Point>(last, hole) < least) {
+      if (!hole.isCorner) continue;
+      const before = kept.at(-2);
+      if (!last.isCorner && before && distance<Point>(before, hole) <= stitch) kept.pop();
+    }
+    kept.push(hole);
+  }
+  return kept;
 }
 
 /** Where an arc length lies between the point at `index` and the next, 0 to 1. */

@@ -15,6 +15,9 @@ const circle = (r: number, steps = 4000): Float64Array =>
     })),
   );
 
+const stepsOf = (line: Float64Array): number[] =>
+  Array.from({ length: pointCount(line) - 1 }, (_, i) => lengthOf(line.subarray(2 * i, 2 * i + 4)));
+
 describe('needle points', () => {
   it('divides a straight line evenly, without a sliver', () => {
     expect(
@@ -92,6 +95,45 @@ describe('needle points', () => {
           );
           expect(Math.sqrt(near)).toBeLessThan(0.3);
         }
+      }),
+    );
+  });
+
+  it('makes nothing of coordinates that were rounded: an ellipse of dense points to a tenth of a millimetre', () => {
+    const points = Math.round(317 / 0.15);
+    const ellipse = polyline(
+      Array.from({ length: points + 1 }, (_, i) => {
+        const t = (2 * Math.PI * i) / points;
+        return { x: Math.round(600 * Math.cos(t)) / 10, y: Math.round(400 * Math.sin(t)) / 10 };
+      }),
+    );
+    const { points: holes } = needlePoints(ellipse, 25.4 / 11);
+    // The ellipse is 317.3 mm round: 137.4 stitches of 2.31 mm.
+    expect(pointCount(holes) - 1).toBeGreaterThanOrEqual(138);
+    expect(pointCount(holes) - 1).toBeLessThanOrEqual(141);
+    expect(Math.min(...stepsOf(holes))).toBeGreaterThan(0.4);
+  });
+
+  it('leaves no two holes nearer than 0.4 mm but at tips, however the line curls', () => {
+    const curl = fc.array(
+      fc.tuple(fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: 0.05, max: 2, noNaN: true })),
+      {
+        minLength: 3,
+        maxLength: 80,
+      },
+    );
+    fc.assert(
+      fc.property(curl, (steps) => {
+        let [x, y, way] = [0, 0, 0];
+        // A line that turns at most 40° from point to point, as tightly as it likes.
+        const line = polyline(
+          steps.map(([turn, length]) => ({
+            x: (x += length * Math.cos((way += turn / 4.3))),
+            y: (y += length * Math.sin(way)),
+          })),
+        );
+        const steps_ = stepsOf(needlePoints(line, 2.5).points);
+        if (steps_.length > 2) expect(Math.min(...steps_.slice(1, -1))).toBeGreaterThan(0.4 - 1e-5);
       }),
     );
   });

@@ -1,7 +1,6 @@
 import type { ExportFormat } from '@gorse/contract';
 import {
   type Design,
-  EXPORTED_CHORD,
   type ExportPlacement,
   type ExportSheet,
   linesOnCloth,
@@ -14,6 +13,7 @@ import {
   recordId,
   simplify,
   stitchLength,
+  THINNED_CHORD,
   writeDxf,
   writeGcode,
   writeSvg,
@@ -67,7 +67,7 @@ export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExp
       .map(({ name, shape }) => ({ name, ring: outlineOf(shape) })),
     placements: chosen.map(({ name, designId, laid, needle, rule }): ExportPlacement => ({
       name: `${name} ${found(designs.get(designId), 'design').name}`,
-      strokes: linesOnCloth(laid).map((line) => simplify(line, EXPORTED_CHORD)),
+      strokes: linesOnCloth(laid).map((line) => simplify(line, THINNED_CHORD)),
       needlePoints: needle,
       feed: stitchLength(rule.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute,
     })),

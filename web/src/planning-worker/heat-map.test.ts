@@ -4,7 +4,11 @@ import { HEAT, heatMap } from './heat-map.ts';
 
 /** A strip of cells, so far each from the nearest stitch, mm. */
 const strip = (...distance: readonly number[]): Density => ({
-  field: { cell: 5, columns: distance.length, rows: 1, distance: Float32Array.from(distance) },
+  field: {
+    ...{ cell: 5, columns: distance.length, rows: 1 },
+    distance: Float32Array.from(distance),
+    nearest: new Int32Array(distance.length),
+  },
   widest: { centre: clothPoint(0, 0), diameter: 2 * Math.max(...distance) },
   spacing: 1,
   patches: [],

@@ -1,0 +1,33 @@
+import { pointCount, type Polyline, simplify } from './polyline.ts';
+import { COARSEST_GRID, THINNED_CHORD } from '../tolerances.ts';
+
+/** Points nearer to each other than this tell how finely coordinates were rounded, mm. */
+const DENSE = 0.5;
+/** So many of them tell it. */
+const ENOUGH = 20;
+
+/**
+ * The line without points that say nothing: none that is left out lies off by more than `THINNED_CHORD`, or, where dense points were rounded to a
+ * coarse grid, by more than the grid, `COARSEST_GRID` at the most, since then they are steps and no drawing.
+ */
+export const thinned = (line: Polyline): Float64Array<ArrayBuffer> =>
+  simplify(line, Math.min(COARSEST_GRID, Math.max(THINNED_CHORD, roughness(line))));
+
+/** Third differences of rounded points are about so many times the grid; those of a curve are all but nothing. */
+const OF_GRID = 1.5;
+
+/** The grid that dense points were rounded to, mm, or less than it: told by the median of their third differences. */
+function roughness(line: Polyline): number {
+  const found: number[] = [];
+  for (let i = 3, dense = 0; i < pointCount(line); i++) {
+    const step = (k: number): number => line[2 * i - k]! - line[2 * i - k - 2]!;
+    dense = step(0) ** 2 + step(-1) ** 2 < DENSE * DENSE ? dense + 1 : 0;
+    if (dense < 3) continue;
+    const x = step(0) - 2 * step(2) + step(4);
+    const y = step(-1) - 2 * step(1) + step(3);
+    found.push(x * x + y * y);
+  }
+  if (found.length < ENOUGH) return 0;
+  found.sort((a, b) => a - b);
+  return Math.sqrt(found[found.length >> 1]!) / OF_GRID;
+}

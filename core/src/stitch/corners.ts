@@ -1,0 +1,67 @@
+import { pointCount, type Polyline, turnAt } from '../geometry/polyline.ts';
+import { CORNER_TURN, SHORTEST_STITCH } from '../tolerances.ts';
+
+/** A corner turns within this much of line to either side, mm, */
+const ARM = 1;
+/** and nearly as much within this: a tight curve doesn't. */
+const SHORT_ARM = 0.3;
+const NEARLY = 0.8;
+/** Where the line turns so little it needn't be looked at more closely. */
+const NO_TURN = CORNER_TURN / 3;
+/** A tip this sharp gets its hole however near another corner is. */
+const CUSP_TURN = (2 * Math.PI) / 3;
+
+/**
+ * Indices of both ends and of every corner between: where the line turns by `CORNER_TURN` or more over a millimetre to either side, judged so
+ * that points which lie close and were rounded make none. Of corners nearer than a stitch may be short the sharper one counts, except cusps.
+ * @param along arc length at every point
+ */
+export function cornersOf(line: Polyline, along: Float64Array): number[] {
+  const last = pointCount(line) - 1;
+  if (last <= 0) return [0];
+  const found: { readonly i: number; readonly turn: number }[] = [];
+  for (let i = 1; i < last; i++) {
+    if (turnAt(line, i) < NO_TURN) continue;
+    const turn = turnOver(line, along, i, ARM);
+    if (turn >= CORNER_TURN && turnOver(line, along, i, SHORT_ARM) >= NEARLY * Math.min(turn, Math.PI / 2))
+      found.push({ i, turn });
+  }
+  const kept = new Set([0, last]);
+  const isNear = ({ i, turn }: (typeof found)[number]): boolean => {
+    const least = turn >= CUSP_TURN ? SHORTEST_STITCH / 2 : SHORTEST_STITCH;
+    // Corners lie in order: only those beside can be near.
+    for (let k = i - 1; k >= 0 && along[i]! - along[k]! < least; k--) if (kept.has(k)) return true;
+    for (let k = i + 1; k <= last && along[k]! - along[i]! < least; k++) if (kept.has(k)) return true;
+    return false;
+  };
+  for (const corner of found.sort((a, b) => b.turn - a.turn)) if (!isNear(corner)) kept.add(corner.i);
+  return [...kept].sort((a, b) => a - b);
+}
+
+/** How far the line turns at a point, from where it was `arm` millimetres before to where it is as much after; as far as the line goes. */
+function turnOver(line: Polyline, along: Float64Array, i: number, arm: number): number {
+  const [ax, ay] = backFrom(line, along, i, arm);
+  const [bx, by] = onFrom(line, along, i, arm);
+  const ux = line[2 * i]! - ax;
+  const uy = line[2 * i + 1]! - ay;
+  const vx = bx - line[2 * i]!;
+  const vy = by - line[2 * i + 1]!;
+  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+}
+
+function backFrom(line: Polyline, along: Float64Array, i: number, arm: number): readonly [number, number] {
+  let k = i - 1;
+  while (k > 0 && along[i]! - along[k]! < arm) k--;
+  return between(line, k, Math.max(0, along[i]! - arm - along[k]!) / (along[k + 1]! - along[k]!));
+}
+
+function onFrom(line: Polyline, along: Float64Array, i: number, arm: number): readonly [number, number] {
+  let k = i;
+  while (k + 2 < along.length && along[k + 1]! - along[i]! < arm) k++;
+  return between(line, k, Math.min(1, (along[i]! + arm - along[k]!) / (along[k + 1]! - along[k]!)));
+}
+
+const between = (line: Polyline, k: number, t: number): readonly [number, number] => [
+  line[2 * k]! + (line[2 * k + 2]! - line[2 * k]!) * t,
+  line[2 * k + 1]! + (line[2 * k + 3]! - line[2 * k + 1]!) * t,
+];
