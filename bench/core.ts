@@ -42,7 +42,7 @@ const RECIPE: RecipeRecord = {
 export function benchCore(): void {
   const strokes = [longLine(20_000)];
   const laid = () => layInPatch(strokes, RECIPE, SHAPE)!;
-  const stitched = () => stitchStrokes(laid().strokes, RECIPE.stitch, GENERIC_MOTION);
+  const stitched = () => stitchStrokes(laid().strokes, RECIPE.stitch, { motion: GENERIC_MOTION, thickness: 3 });
   printFigure('fit.corners_ms', medianMs(laid), 'ms, 20,000 points', null);
   printFigure('plan.resolve_ms', medianMs(stitched), 'ms, 20,000 points, stitches included', null);
   const [run] = stitched().needle;

@@ -129,7 +129,7 @@ export { resolvedRows } from './plan/row-pieces.ts';
 export { seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
 export { type NamedTarget, pieceTargets } from './plan/targets.ts';
-export { stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
+export { sewingOf, stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
 export {
   applyDiff,
   type Change,

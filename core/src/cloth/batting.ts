@@ -17,15 +17,17 @@ interface Usual {
   readonly widestGap: number;
   /** With lines `USUAL_SPACING` apart. */
   readonly drawIn: number;
+  /** How thick its sandwich is to one of cotton. */
+  readonly loft: number;
 }
 
 /** Rules of thumb to start from; the bag and the log know better. */
 const USUAL: Readonly<Record<Fibre, Usual>> = {
-  cotton: { widestGap: 8, drawIn: 0.012 },
-  blend: { widestGap: 8, drawIn: 0.01 },
-  polyester: { widestGap: 6, drawIn: 0.015 },
-  wool: { widestGap: 4, drawIn: 0.018 },
-  bamboo: { widestGap: 8, drawIn: 0.011 },
+  cotton: { widestGap: 8, drawIn: 0.012, loft: 1 },
+  blend: { widestGap: 8, drawIn: 0.01, loft: 1.1 },
+  polyester: { widestGap: 6, drawIn: 0.015, loft: 1.5 },
+  wool: { widestGap: 4, drawIn: 0.018, loft: 1.6 },
+  bamboo: { widestGap: 8, drawIn: 0.011, loft: 1 },
 };
 
 const USUAL_SPACING = MM_PER_INCH;
@@ -47,3 +49,10 @@ export const expectedDrawIn = (fibre: Fibre, spacing: number): number =>
     MOST_DRAW_IN,
     Math.max(LEAST_DRAW_IN, USUAL[fibre].drawIn * Math.sqrt(USUAL_SPACING / Math.max(1, spacing))),
   );
+
+/**
+ * How thick the sandwich is, mm.
+ * @param measured as it was measured on the frame, with a batting of cotton
+ */
+export const sandwichThickness = ({ fibre }: Pick<Batting, 'fibre'>, measured: number): number =>
+  USUAL[fibre].loft * measured;

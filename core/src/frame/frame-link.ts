@@ -16,8 +16,17 @@ export interface MountCommand {
   readonly quilt: string;
   /** Of this one and those before: where the loaded quilt's top-left corner was meant to be, and above which y it was stitched (null: nothing was), mm. */
   readonly mounts: readonly { readonly at: FramePoint; readonly front: number | null }[];
-  /** The frame that the stand-in is to play: across the poles the head goes from `roll` to `reach`, mm from where it would with a bare leader. */
-  readonly frame: { readonly name: string; readonly width: number; readonly reach: number; readonly roll: number };
+  /**
+   * The frame that the stand-in is to play: across the poles the head goes from `roll` to `reach`, mm from where it would with a bare leader;
+   * it stitches through `thickness` mm.
+   */
+  readonly frame: {
+    readonly name: string;
+    readonly width: number;
+    readonly reach: number;
+    readonly roll: number;
+    readonly thickness: number;
+  };
   readonly patches: readonly TruePatch[];
   readonly stitched: readonly TrueLine[];
 }

@@ -48,8 +48,8 @@ function patchAsTouched(
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
   const laid = layInPatch(design, recipe, shape);
   if (!laid) return { piece: region, fault: 'unfitted' };
-  const { loading, machine } = quiltOf(plan.records);
-  return placementPiecesOf(placed, laid, lieOf(plan, loading), machine);
+  const quilt = quiltOf(plan.records);
+  return placementPiecesOf(placed, laid, lieOf(plan, quilt.loading), quilt);
 }
 
 /** Kinds of record whose pieces follow the touches by more than the line-up; all others lie as planned. */

@@ -1,7 +1,6 @@
 import type { Lie } from '../cloth/loading.ts';
 import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
-import type { Machine } from '../passes/machine.ts';
 import type { Plan } from './evaluate.ts';
 import { strokesInParts } from './in-parts.ts';
 import type { Piece } from './piece.ts';
@@ -9,8 +8,8 @@ import { pieceId } from './piece-ref.ts';
 import { laidPlacement, lieOf, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
 import { AS_LAID, type Laid, type LaidInPatch, sewOnCloth } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
-import type { PlacementRecord } from './records.ts';
-import { stitchStrokes } from './stitch-strokes.ts';
+import type { PlacementRecord, QuiltRecord } from './records.ts';
+import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
 
 const nameOf = ({ name }: Region, { parts }: PlacementRecord, part: number): string =>
   part === 0 ? name : `${name}, part ${part} of ${parts}`;
@@ -20,15 +19,16 @@ export function placementPiecesOf(
   placed: Placed,
   laid: LaidInPatch | null,
   lie: Lie,
-  { frame, motion }: Machine,
+  quilt: Pick<QuiltRecord, 'machine' | 'batting'>,
 ): Piece[] {
   const { placement, region, recipe } = placed;
-  const { whole, parts } = parted(placed, laid, lie, frame);
+  const { whole, parts } = parted(placed, laid, lie, quilt.machine.frame);
+  const sewing = sewingOf(quilt);
   const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
   return refsOf(placement).map((ref, i): Piece => {
     const own: Laid = { strokes: strokes[i] ?? [], toCloth: AS_LAID };
     return {
-      ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, motion)),
+      ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, sewing)),
       laid: own,
       ref,
       id: pieceId(ref),
@@ -48,6 +48,6 @@ export function placementPiecesOf(
 export function placementPieces(plan: Plan, id: string): Piece[] {
   const placed = placedOf(plan, id);
   if (!placed) return [];
-  const { loading, machine } = quiltOf(plan.records);
-  return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, loading), machine);
+  const quilt = quiltOf(plan.records);
+  return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, quilt.loading), quilt);
 }

@@ -142,7 +142,8 @@ describe('the chain of stages', () => {
   it('totals what will be stitched', () => {
     const totals = totalsOf(piecesOf(withRecipe()));
     expect(totals).toMatchObject({ length: 800, stitches: 4 * Math.ceil(200 / 2.54), cuts: 0 });
-    expect(totals.thread).toBeCloseTo(800 + 3 * 316, 6);
+    // A new quilt's batting is a blend: its sandwich is 3.3 mm where one of cotton is 3.
+    expect(totals.thread).toBeCloseTo(800 + 3.3 * 316, 6);
   });
 
   it('bends a corners fit to the four touches, exact at each, whichever patch’s corner was asked for', () => {

@@ -1,16 +1,15 @@
 import { mapBetween, compose, translation } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
-import type { Machine } from '../passes/machine.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import type { PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
 import type { Laid } from './pipeline.ts';
 import { passOf, type QuiltPasses } from './quilt-passes.ts';
-import type { RowSetRecord } from './records.ts';
+import type { QuiltRecord, RowSetRecord } from './records.ts';
 import type { PlacedBed } from './row-bed.ts';
-import { NO_TOTALS, type Stitched, stitchStrokes, sumTotals, type Totals } from './stitch-strokes.ts';
+import { NO_TOTALS, sewingOf, type Stitched, stitchStrokes, sumTotals, type Totals } from './stitch-strokes.ts';
 import { moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** One row worked out. Lengths as they will measure on the finished quilt, from the upper edge of the area. */
@@ -100,7 +99,7 @@ export function resolveRows(
   { placed, kinds, laid }: RowsOnBed,
   set: RowSetRecord,
   passes: ReadonlyMap<string, number>,
-  { motion, bobbin }: Machine,
+  quilt: Pick<QuiltRecord, 'machine' | 'batting'>,
 ): ResolvedRows {
   const drawn = once((shape: RowShape) => strokesOfDesign(shape.strokes));
   const turned = once((shape: RowShape) => strokesOfDesign([...shape.strokes].reverse().map(reversed)));
@@ -108,8 +107,9 @@ export function resolveRows(
     const back = set.sewing.backAndForth && i % 2 === 1;
     return { row, pass: passes.get(rowPieceId(set.id, row.row)) ?? null, strokes: (back ? turned : drawn)(row.shape) };
   });
+  const sewing = sewingOf(quilt);
   // Rows that look alike are stitched alike.
-  const stitch = once((strokes: readonly Stroke[]) => stitchStrokes(strokes, set.stitch, motion));
+  const stitch = once((strokes: readonly Stroke[]) => stitchStrokes(strokes, set.stitch, sewing));
   const sewnGroups = groupsOf(sewn, set, placed.bed).map((group) => sewGroup(group, placed.toCloth, stitch));
   const rows = sewnGroups.flatMap((group) => group.rows);
   const groups = sewnGroups.map(({ group }) => group).filter(({ stitched }) => stitched.needle.length > 0);
@@ -128,7 +128,7 @@ export function resolveRows(
       .reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, sewnGroups.length - 1) }),
     bobbinChanges: bobbinChanges(
       rows.map((row) => row.totals.thread),
-      bobbin,
+      quilt.machine.bobbin,
     ),
   };
 }

@@ -29,7 +29,7 @@ export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowC
   const kinds = design && rowKinds(design, asked, 1);
   if (!design || !kinds) return [];
   const placed = rowBed(plan.records, asked.area, loading);
-  const { machine } = quiltOf(plan.records);
+  const quilt = quiltOf(plan.records);
   const others = bandsOf(plan, loading, 'rowSets');
   return rankedAnswers(kinds, placed.bed.length, { ...asked.wish, last: asked.last }).flatMap((answer) => {
     const numbers = { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
@@ -38,7 +38,7 @@ export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowC
     if (!laid) return [];
     const bands = rowBands(laid, set);
     const passes = rowPasses(bands, passesOfBands(plan, loading, [...others, ...bands]));
-    return [{ ...answer, numbers, resolved: resolveRows(laid, set, passes, machine) }];
+    return [{ ...answer, numbers, resolved: resolveRows(laid, set, passes, quilt) }];
   });
 }
 

@@ -13,9 +13,9 @@ import { laidRows } from './row-bands.ts';
 /** A set of rows worked out; null when they can't be laid, undefined when there is no set or no design. */
 export function resolvedRows(plan: Plan, id: string): ResolvedRows | null | undefined {
   const set = plan.records.rowSets[id];
-  const { loading, machine } = quiltOf(plan.records);
-  const laid = plan.get(laidRows, { set: id, loading });
-  return set && laid && resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), machine);
+  const quilt = quiltOf(plan.records);
+  const laid = plan.get(laidRows, { set: id, loading: quilt.loading });
+  return set && laid && resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), quilt);
 }
 
 /** A row set is a piece for each row, or for each chain of joined rows. */

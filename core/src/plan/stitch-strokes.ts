@@ -1,3 +1,4 @@
+import { sandwichThickness } from '../cloth/batting.ts';
 import type { Point } from '../geometry/point.ts';
 import { lengthOf, pointCount } from '../geometry/polyline.ts';
 import { type MotionProfile, stitchClock } from '../stitch/motion.ts';
@@ -5,6 +6,7 @@ import { needlePoints } from '../stitch/needle-points.ts';
 import { threadLength } from '../stitch/thread.ts';
 import { type TieOff, tieOff } from '../stitch/tie-off.ts';
 import { stitchLength } from '../units.ts';
+import type { QuiltRecord } from './records.ts';
 import type { Stroke } from './stroke.ts';
 
 export interface StitchRule {
@@ -42,7 +44,19 @@ export interface Stitched {
   readonly totals: Totals;
 }
 
-export function stitchStrokes(strokes: readonly Stroke[], rule: StitchRule, motion: MotionProfile): Stitched {
+/** What of machine and cloth decides how long stitching takes, and how much thread. */
+export interface Sewing {
+  readonly motion: MotionProfile;
+  /** Of the sandwich, mm. */
+  readonly thickness: number;
+}
+
+export const sewingOf = ({ machine, batting }: Pick<QuiltRecord, 'machine' | 'batting'>): Sewing => ({
+  motion: machine.motion,
+  thickness: sandwichThickness(batting, machine.frame.thickness),
+});
+
+export function stitchStrokes(strokes: readonly Stroke[], rule: StitchRule, { motion, thickness }: Sewing): Stitched {
   const holes = strokes.map(({ line }) => needlePoints(line, stitchLength(rule.stitchesPerInch)));
   const needle = holes.map(({ points }) => tieOff(points, rule.tieOff));
   const sum = (of: (line: Float64Array) => number): number => needle.reduce((total, line) => total + of(line), 0);
@@ -54,7 +68,7 @@ export function stitchStrokes(strokes: readonly Stroke[], rule: StitchRule, moti
       stitches: sum((line) => pointCount(line) - 1),
       cuts: Math.max(0, needle.length - 1),
       seconds: sum((line) => stitchClock(line, motion).at(-1) ?? 0),
-      thread: sum((line) => threadLength(line)),
+      thread: sum((line) => threadLength(line, thickness)),
     },
   };
 }

@@ -24,6 +24,8 @@ export interface LoadedStroke {
   readonly stroke: number;
   readonly points: Polyline;
   readonly clock: Float64Array;
+  /** Of what it is stitched through, mm. */
+  readonly thickness: number;
   /** Last hole made. */
   readonly stitch: number;
 }
@@ -52,6 +54,8 @@ export interface HeadProfile {
   readonly name: string;
   readonly area: SafeArea;
   readonly motion: MotionProfile;
+  /** Of what it stitches through, mm. */
+  readonly thickness: number;
   /** Reading noise of a touch on one axis. */
   readonly noise: () => number;
 }

@@ -80,7 +80,7 @@ function advanceStroke(head: Head, motion: Extract<Motion, { kind: 'stroke' }>, 
       return { head: { ...head, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
     return withEvents({ ...head, at: pointIn(stroke.points, last, framePoint), motion: null }, 'rehearsed');
   }
-  const used = threadLength(stroke.points, stroke.stitch, hole);
+  const used = threadLength(stroke.points, stroke.thickness, stroke.stitch, hole);
   if (used > head.bobbin) return faulted({ ...head, bobbin: 0 }, 'bobbinEmpty');
   const next: Head = { ...head, bobbin: head.bobbin - used, stroke: { ...stroke, stitch: hole } };
   if (hole < last)

@@ -114,9 +114,13 @@ function travel(head: Head, to: FramePoint, byHand: boolean): HeadStep {
   };
 }
 
-function load(head: Head, { run, hash, stroke, points, from }: LoadCommand, { motion }: HeadProfile): HeadStep {
+function load(
+  head: Head,
+  { run, hash, stroke, points, from }: LoadCommand,
+  { motion, thickness }: HeadProfile,
+): HeadStep {
   const line = Float64Array.from(points);
-  const loaded = { run, hash, stroke, points: line, clock: stitchClock(line, motion), stitch: from };
+  const loaded = { run, hash, stroke, points: line, clock: stitchClock(line, motion), thickness, stitch: from };
   const { head: free, replies } = letGo(head);
   return {
     head: { ...free, stroke: loaded, paused: false, bobbinThreadUp: false, needle: 'up' },
@@ -166,5 +170,6 @@ export const standInProfile = (noise: () => number, frame: FrameProfile = GENERI
   name: frame.name,
   area: safeArea(frame, 0),
   motion: GENERIC_MOTION,
+  thickness: frame.thickness,
   noise,
 });

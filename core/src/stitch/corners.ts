@@ -1,5 +1,5 @@
 import { pointCount, type Polyline, turnAt } from '../geometry/polyline.ts';
-import { CORNER_TURN, SHORTEST_STITCH } from '../tolerances.ts';
+import { CORNER_TURN, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
 
 /** A corner turns within this much of line to either side, mm, */
 const ARM = 1;
@@ -8,12 +8,13 @@ const SHORT_ARM = 0.3;
 const NEARLY = 0.8;
 /** Where the line turns so little it needn't be looked at more closely. */
 const NO_TURN = CORNER_TURN / 3;
-/** A tip this sharp gets its hole however near another corner is. */
-const CUSP_TURN = (2 * Math.PI) / 3;
+/** Without a hole on a tip this sharp the thread would leave the line, so that it may be nearer to another corner. */
+const CUSP_TURN = Math.PI / 2;
 
 /**
  * Indices of both ends and of every corner between: where the line turns by `CORNER_TURN` or more over a millimetre to either side, judged so
- * that points which lie close and were rounded make none. Of corners nearer than a stitch may be short the sharper one counts, except cusps.
+ * that points which lie close and were rounded make none. Of corners nearer than a stitch may be short the sharper one counts, except cusps and beside the
+ * line's ends, where stitches are short anyway.
  * @param along arc length at every point
  */
 export function cornersOf(line: Polyline, along: Float64Array): number[] {
@@ -28,10 +29,12 @@ export function cornersOf(line: Polyline, along: Float64Array): number[] {
   }
   const kept = new Set([0, last]);
   const isNear = ({ i, turn }: (typeof found)[number]): boolean => {
-    const least = turn >= CUSP_TURN ? SHORTEST_STITCH / 2 : SHORTEST_STITCH;
-    // Corners lie in order: only those beside can be near.
-    for (let k = i - 1; k >= 0 && along[i]! - along[k]! < least; k--) if (kept.has(k)) return true;
-    for (let k = i + 1; k <= last && along[k]! - along[i]! < least; k++) if (kept.has(k)) return true;
+    const near = (k: number): boolean => {
+      const isTight = k === 0 || k === last || turn >= CUSP_TURN;
+      return kept.has(k) && Math.abs(along[k]! - along[i]!) < (isTight ? STITCH_CHORD : SHORTEST_STITCH);
+    };
+    for (let k = i - 1; k >= 0 && along[i]! - along[k]! < SHORTEST_STITCH; k--) if (near(k)) return true;
+    for (let k = i + 1; k <= last && along[k]! - along[i]! < SHORTEST_STITCH; k++) if (near(k)) return true;
     return false;
   };
   for (const corner of found.sort((a, b) => b.turn - a.turn)) if (!isNear(corner)) kept.add(corner.i);

@@ -19,31 +19,46 @@ export const GENERIC_MOTION: MotionProfile = {
   cornerSpeed: 8,
 };
 
-/**
- * Seconds from the first hole to each hole, starting and ending at rest. Speed is bounded by the needle's rate, the top speed and the turn
- * at each hole (a corner of angle φ is taken like an arc through both neighbours: v² ≤ a·r), then by acceleration in a forward
- * and a backward sweep (Bobrow et al. 1985).
- */
+/** Seconds from the first hole to each hole, starting and ending at rest; no stitch is faster than the needle. */
 export function stitchClock(needle: Polyline, profile: MotionProfile): Float64Array<ArrayBuffer> {
-  const n = pointCount(needle);
-  const step = new Float64Array(n);
-  for (let i = 1; i < n; i++) {
-    step[i] = Math.sqrt((needle[2 * i]! - needle[2 * i - 2]!) ** 2 + (needle[2 * i + 1]! - needle[2 * i - 1]!) ** 2);
-  }
-  const speed = new Float64Array(n);
-  for (let i = 1; i < n - 1; i++)
-    speed[i] = Math.min(profile.topSpeed, turnSpeed(needle, i, step[i]!, step[i + 1]!, profile));
-  const reach = (v: number, length: number): number => Math.sqrt(v * v + 2 * profile.acceleration * length);
-  for (let i = 1; i < n; i++) speed[i] = Math.min(speed[i]!, reach(speed[i - 1]!, step[i]!));
-  for (let i = n - 2; i >= 0; i--) speed[i] = Math.min(speed[i]!, reach(speed[i + 1]!, step[i + 1]!));
+  const step = stitchLengths(needle);
+  const speed = speedsAtHoles(needle, step, profile);
   const cycle = 60 / profile.stitchesPerMinute;
-  const clock = new Float64Array(n);
-  for (let i = 1; i < n; i++) {
+  const clock = new Float64Array(step.length);
+  for (let i = 1; i < clock.length; i++) {
     const mean = (speed[i - 1]! + speed[i]!) / 2;
     const travel = mean > 0 ? step[i]! / mean : 2 * Math.sqrt(step[i]! / profile.acceleration);
     clock[i] = clock[i - 1]! + Math.max(cycle, travel);
   }
   return clock;
+}
+
+/** Of the stitch to each hole, mm; 0 for the first. */
+export function stitchLengths(needle: Polyline): Float64Array {
+  const step = new Float64Array(pointCount(needle));
+  for (let i = 1; i < step.length; i++) {
+    step[i] = Math.sqrt((needle[2 * i]! - needle[2 * i - 2]!) ** 2 + (needle[2 * i + 1]! - needle[2 * i - 1]!) ** 2);
+  }
+  return step;
+}
+
+/**
+ * mm/s at each hole. Bounded by the needle's rate over the shorter stitch beside it, the top speed and the turn there (a corner of angle φ is
+ * taken like an arc through both neighbours: v² ≤ a·r), then by acceleration in a forward and a backward sweep (Bobrow et al. 1985).
+ * @param step `stitchLengths` of the holes
+ */
+export function speedsAtHoles(needle: Polyline, step: Float64Array, profile: MotionProfile): Float64Array {
+  const n = step.length;
+  const rate = profile.stitchesPerMinute / 60;
+  const speed = new Float64Array(n);
+  for (let i = 1; i < n - 1; i++) {
+    const shorter = Math.min(step[i]!, step[i + 1]!);
+    speed[i] = Math.min(profile.topSpeed, shorter * rate, turnSpeed(needle, i, step[i]!, step[i + 1]!, profile));
+  }
+  const reach = (v: number, length: number): number => Math.sqrt(v * v + 2 * profile.acceleration * length);
+  for (let i = 1; i < n; i++) speed[i] = Math.min(speed[i]!, reach(speed[i - 1]!, step[i]!));
+  for (let i = n - 2; i >= 0; i--) speed[i] = Math.min(speed[i]!, reach(speed[i + 1]!, step[i + 1]!));
+  return speed;
 }
 
 const turnSpeed = (needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number =>

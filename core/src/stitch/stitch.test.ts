@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boundsOf, lengthOf, pointCount, pointsOf, polyline, squaredDistanceToSegment } from '../geometry/polyline.ts';
-import { GENERIC_MOTION, speedAtBend, speedAtCorner, stitchClock } from './motion.ts';
+import { GENERIC_MOTION, speedAtBend, speedAtCorner, speedsAtHoles, stitchClock, stitchLengths } from './motion.ts';
 import { needlePoints } from './needle-points.ts';
 import { threadLength } from './thread.ts';
 import { tieOff } from './tie-off.ts';
@@ -164,8 +164,18 @@ describe('tie-offs', () => {
     expect(xs(tieOff(run, 'short'))).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4]);
     expect(xs(tieOff(run, 'inPlace'))).toEqual([0, 0.5, 0, 0.5, 0, 2, 4, 3.5, 4, 3.5, 4]);
   });
-  it('keeps a line of one stitch', () => {
-    expect(xs(tieOff(run.slice(0, 4), 'short'))).toEqual([0, 0.5, 1, 1.5, 0.5, 1, 1.5, 2]);
+  it('makes no stitch shorter than 0.4 mm, however short the first are', () => {
+    const short = polyline([0, 0.5, 1.4, 3.4, 5.4, 5.9].map((x) => ({ x, y: 0 })));
+    expect(xs(tieOff(short, 'short'))).toEqual([0, 0.5, 0.95, 1.4, 3.4, 4.066667, 4.733333, 5.4, 5.9]);
+    expect(xs(tieOff(polyline([0, 0.3, 2].map((x) => ({ x, y: 0 }))), 'inPlace'))).toEqual([
+      ...[0, 0.5, 0, 0.5, 0, 0.3, 2, 1.5, 2, 1.5, 2],
+    ]);
+    expect(xs(tieOff(polyline([0, 0.6].map((x) => ({ x, y: 0 }))), 'inPlace'))).toEqual([
+      ...[0, 0.6, 0, 0.6, 0, 0.6, 0, 0.6, 0, 0.6],
+    ]);
+  });
+  it('makes a line of one stitch short all along', () => {
+    expect(xs(tieOff(run.slice(0, 4), 'short'))).toEqual([0, 0.5, 1, 1.5, 2]);
   });
 });
 
@@ -182,6 +192,25 @@ describe('time and thread', () => {
     // 1,000 stitches at 1,500 a minute are 40 s; ramps to 63.5 mm/s at 600 mm/s² add about 0.1 s.
     expect(seconds).toBeGreaterThan(40);
     expect(seconds).toBeLessThan(40.3);
+  });
+  it('asks for no more than the acceleration it may, also where stitches change in length', () => {
+    const { acceleration, stitchesPerMinute, topSpeed } = GENERIC_MOTION;
+    const step = fc.double({ min: 0.4, max: 5, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 3, maxLength: 60 }), (steps) => {
+        let x = 0;
+        const needle = polyline([{ x, y: 0 }, ...steps.map((s) => ({ x: (x += s), y: 0 }))]);
+        const speeds = speedsAtHoles(needle, stitchLengths(needle), GENERIC_MOTION);
+        const clock = stitchClock(needle, GENERIC_MOTION);
+        steps.forEach((length, i) => {
+          const [before, after] = [speeds[i]!, speeds[i + 1]!];
+          expect(Math.abs(after ** 2 - before ** 2)).toBeLessThan(2 * acceleration * length + 1e-6);
+          expect(after).toBeLessThan(Math.min(topSpeed, (length * stitchesPerMinute) / 60) + 1e-9);
+          // At these speeds the needle keeps up by itself: no stitch is waited for that isn't slow already.
+          expect(clock[i + 1]! - clock[i]!).toBeCloseTo((2 * length) / (before + after), 9);
+        });
+      }),
+    );
   });
   it('corners slow it down, and time only grows', () => {
     const zigzag = polyline(Array.from({ length: 200 }, (_, i) => ({ x: i, y: (i % 2) * 20 })));
@@ -201,8 +230,9 @@ describe('time and thread', () => {
       { x: 3, y: 0 },
       { x: 6, y: 0 },
     ]);
-    expect(threadLength(holes)).toBe(12);
-    expect(threadLength(holes, 1, 2)).toBe(6);
+    expect(threadLength(holes, 3)).toBe(12);
+    expect(threadLength(holes, 3, 1, 2)).toBe(6);
+    expect(threadLength(holes, 5, 1, 2)).toBe(8);
     expect(boundsOf([holes])!.maxX).toBe(6);
     expect(pointCount(holes)).toBe(3);
   });

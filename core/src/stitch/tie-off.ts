@@ -1,5 +1,5 @@
-import { type Polyline, pointCount, pointOf } from '../geometry/polyline.ts';
-import { distance, lerp } from '../geometry/point.ts';
+import { cumulativeLength, type Polyline, pointCount } from '../geometry/polyline.ts';
+import { SHORTEST_STITCH } from '../tolerances.ts';
 
 /** How a start and an end are locked: stitches in place, short stitches along the line, or not at all. */
 export type TieOff = 'inPlace' | 'short' | 'none';
@@ -8,33 +8,77 @@ const STITCHES = 4;
 /** Long enough for the needle to miss its last hole, short enough to be hidden. */
 const IN_PLACE_STEP = 0.5;
 
-/** Adds the locking stitches at both ends; the first and last holes stay where they are. Lines of one hole are left alone. */
+/**
+ * Adds the locking stitches at both ends; all holes stay where they are. No locking stitch is shorter than `SHORTEST_STITCH`: where the first
+ * stitches are short already, they count as such. Lines of one hole are left alone.
+ */
 export function tieOff(needle: Polyline, school: TieOff): Float64Array<ArrayBuffer> {
+  if (school === 'none' || pointCount(needle) < 2) return Float64Array.from(needle);
+  return school === 'short' ? divided(needle, partsAtEnds(pointCount(needle) - 1, needle)) : knotted(needle);
+}
+
+/** Into how many each stitch is divided, so that the first and last `STITCHES` are short. */
+function partsAtEnds(stitches: number, needle: Polyline): number[] {
+  const parts = new Array<number>(stitches).fill(1);
+  const along = cumulativeLength(needle);
+  const half = Math.ceil(stitches / 2);
+  for (const at of [(k: number) => k, (k: number) => stitches - 1 - k]) {
+    for (let k = 0, left = STITCHES; k < half && left > 0; k++) {
+      const i = at(k);
+      const fit = Math.floor((along[i + 1]! - along[i]!) / SHORTEST_STITCH + 1e-9);
+      const own = Math.max(1, Math.min(left, fit));
+      parts[i] = Math.max(parts[i]!, own);
+      left -= own;
+    }
+  }
+  return parts;
+}
+
+function divided(needle: Polyline, parts: readonly number[]): Float64Array<ArrayBuffer> {
+  const out = new Float64Array(2 + 2 * parts.reduce((a, b) => a + b, 0));
+  let at = 0;
+  const push = (x: number, y: number): void => {
+    out[at++] = x;
+    out[at++] = y;
+  };
+  push(needle[0]!, needle[1]!);
+  parts.forEach((n, i) => {
+    const [x, y] = [needle[2 * i]!, needle[2 * i + 1]!];
+    const [dx, dy] = [needle[2 * i + 2]! - x, needle[2 * i + 3]! - y];
+    for (let k = 1; k < n; k++) push(x + (dx * k) / n, y + (dy * k) / n);
+    push(needle[2 * i + 2]!, needle[2 * i + 3]!);
+  });
+  return out;
+}
+
+/** To and fro at each end, to a place a little along the line. */
+function knotted(needle: Polyline): Float64Array<ArrayBuffer> {
   const n = pointCount(needle);
-  if (school === 'none' || n < 2) return Float64Array.from(needle);
-  const first = locking(needle, 0, 1, school);
-  const last = locking(needle, n - 1, n - 2, school);
-  const back: number[] = [];
-  for (let i = last.length - 2; i >= 0; i -= 2) back.push(last[i]!, last[i + 1]!);
+  const along = cumulativeLength(needle);
+  const whole = along[n - 1]!;
+  // A line of two short stitches is gone over as a whole.
+  const step = whole < 2 * SHORTEST_STITCH ? whole : Math.min(IN_PLACE_STEP, whole / 2);
+  const knot = (end: number, place: readonly [number, number]): number[] => {
+    const own = [needle[2 * end]!, needle[2 * end + 1]!];
+    return [...place, ...own, ...place, ...own];
+  };
+  const first = knot(0, placeAt(needle, along, step));
+  const last = knot(n - 1, placeAt(needle, along, whole - step));
   return Float64Array.from([
-    needle[0]!,
-    needle[1]!,
-    ...first,
+    ...[needle[0]!, needle[1]!, ...first],
     ...needle.subarray(2, -2),
-    ...back,
-    needle.at(-2)!,
-    needle.at(-1)!,
+    ...[needle.at(-2)!, needle.at(-1)!, ...last],
   ]);
 }
 
-/** The extra holes between an end and its neighbour, going inwards. */
-function locking(needle: Polyline, end: number, next: number, school: 'inPlace' | 'short'): number[] {
-  const a = pointOf(needle, end);
-  const b = pointOf(needle, next);
-  const length = distance(a, b);
-  if (school === 'short') {
-    return Array.from({ length: STITCHES - 1 }, (_, i) => lerp(a, b, (i + 1) / STITCHES)).flatMap((p) => [p.x, p.y]);
-  }
-  const near = lerp(a, b, length === 0 ? 0 : Math.min(0.5, IN_PLACE_STEP / length));
-  return Array.from({ length: STITCHES }, (_, i) => (i % 2 === 0 ? near : a)).flatMap((p) => [p.x, p.y]);
+/** The place so far along the line. */
+function placeAt(needle: Polyline, along: Float64Array, at: number): readonly [number, number] {
+  let i = 0;
+  while (i + 2 < along.length && along[i + 1]! < at) i++;
+  const span = along[i + 1]! - along[i]!;
+  const t = span === 0 ? 0 : (at - along[i]!) / span;
+  return [
+    needle[2 * i]! + t * (needle[2 * i + 2]! - needle[2 * i]!),
+    needle[2 * i + 1]! + t * (needle[2 * i + 3]! - needle[2 * i + 1]!),
+  ];
 }

@@ -10,6 +10,7 @@ import {
   type PlanRecords,
   quiltOf,
   safeArea,
+  sewingOf,
   simplify,
   stitchedStrokes,
   type TrueLine,
@@ -26,7 +27,8 @@ export function mountCommand(
   advances: AdvanceState,
   stitched: readonly RunOnCloth[],
 ): MountCommand {
-  const { loading, map, machine } = quiltOf(records);
+  const quilt = quiltOf(records);
+  const { loading, map, machine } = quilt;
   const { frame } = machine;
   const area = safeArea(frame, mountedNow(advances).rolled);
   const lie = loadingMap(loading, map.size);
@@ -34,7 +36,10 @@ export function mountCommand(
     type: 'mount',
     quilt: quiltId,
     mounts: advances.mounts.map(({ rolled, front }) => ({ at: mountedAt(frame, rolled), front })),
-    frame: { name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
+    frame: {
+      ...{ name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
+      thickness: sewingOf(quilt).thickness,
+    },
     patches: Object.values(records.regions).map(({ name, kind, print, shape }) => ({
       name,
       kind,

@@ -119,6 +119,7 @@ export class StandIn {
       ...this.profile,
       name: frame.name,
       area: { width: frame.width, top: frame.roll, bottom: frame.reach },
+      thickness: frame.thickness,
     };
     const seen = stitched.map((line) => seeLine(line, truths[line.advance] ?? truth, truth));
     this.send({ type: 'view', quilt, patches: seeCloth(truth, patches), stitched: seen });

@@ -24,6 +24,7 @@ import {
   type SafeArea,
   type StitchedRun,
   safeArea,
+  sewingOf,
   stitchClock,
   stitchedPlaces,
   threadLength,
@@ -109,7 +110,9 @@ export interface LinesToLay extends ClothState {
 export function layAgain({ records, name, needle, rule, ...state }: LinesToLay): StitchPlan {
   const { model, advance, touches } = linedUp(records, state);
   const cloth = needle.filter((line) => pointCount(line) > 1);
-  const { lineUpRules, machine } = quiltOf(records);
+  const quilt = quiltOf(records);
+  const { lineUpRules, machine } = quilt;
+  const sewing = sewingOf(quilt);
   const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
   const onFrame = cloth.map((line) => polylineToFrame({ toFrame }, line));
   const refusal = reachRefusal(name, boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
@@ -125,8 +128,8 @@ export function layAgain({ records, name, needle, rule, ...state }: LinesToLay):
     cloth: encodeStrokes(cloth),
     advance,
     holes: onFrame.map(pointCount),
-    seconds: sum((line) => stitchClock(line, machine.motion).at(-1) ?? 0),
-    thread: sum((line) => threadLength(line)),
+    seconds: sum((line) => stitchClock(line, sewing.motion).at(-1) ?? 0),
+    thread: sum((line) => threadLength(line, sewing.thickness)),
   };
 }
 
