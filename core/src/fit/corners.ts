@@ -12,11 +12,12 @@ export interface CornersRule extends WithMargin {
 export const corners: Fit<CornersRule> = {
   takes: (shape) => cornersOf(shape).length === 4,
 
-  warp(box, shape, { margin }) {
+  warp(drawn, shape, { margin }) {
+    const { box } = drawn;
     const exactAt = cornersOf(shape).map(({ id }) => id);
     if (!(box.maxX > box.minX && box.maxY > box.minY)) {
       // What has no area has nothing to bend.
-      const straight = fill.warp(box, shape, { kind: 'fill', margin });
+      const straight = fill.warp(drawn, shape, { kind: 'fill', margin });
       return straight && { ...straight, exactAt };
     }
     const inner = insetOf(shape, margin);

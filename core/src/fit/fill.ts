@@ -1,24 +1,71 @@
-import { cornersOf, insetOf } from '../cloth/shape.ts';
+import { cornersOf, insetOf, outlineOf } from '../cloth/shape.ts';
 import type { Fit, WithMargin } from './fit.ts';
-import { uprightBox } from './upright-box.ts';
+import { type Copy, largestCopy } from './largest-copy.ts';
+import { uprightAngle } from './upright-angle.ts';
 import { centredWarp } from './warp.ts';
 
-/** Stretches the design to the upright box of a patch with four corners. */
+/** Stretches the design, across and down by what each leaves room for: the copy of the largest area that lies inside, upright in the patch. */
 export interface FillRule extends WithMargin {
   readonly kind: 'fill';
 }
 
+/** A copy is stretched by no more than this over the proportions of the patch's box. */
+const MOST = Math.log(20);
+const STEPS = 44;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+
 export const fill: Fit<FillRule> = {
   takes: (shape) => cornersOf(shape).length === 4,
 
-  warp(box, shape, { margin }) {
+  warp(drawn, shape, { margin }) {
     const inner = insetOf(shape, margin);
     if (!inner) return null;
-    const { centre, angle, width, height } = uprightBox(cornersOf(inner).map(({ at }) => at));
-    const [sx, sy] = [width / (box.maxX - box.minX), height / (box.maxY - box.minY)];
+    const angle = uprightAngle(inner);
+    const ring = outlineOf(inner);
+    const [width, height] = [drawn.box.maxX - drawn.box.minX, drawn.box.maxY - drawn.box.minY];
+    const hull = drawn.hull();
+    const at = (stretch: number): Copy | null => largestCopy(drawn.box, hull, ring, angle, stretch);
     // A straight line is scaled by its length alone, a point not at all.
-    const alone = Math.min(sx, sy);
-    const both = Number.isFinite(sx) && Number.isFinite(sy);
-    return centredWarp(box, both ? sx : alone, both ? sy : alone, angle, centre);
+    if (!(width > 0 && height > 0)) {
+      const copy = at(1);
+      return copy && centredWarp(drawn.box, copy.scale, copy.scale, angle, copy.centre);
+    }
+    const stretch = widestBy(
+      (log) => {
+        const copy = at(Math.exp(log));
+        return copy ? 2 * Math.log(copy.scale) + log : -Infinity;
+      },
+      boxStretch(ring, angle, width / height),
+    );
+    const copy = at(stretch);
+    return copy && centredWarp(drawn.box, copy.scale * stretch, copy.scale, angle, copy.centre);
   },
 };
+
+/** How much wider than drawn a thing must be to have the proportions of a ring's box, seen at an angle. */
+function boxStretch(ring: readonly { readonly x: number; readonly y: number }[], angle: number, drawn: number): number {
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const extent = (of: readonly number[]): number => Math.max(...of) - Math.min(...of);
+  return extent(ring.map((p) => p.x * cos + p.y * sin)) / extent(ring.map((p) => p.y * cos - p.x * sin)) / drawn;
+}
+
+/** The stretch at which a concave function of its logarithm is the greatest, from a first guess that is right for a rectangle. */
+function widestBy(value: (log: number) => number, first: number): number {
+  const guess = Math.log(first);
+  let [low, high] = [guess - MOST, guess + MOST];
+  let [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+  let [va, vb] = [value(a), value(b)];
+  for (let k = 0; k < STEPS; k++) {
+    if (va >= vb) {
+      [high, b, vb] = [b, a, va];
+      a = high - GOLDEN * (high - low);
+      va = value(a);
+    } else {
+      [low, a, va] = [a, b, vb];
+      b = low + GOLDEN * (high - low);
+      vb = value(b);
+    }
+  }
+  const found = (low + high) / 2;
+  return value(guess) >= value(found) - 1e-9 ? first : Math.exp(found);
+}

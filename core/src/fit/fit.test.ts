@@ -37,7 +37,10 @@ describe('fitting', () => {
   it('contain keeps the proportions and centres', () => {
     const fitted = fitStrokes(ell, upright, { kind: 'contain', margin: 5 }, rect(100, 100, 110, 110))!;
     expect(box(fitted.strokes)).toEqual([105, 130, 205, 180]);
-    expect(fitted.distortion).toMatchObject({ scale: 5, across: 0, down: 0, shear: 0, folded: false });
+    const { scale, across, down, shear, folded } = fitted.distortion;
+    expect(scale).toBeCloseTo(5, 12);
+    for (const none of [across, down, shear]) expect(none).toBeCloseTo(0, 12);
+    expect(folded).toBe(false);
   });
 
   it('fill stretches to the box and says by how much', () => {
@@ -162,10 +165,47 @@ describe('fitting', () => {
       const inside = pointsOf(line!).map(({ x, y }) => insideRing(ring, x, y) || distanceToRing(ring, x, y) < 1e-9);
       expect(inside).not.toContain(false);
     }
-    // About the centroid, 33 1/3 down, where 10 s + 2.5 s = 33 1/3 leaves the box's lower corners on the sides: s = 2 2/3.
-    expect(box(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, triangle)!.strokes)).toEqual([
-      23.333333333, 20, 76.666666667, 46.666666667,
-    ]);
+    // From the upper edge on, until its lower side is as wide as the triangle there: 20 s = 100 − 10 s.
+    expect(box(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, triangle)!.strokes)).toEqual(
+      [50 / 3, 0, 250 / 3, 100 / 3].map((v): unknown => expect.closeTo(v, 8)),
+    );
+  });
+
+  it('lies inside any patch, as large as it can be, also where that is out of square', () => {
+    const wobble = fc.tuple(...Array.from({ length: 8 }, () => fc.double({ min: -25, max: 25, noNaN: true })));
+    const margin = fc.double({ min: 0, max: 8, noNaN: true });
+    const blob = fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 40 })), {
+      minLength: 3,
+      maxLength: 9,
+    });
+    fc.assert(
+      fc.property(wobble, margin, blob, (w, margin, points) => {
+        const ring = rect(0, 0, 120, 90).map((p, i) => plus(p, { x: w[2 * i]!, y: w[2 * i + 1]! }));
+        const design = [polyline(points.map(([x, y]) => ({ x, y })))];
+        const b = boundsOf(design)!;
+        fc.pre(b.maxX - b.minX > 4 && b.maxY - b.minY > 4);
+        const room = (x: number, y: number): number => distanceToRing(ring, x, y) * (insideRing(ring, x, y) ? 1 : -1);
+        for (const kind of ['contain', 'fill'] as const) {
+          const fitted = fitStrokes(design, upright, { kind, margin }, ring);
+          if (!fitted) continue;
+          const laid = fitted.strokes.flatMap(pointsOf);
+          for (const { x, y } of laid) expect(room(x, y)).toBeGreaterThan(margin - 1e-6);
+          // One half a percent larger fits nowhere near.
+          const { x: cx, y: cy } = fitted.warp.mapPoint({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 });
+          for (let dx = -4; dx <= 4; dx++)
+            for (let dy = -4; dy <= 4; dy++) {
+              const least = laid.map(({ x, y }) =>
+                room(cx + 1.005 * (x - cx) + dx / 4, cy + 1.005 * (y - cy) + dy / 4),
+              );
+              expect(Math.min(...least)).toBeLessThan(margin);
+            }
+        }
+      }),
+      { numRuns: 60 },
+    );
+    // Three corners in a row.
+    const row = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(200, 0), clothPoint(100, 150)];
+    expect(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, row)!.distortion.scale).toBeGreaterThan(4);
   });
 
   it('leaves a design of one point where it is, in the middle', () => {

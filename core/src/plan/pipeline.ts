@@ -1,11 +1,11 @@
 import type { Shape } from '../cloth/shape.ts';
-import { designBounds } from '../design/design.ts';
+import { drawnBy } from '../fit/fit.ts';
 import { fitWarp } from '../fit/fits.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
-import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import type { Polyline } from '../geometry/polyline.ts';
 import type { RecipeRecord } from './records.ts';
 import type { Stitched } from './stitch-strokes.ts';
 import { linesOf, mapStrokes, moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
@@ -33,7 +33,7 @@ const orient: PatchStage = (now, { recipe }) => ({
 
 const fit: PatchStage = ({ strokes }, { recipe, shape }) => {
   const lines = linesOf(strokes);
-  const warp = fitWarp(boundsOf(lines) ?? designBounds(lines), shape, recipe.fit);
+  const warp = fitWarp(drawnBy(lines), shape, recipe.fit);
   return warp && { strokes: mapStrokes(strokes, (line) => warp.mapLine(line)), warp };
 };
 
