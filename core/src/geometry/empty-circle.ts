@@ -53,7 +53,7 @@ export function widestEmptyCircle<P extends Point>(
 
 const widestFirst = (circles: readonly Circle[]): Circle[] => [...circles].sort((a, b) => b.radius - a.radius);
 
-interface Circle {
+export interface Circle {
   readonly centre: Point;
   readonly radius: number;
 }
@@ -198,7 +198,7 @@ const SETTLED = 1e-4;
  * Moves a circle to where it is widest, in ever smaller steps. It is grown after each step until lines hold it on both sides, so that it keeps to
  * the middle between them however they run.
  */
-function climb(from: Point, step: number, index: SegmentIndex, ring: Polyline): Circle {
+export function climb(from: Point, step: number, index: SegmentIndex, ring: Polyline): Circle {
   let around = new Surroundings(index, intoConvex(ring, from), step);
   let best = around.circleAt(around.of, ring);
   for (let by = step; by > SETTLED;) {

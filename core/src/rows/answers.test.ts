@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { pointsOf, polyline } from '../geometry/polyline.ts';
+import type { Point } from '../geometry/point.ts';
+import { polyline } from '../geometry/polyline.ts';
+import { indexSegments } from '../geometry/segment-index.ts';
 import { pullNumber, rankedAnswers, usualClearance } from './answers.ts';
 import { contactGap } from './contact-gap.ts';
 import { evenGap, widestGaps } from './even-gap.ts';
@@ -126,19 +128,56 @@ describe('the even gap', () => {
     const gap = evenGap(first, second)!;
     const { within, between } = widestGaps(first, second, gap);
     expect(within).toBeGreaterThan(20);
-    expect(Math.abs(between - within)).toBeLessThan(0.3);
+    expect(Math.abs(between - within)).toBeLessThan(0.05);
     expect(usualClearance(kindsOf())).toBeGreaterThanOrEqual(6.35);
   });
-  it('is found by circles that really are empty', () => {
-    const { first, second } = kindsOf();
-    const { between } = widestGaps(first, second, 10);
-    const down = contactGap(first, second, 10)!;
-    // No gap between the rows may be wider than the strip from one row's top to the next one's bottom.
-    const ys = first.strokes.flatMap((s) => pointsOf(s)).map((p) => p.y);
-    expect(between).toBeLessThan(down + Math.max(...ys) - Math.min(...ys));
-    expect(between).toBeGreaterThanOrEqual(10);
+  const wave = (at: (t: number) => Point, repeats: number): RowKinds =>
+    rowKinds(
+      [
+        polyline(
+          Array.from({ length: 100 * repeats + 1 }, (_, i) => {
+            const p = at((i / 100) % 1);
+            return { x: p.x + 60 * Math.floor(i / 100), y: p.y };
+          }),
+        ),
+      ],
+      { join: { kind: 'spread', gap: 0 }, look: 'same', alternate: { look: 'same', shift: 0 } },
+      1,
+    )!;
+  it.each<[string, (t: number) => Point]>([
+    ['a wave', (t) => ({ x: 60 * t, y: 20 * Math.cos(2 * Math.PI * t) })],
+    ['a zigzag', (t) => ({ x: 60 * t, y: 80 * Math.abs(t - 0.5) })],
+    [
+      'loops much wider than they advance',
+      (t) => ({ x: 60 * t - 110 * Math.sin(2 * Math.PI * t), y: 50 * Math.cos(2 * Math.PI * t) }),
+    ],
+  ])('and both gaps are the same however many repeats %s is told by, and as dense sampling finds them', (_, at) => {
+    const [one, four] = [wave(at, 1), wave(at, 4)];
+    const [a, b] = [widestGaps(one.first, one.second, 9), widestGaps(four.first, four.second, 9)];
+    expect(a.within).toBeCloseTo(b.within, 3);
+    expect(a.between).toBeCloseTo(b.between, 3);
+    expect(evenGap(one.first, one.second)!).toBeCloseTo(evenGap(four.first, four.second)!, 1);
+    // Every place of a fine grid by its distance to each of three rows, each of nine copies.
+    const row = Array.from({ length: 901 }, (_, i) => {
+      const p = at((i / 100) % 1);
+      return { x: p.x + 60 * (Math.floor(i / 100) - 4), y: p.y };
+    });
+    const index = indexSegments([polyline(row)]);
+    const down = contactGap(one.first, one.second, 9)!;
+    const [top, bottom] = [Math.min(...row.map((p) => p.y)), Math.max(...row.map((p) => p.y))];
+    let [within, between] = [0, 0];
+    for (let x = 0; x < 60; x += 0.5) {
+      for (let y = top; y < bottom + down; y += 0.5) {
+        const [own, next, above, below] = [0, down, -down, 2 * down].map((dy) => index.distance(x, y - dy));
+        if (y <= bottom) within = Math.max(within, Math.min(own!, y - top, bottom - y));
+        // As far from the one as from the next, to what a step can be off.
+        if (Math.abs(own! - next!) < 0.5) between = Math.max(between, Math.min(own!, next!, above!, below!));
+      }
+    }
+    expect(Math.abs(a.within - 2 * within)).toBeLessThan(1);
+    expect(Math.abs(a.between - 2 * between)).toBeLessThan(1);
   });
-  it('is none for a row without a hollow', () => {
+  it('is none for a row without height', () => {
     const flat = rowKinds(
       [Float64Array.of(0, 0, 50, 0)],
       { join: { kind: 'spread', gap: 0 }, look: 'same', alternate: { look: 'same', shift: 0 } },

@@ -1,4 +1,4 @@
-import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import { type Bounds, boundsOf, type Polyline } from '../geometry/polyline.ts';
 
 /** Lines of a row; a periodic one repeats every `period` mm along x, so that one repeat stands for all. */
 export interface RowLines {
@@ -8,17 +8,20 @@ export interface RowLines {
 
 /**
  * The least shift down (mm) from which on the lower row stays at least `clearance` away from the upper one, however far it is moved on: the
- * largest over all pairs of segments of the shift at which they come that near. Null when the rows never face each other.
+ * largest over all pairs of segments of the shift at which they come that near. Null when the rows never face each other. `along`: the lower row is moved so far to the
+ * right before.
  *
  * Two segments are within a distance over one interval of shifts, since segments are convex; at its upper end an end point of one touches the
  * other, so that a closed form for a point and a segment, both ways, is exact. Only pairs whose x-ranges come within the clearance are looked
  * at, highest potential first, so that most are passed over: about n log n for rows as they are drawn.
  */
-export function contactGap(upper: RowLines, lower: RowLines, clearance: number): number | null {
+export function contactGap(upper: RowLines, lower: RowLines, clearance: number, along = 0): number | null {
   const above = boundsOf(upper.strokes);
   const below = boundsOf(lower.strokes);
   if (!above || !below) return null;
-  const facing = lower.period === null ? [0] : shiftsAcross(above, below, lower.period, clearance);
+  const facing = (
+    lower.period === null ? [0] : shiftsAcross(above, movedBy(below, along), lower.period, clearance)
+  ).map((shift) => shift + along);
   let gap = -Infinity;
   const high = columnsOf(upper.strokes);
   const low = columnsOf(lower.strokes);
@@ -29,13 +32,12 @@ export function contactGap(upper: RowLines, lower: RowLines, clearance: number):
   return gap === -Infinity ? null : gap;
 }
 
+type Across = Pick<Bounds, 'minX' | 'maxX'>;
+
+const movedBy = ({ minX, maxX }: Across, by: number): Across => ({ minX: minX + by, maxX: maxX + by });
+
 /** Whole periods by which the lower row must be moved along x to meet the upper one everywhere. */
-function shiftsAcross(
-  above: { readonly minX: number; readonly maxX: number },
-  below: { readonly minX: number; readonly maxX: number },
-  period: number,
-  clearance: number,
-): number[] {
+function shiftsAcross(above: Across, below: Across, period: number, clearance: number): number[] {
   const first = Math.ceil((above.minX - clearance - below.maxX) / period);
   const last = Math.floor((above.maxX + clearance - below.minX) / period);
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * period);

@@ -1,128 +1,171 @@
-import Delaunator from 'delaunator';
-import { designBounds } from '../design/design.ts';
-import { plainPoint, type Point, type PointMaker } from '../geometry/point.ts';
-import { cumulativeLength, type Polyline } from '../geometry/polyline.ts';
+import { applyToPolyline, translation } from '../geometry/affine.ts';
+import { climb, fieldFor, widestEmptyCircle } from '../geometry/empty-circle.ts';
+import { plainPoint, type Point } from '../geometry/point.ts';
+import { boxRing } from '../geometry/polygon.ts';
+import { polyline } from '../geometry/polyline.ts';
+import { indexSegments } from '../geometry/segment-index.ts';
 import { contactGap } from './contact-gap.ts';
+import type { Pitches } from './nest.ts';
 import type { Repeat } from './repeat.ts';
+import { distanceIn, linesNear, type RowField, rowField } from './row-field.ts';
 
-/** Widest circles without a stitch in nested rows, as diameters in mm. */
+/**
+ * Widest circles without a stitch in nested rows, as diameters in mm. Both are maxima of the distance to the rows' lines, running on for ever, so
+ * that it is all one how many repeats they are told by.
+ */
 export interface WidestGaps {
-  /** Held by one row alone. */
+  /** In one row by itself, between the upper and the lower edge of its line: where a row lies alone no circle wider is bare within it. */
   readonly within: number;
-  /** Held by neighbouring rows together. */
+  /** Between neighbouring rows: as far from the one as from the other. */
   readonly between: number;
 }
 
-/** Points that stand for one repeat. */
-const SAMPLES = 500;
-/** No gap is wider than this part of two pitches; a row that has wider ones within has no neighbours to speak of. */
-const BESIDE = 0.75;
+/** The widest gaps of rows of two kinds in turn at a clearance. `along`: how far the second kind is moved to the right besides, mm. */
+export function widestGaps(row: Repeat, other: Repeat, clearance: number, along = 0): WidestGaps {
+  const down = contactGap(row, other, clearance, along) ?? 0;
+  const back = row === other ? down : (contactGap(other, row, clearance, -along) ?? 0);
+  return { within: widestWithin(row), between: widestBetween(row, other, { down, back }, along, clearance) };
+}
 
-/**
- * The widest gaps of rows of two kinds in turn at a clearance, from the Delaunay triangulation of sampled stitches: a circle through three
- * points of one row is within it, any other between rows. Three rows and one repeat with what
- * lies beside it stand for all.
- */
-export function widestGaps(row: Repeat, other: Repeat, clearance: number): WidestGaps {
-  const down = contactGap(row, other, clearance) ?? 0;
-  const back = row === other ? down : (contactGap(other, row, clearance) ?? 0);
-  const [own, others] = [sampled(row.strokes), row === other ? null : sampled(other.strokes)];
-  const { minX, minY, maxY } = designBounds(row.strokes);
-  const beside = Math.min(row.period, BESIDE * (down + back));
-  const xy: number[] = [];
-  const owner: number[] = [];
-  [0, down, down + back].forEach((offset, r) => {
-    const points = r === 1 && others ? others : own;
-    for (let k = -2; k <= 2; k++) {
-      for (let i = 0; i < points.length; i += 2) {
-        const x = points[i]! + k * row.period;
-        if (x < minX - beside || x > minX + row.period + beside) continue;
-        xy.push(x, points[i + 1]! + offset);
-        owner.push(r);
-      }
-    }
-  });
-  const middle = (minY + maxY) / 2;
-  const points = Float64Array.from(xy);
-  const { triangles } = new Delaunator(points);
-  let [within, between] = [0, 0];
-  for (let t = 0; t < triangles.length; t += 3) {
-    const centre = circumcentre(points, triangles, t, plainPoint);
-    if (!centre || centre.x < minX || centre.x > minX + row.period) continue;
-    if (centre.y < middle || centre.y > middle + down + back) continue;
-    const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-    const wide = 2 * Math.sqrt((points[2 * a]! - centre.x) ** 2 + (points[2 * a + 1]! - centre.y) ** 2);
-    if (owner[a] === owner[b] && owner[b] === owner[c]) within = Math.max(within, wide);
-    else between = Math.max(between, wide);
+const knownWithin = new WeakMap<Repeat['strokes'], number>();
+
+/** Of a row by itself: the widest circle that its line and the edges of its band leave bare. */
+function widestWithin(row: Repeat): number {
+  const before = knownWithin.get(row.strokes);
+  if (before !== undefined) return before;
+  const found = findWithin(row);
+  knownWithin.set(row.strokes, found);
+  return found;
+}
+
+function findWithin(row: Repeat): number {
+  const field = rowField(row, 0);
+  if (!field || !(field.maxY > field.minY)) return 0;
+  const { minY, maxY, period, index } = field;
+  const height = maxY - minY;
+  const lines = linesBetween(index.ends, -height, period + height);
+  const edges = [minY, maxY].map((y) => Float64Array.of(-height, y, period + height, y));
+  const closed = indexSegments([...lines, ...edges]);
+  const box = { minX: 0, minY, maxX: period, maxY };
+  const ring = polyline([...boxRing(box), boxRing(box)[0]]);
+  return widestEmptyCircle(closed, fieldFor(closed, box), box, ring, plainPoint)?.diameter ?? 0;
+}
+
+/** Segments that come between two x. */
+function linesBetween(ends: Float64Array, from: number, to: number): Float64Array[] {
+  const out: Float64Array[] = [];
+  for (let e = 0; e < ends.length; e += 4) {
+    if (Math.max(ends[e]!, ends[e + 2]!) >= from && Math.min(ends[e]!, ends[e + 2]!) <= to)
+      out.push(ends.slice(e, e + 4));
   }
-  return { within, between };
+  return out;
+}
+
+/** A row where it lies among others. */
+interface Lying {
+  readonly field: RowField;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Places between rows that are worked out exactly. */
+const TRIED = 3;
+/** A circle that touches a row to within this does, mm. */
+const TOUCHES = 0.01;
+
+function widestBetween(row: Repeat, other: Repeat, { down, back }: Pitches, along: number, clearance: number): number {
+  const heightOf = (field: RowField | null): number => (field ? field.maxY - field.minY : 0);
+  const reach = clearance / 2 + Math.max(heightOf(rowField(row, 0)), heightOf(rowField(other, 0))) + 1;
+  const fields = [rowField(row, reach), rowField(other, reach)] as const;
+  const [a, b] = fields;
+  if (!a || !b) return 0;
+  // Five rows in turn, the first one of the second kind; those beside the two that are looked at may reach in between.
+  const lying: Lying[] = [
+    { field: b, x: along, y: -back },
+    { field: a, x: 0, y: 0 },
+    { field: b, x: along, y: down },
+    { field: a, x: 0, y: down + back },
+    { field: b, x: along, y: 2 * down + back },
+  ];
+  const alike = row === other && along === 0;
+  return Math.max(...(alike ? [1] : [1, 2]).map((upper) => widestOfPair(lying, upper)));
+}
+
+/** Twice the greatest distance of the places that are as far from row `upper` as from the next. */
+function widestOfPair(lying: readonly Lying[], upper: number): number {
+  const [above, below] = [lying[upper]!, lying[upper + 1]!];
+  const others = [lying[upper - 1], lying[upper + 2]].filter((one) => one !== undefined);
+  const off = ({ field, x, y }: Lying, px: number, py: number): number => distanceIn(field, px - x, py - y);
+  const { cell, columns } = above.field;
+  const from = above.y + above.field.minY;
+  const to = below.y + below.field.maxY;
+  const found: { readonly at: Point; readonly radius: number }[] = [];
+  for (let column = 0; column < columns; column++) {
+    const px = above.x + (column + 0.5) * cell;
+    let best = { at: { x: px, y: from }, radius: 0 };
+    let before = off(above, px, from) - off(below, px, from);
+    for (let py = from + cell; py < to + cell; py += cell) {
+      const own = off(above, px, py);
+      const now = own - off(below, px, py);
+      if (before < 0 !== now < 0 && Number.isFinite(before) && Number.isFinite(now)) {
+        const y = py - (cell * now) / (now - before);
+        const radius = Math.min(off(above, px, y), ...others.map((one) => off(one, px, y)));
+        if (radius > best.radius) best = { at: { x: px, y }, radius };
+      }
+      before = now;
+    }
+    found.push(best);
+  }
+  // The best of those that are no narrower than the columns beside them.
+  const peaks = found
+    .filter(({ radius }, i) => {
+      const [left, right] = [found[(i + columns - 1) % columns]!, found[(i + 1) % columns]!];
+      return radius > 0 && radius >= left.radius && radius >= right.radius;
+    })
+    .sort((a, b) => b.radius - a.radius)
+    .slice(0, TRIED);
+  return Math.max(0, ...peaks.map((peak) => 2 * exactly(peak, lying, [above, below], cell)));
+}
+
+/** The radius of a circle between two rows, moved to where it is widest; as it was found where that leads into one of them. */
+function exactly(
+  { at, radius }: { readonly at: Point; readonly radius: number },
+  lying: readonly Lying[],
+  pair: readonly Lying[],
+  cell: number,
+): number {
+  const reach = radius + 8 * cell;
+  const linesOf = ({ field, x, y }: Lying): Float64Array[] =>
+    linesNear(field, { x: at.x - x, y: at.y - y }, reach).map((line) => applyToPolyline(translation(x, y), line));
+  const index = indexSegments(lying.flatMap(linesOf));
+  const box = { minX: at.x - 4 * cell, minY: at.y - 4 * cell, maxX: at.x + 4 * cell, maxY: at.y + 4 * cell };
+  const circle = climb(at, cell, index, polyline([...boxRing(box), boxRing(box)[0]]));
+  const touches = pair.every((one) => {
+    const lines = linesOf(one);
+    const { x, y } = circle.centre;
+    return lines.length > 0 && indexSegments(lines).distance(x, y) <= circle.radius + TOUCHES;
+  });
+  return touches ? circle.radius : radius;
 }
 
 /** Millimetres to which the even gap is found. */
-const EXACT = 0.05;
+const EXACT = 0.01;
 
 /**
  * The clearance at which the widest gap between rows is as wide as the widest within a row. 0 when even touching rows leave more between them;
- * null when a row holds no gap, so that there is nothing to be even with.
+ * null for a row without height, in which there is nothing to be even with.
  */
 export function evenGap(row: Repeat, other: Repeat): number | null {
-  const excess = (clearance: number): number => {
-    const { within, between } = widestGaps(row, other, clearance);
-    return within === 0 ? NaN : between - within;
-  };
-  const { minY, maxY } = designBounds(row.strokes);
-  let [low, high] = [0, 2 * Math.max(1, maxY - minY, row.period)];
-  const atTouch = excess(low);
-  if (Number.isNaN(atTouch)) return null;
-  if (atTouch >= 0) return 0;
-  if (!(excess(high) > 0)) return null;
+  const within = widestWithin(row);
+  if (within === 0) return null;
+  const excess = (clearance: number): number => widestGaps(row, other, clearance).between - within;
+  if (excess(0) >= 0) return 0;
+  // A circle as wide as the clearance fits between rows wherever they are nearest.
+  let [low, high] = [0, within];
   while (high - low > EXACT) {
     const middle = (low + high) / 2;
     if (excess(middle) < 0) low = middle;
     else high = middle;
   }
   return (low + high) / 2;
-}
-
-/** Evenly spaced points of some lines, `SAMPLES` in all. */
-function sampled(strokes: readonly Polyline[]): Float64Array {
-  const lengths = strokes.map(cumulativeLength);
-  const total = lengths.reduce((sum, along) => sum + along.at(-1)!, 0);
-  const out: number[] = [];
-  strokes.forEach((line, s) => {
-    const along = lengths[s]!;
-    const count = Math.max(2, Math.round((SAMPLES * along.at(-1)!) / total));
-    for (let k = 0, i = 1; k < count; k++) {
-      const at = ((k + 0.5) / count) * along.at(-1)!;
-      while (i < along.length - 1 && along[i]! < at) i++;
-      const span = along[i]! - along[i - 1]!;
-      const t = span === 0 ? 0 : (at - along[i - 1]!) / span;
-      out.push(
-        line[2 * i - 2]! + (line[2 * i]! - line[2 * i - 2]!) * t,
-        line[2 * i - 1]! + (line[2 * i + 1]! - line[2 * i - 1]!) * t,
-      );
-    }
-  });
-  return Float64Array.from(out);
-}
-
-/** The centre of the circle through a triangle's corners; null for points all but in a row, which have theirs at infinity. */
-function circumcentre<P extends Point>(
-  points: Float64Array,
-  triangles: Uint32Array,
-  t: number,
-  make: PointMaker<P>,
-): P | null {
-  const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-  const ax = points[2 * a]!;
-  const ay = points[2 * a + 1]!;
-  const bx = points[2 * b]! - ax;
-  const by = points[2 * b + 1]! - ay;
-  const cx = points[2 * c]! - ax;
-  const cy = points[2 * c + 1]! - ay;
-  const d = 2 * (bx * cy - by * cx);
-  const bb = bx * bx + by * by;
-  const cc = cx * cx + cy * cy;
-  const centre = make(ax + (cy * bb - by * cc) / d, ay + (bx * cc - cx * bb) / d);
-  return Number.isFinite(centre.x) && Number.isFinite(centre.y) ? centre : null;
 }

@@ -8,45 +8,60 @@ export interface Pitches {
   readonly back: number;
 }
 
-/** Nested pitches of two kinds of rows in turn. Rows always face each other, since they repeat. */
-export function nestedPitches(row: Repeat, other: Repeat, clearance: number): Pitches {
-  const down = contactGap(row, other, clearance) ?? 0;
-  return { down, back: row === other ? down : (contactGap(other, row, clearance) ?? 0) };
+/** Nested pitches of two kinds of rows in turn. Rows always face each other, since they repeat. `along`: the second is moved so far on besides. */
+export function nestedPitches(row: Repeat, other: Repeat, clearance: number, along = 0): Pitches {
+  const down = contactGap(row, other, clearance, along) ?? 0;
+  return { down, back: row === other ? down : (contactGap(other, row, clearance, -along) ?? 0) };
 }
 
-/** Shifts tried before the best is looked for between its neighbours. */
-const TRIED = 48;
+/** Shifts tried before the best of them are looked for between their neighbours, how many of these, and how closely: steps of a search. */
+interface Care {
+  readonly tried: number;
+  readonly refined: number;
+  readonly steps: number;
+}
+/** Rows nest tightest in narrow places. */
+const TIGHTEST: Care = { tried: 192, refined: 6, steps: 20 };
+/** How even they look changes slowly. */
+const MOST_EVEN: Care = { tried: 48, refined: 2, steps: 10 };
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** The shift of every second row, as a part of a repeat, at which rows nest tightest. */
-export const tightestShift = (row: Repeat, look: RowLook, clearance: number): number =>
-  leastShift((shift) => {
-    const { down, back } = nestedPitches(row, alternateOf(row, { look, shift }), clearance);
+export function tightestShift(row: Repeat, look: RowLook, clearance: number): number {
+  const other = alternateOf(row, { look, shift: 0 });
+  return leastShift(TIGHTEST, (shift) => {
+    const { down, back } = nestedPitches(row, other, clearance, shift * row.period);
     return down + back;
   });
+}
 
 /** The shift at which the widest gap of the whole cloth is smallest, so that it looks most even. */
-export const mostEvenShift = (row: Repeat, look: RowLook, clearance: number): number =>
-  leastShift((shift) => {
-    const { within, between } = widestGaps(row, alternateOf(row, { look, shift }), clearance);
+export function mostEvenShift(row: Repeat, look: RowLook, clearance: number): number {
+  const other = alternateOf(row, { look, shift: 0 });
+  return leastShift(MOST_EVEN, (shift) => {
+    const { within, between } = widestGaps(row, other, clearance, shift * row.period);
     return Math.max(within, between);
   });
+}
 
-/** The best of evenly spread tries, then a golden-section search beside it (Kiefer 1953). Ties go to the smallest shift. */
-function leastShift(pitch: (shift: number) => number): number {
-  let best = 0;
-  let least = pitch(0);
-  for (let i = 1; i < TRIED; i++) {
-    const found = pitch(i / TRIED);
-    if (found < least - 1e-9) [best, least] = [i / TRIED, found];
+/** The best of evenly spread tries, each that is no worse than its neighbours searched beside (golden section, Kiefer 1953). Ties go to the smallest shift. */
+function leastShift({ tried, refined, steps }: Care, pitch: (shift: number) => number): number {
+  const found = Array.from({ length: tried }, (_, i) => pitch(i / tried));
+  const valleys = found
+    .map((value, i) => ({ value, i }))
+    .filter(({ value, i }) => value <= found[(i + 1) % tried]! && value <= found[(i + tried - 1) % tried]!)
+    .sort((a, b) => a.value - b.value || a.i - b.i)
+    .slice(0, refined);
+  let [best, least] = [valleys[0]!.i / tried, valleys[0]!.value];
+  for (const { i } of valleys) {
+    let [low, high] = [(i - 1) / tried, (i + 1) / tried];
+    for (let k = 0; k < steps; k++) {
+      const [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+      if (pitch(a) <= pitch(b)) high = b;
+      else low = a;
+    }
+    const fine = pitch((low + high) / 2);
+    if (fine < least - 1e-9) [best, least] = [(low + high) / 2, fine];
   }
-  let [low, high] = [best - 1 / TRIED, best + 1 / TRIED];
-  for (let k = 0; k < 24; k++) {
-    const [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
-    if (pitch(a) <= pitch(b)) high = b;
-    else low = a;
-  }
-  const fine = (low + high) / 2;
-  const chosen = pitch(fine) < least - 1e-9 ? fine : best;
-  return ((chosen % 1) + 1) % 1;
+  return ((best % 1) + 1) % 1;
 }
