@@ -16,6 +16,7 @@ import {
   pointCount,
   pointIn,
   polyline,
+  quiltOf,
   randomFrom,
   reachAfter,
   type Piece,
@@ -24,6 +25,7 @@ import {
   rowChoices,
   askedRows,
   type RowSetRecord,
+  sewingOf,
   standInProfile,
 } from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
@@ -139,7 +141,7 @@ function benchKing(): void {
 /** Time and thread as planned against what the stand-in takes for the same row, drawn in and turned a little on its cloth. */
 function benchModel(piece: Piece): void {
   const points = applyToPolyline([0.99, 0.003, -0.003, 0.988, 200, 60], piece.needle[0]!);
-  const profile = standInProfile(() => 0);
+  const profile = { ...standInProfile(() => 0), thickness: sewingOf(quiltOf(newPlan('King', KING))).thickness };
   let head = { ...newHead(), at: pointIn(points, 0, framePoint), bobbin: 1e9 };
   for (const command of [
     { type: 'load', run: 'r', hash: 'h', stroke: 0, advance: 0, points: [...points], from: 0 },

@@ -14,7 +14,7 @@ const BLOCK = 6;
 /** and of those no more than this are checked against all lines about them, since the cells around one don't name all that hold its circle, */
 const CHECKED = 1500;
 /** and the best of these moved to where they are widest. */
-const CLIMBS = 100;
+const CLIMBS = 40;
 /** The circle of a cell lies about this near its middle, in cells, or another cell's is better. */
 const AT_HAND = 2.2;
 
@@ -38,7 +38,10 @@ export function widestEmptyCircle<P extends Point>(
   let most = 0;
   for (const { centre, radius } of bestOfBlocks(index, field, box, ring).slice(0, CHECKED)) {
     if (2 * radius + cell <= 2 * most) break;
-    const circle = new Surroundings(index, centre, cell).circleAt(centre, ring);
+    // A circle that a line comes into was held by others than the cells around name.
+    const bare = index.distance(centre.x, centre.y);
+    const circle =
+      bare > radius - SETTLED ? { centre, radius: bare } : new Surroundings(index, centre, cell).circleAt(centre, ring);
     most = Math.max(most, circle.radius);
     checked.push(circle);
   }
@@ -194,18 +197,21 @@ const WAYS = Array.from({ length: 8 }, (_, k) => ({ x: Math.cos((k * Math.PI) / 
 /** A centre is found to this, mm. */
 const SETTLED = 1e-4;
 
+/** Lines as far as a circle among them must know them. */
+type Lines = Pick<SegmentIndex, 'ends' | 'within' | 'distance'>;
+
 /**
  * Moves a circle to where it is widest, in ever smaller steps. It is grown after each step until lines hold it on both sides, so that it keeps to
  * the middle between them however they run.
  */
-export function climb(from: Point, step: number, index: SegmentIndex, ring: Polyline): Circle {
+export function climb(from: Point, step: number, index: Lines, ring: Polyline, settled = SETTLED): Circle {
   let around = new Surroundings(index, intoConvex(ring, from), step);
   let best = around.circleAt(around.of, ring);
-  for (let by = step; by > SETTLED;) {
+  for (let by = step; by > settled;) {
     const wider = WAYS.map((way) =>
       around.circleAt({ x: best.centre.x + by * way.x, y: best.centre.y + by * way.y }, ring),
     ).reduce((a, b) => (b.radius > a.radius ? b : a));
-    if (wider.radius <= best.radius + SETTLED / 100) by /= 2;
+    if (wider.radius <= best.radius + settled / 100) by /= 2;
     else {
       best = wider;
       if (around.isLeft(best)) around = new Surroundings(index, best.centre, step);
@@ -222,7 +228,7 @@ class Surroundings {
 
   /** @param holds how far from there places may lie, mm */
   constructor(
-    index: SegmentIndex,
+    index: Lines,
     readonly of: Point,
     private readonly holds: number,
   ) {

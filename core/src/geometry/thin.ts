@@ -7,11 +7,24 @@ const DENSE = 0.5;
 const ENOUGH = 20;
 
 /**
- * The line without points that say nothing: none that is left out lies off by more than `THINNED_CHORD`, or, where dense points were rounded to a
- * coarse grid, by more than the grid, `COARSEST_GRID` at the most, since then they are steps and no drawing.
+ * The line without points that say nothing: none that is left out lies off by more than `THINNED_CHORD`, or than the steps of `withoutSteps`.
  */
 export const thinned = (line: Polyline): Float64Array<ArrayBuffer> =>
-  simplify(line, Math.min(COARSEST_GRID, Math.max(THINNED_CHORD, roughness(line))));
+  simplify(line, Math.max(THINNED_CHORD, stepsOf(line)));
+
+/**
+ * The line itself, or where dense points were rounded to a coarse grid the line without these steps, which no one drew: no point that is left out
+ * lies off by more than the grid, `COARSEST_GRID` at the most.
+ */
+export function withoutSteps(line: Polyline): Polyline {
+  const steps = stepsOf(line);
+  return steps > THINNED_CHORD ? simplify(line, steps) : line;
+}
+
+const stepsOf = (line: Polyline): number => Math.min(COARSEST_GRID, roughness(line));
+
+/** So many points tell the roughness of a line as well as all of them. */
+const ASKED = 512;
 
 /** Third differences of rounded points are about so many times the grid; those of a curve are all but nothing. */
 const OF_GRID = 1.5;
@@ -19,10 +32,11 @@ const OF_GRID = 1.5;
 /** The grid that dense points were rounded to, mm, or less than it: told by the median of their third differences. */
 function roughness(line: Polyline): number {
   const found: number[] = [];
-  for (let i = 3, dense = 0; i < pointCount(line); i++) {
+  const every = Math.max(1, Math.floor(pointCount(line) / ASKED));
+  for (let i = 3; i < pointCount(line); i += every) {
     const step = (k: number): number => line[2 * i - k]! - line[2 * i - k - 2]!;
-    dense = step(0) ** 2 + step(-1) ** 2 < DENSE * DENSE ? dense + 1 : 0;
-    if (dense < 3) continue;
+    const isDense = [0, 2, 4].every((k) => step(k) ** 2 + step(k - 1) ** 2 < DENSE * DENSE);
+    if (!isDense) continue;
     const x = step(0) - 2 * step(2) + step(4);
     const y = step(-1) - 2 * step(1) + step(3);
     found.push(x * x + y * y);

@@ -1,13 +1,12 @@
-import { applyToPolyline, translation } from '../geometry/affine.ts';
 import { climb, fieldFor, widestEmptyCircle } from '../geometry/empty-circle.ts';
 import { plainPoint, type Point } from '../geometry/point.ts';
 import { boxRing } from '../geometry/polygon.ts';
-import { polyline } from '../geometry/polyline.ts';
+import { boundsOf, polyline, squaredDistanceToChord } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { contactGap } from './contact-gap.ts';
 import type { Pitches } from './nest.ts';
 import type { Repeat } from './repeat.ts';
-import { distanceIn, linesNear, type RowField, rowField } from './row-field.ts';
+import { addSegmentsNear, distanceIn, type RowField, rowField } from './row-field.ts';
 
 /**
  * Widest circles without a stitch in nested rows, as diameters in mm. Both are maxima of the distance to the rows' lines, running on for ever, so
@@ -39,7 +38,7 @@ function widestWithin(row: Repeat): number {
 }
 
 function findWithin(row: Repeat): number {
-  const field = rowField(row, 0);
+  const field = rowField(row, heightOf(row));
   if (!field || !(field.maxY > field.minY)) return 0;
   const { minY, maxY, period, index } = field;
   const height = maxY - minY;
@@ -49,6 +48,11 @@ function findWithin(row: Repeat): number {
   const box = { minX: 0, minY, maxX: period, maxY };
   const ring = polyline([...boxRing(box), boxRing(box)[0]]);
   return widestEmptyCircle(closed, fieldFor(closed, box), box, ring, plainPoint)?.diameter ?? 0;
+}
+
+function heightOf({ strokes }: Repeat): number {
+  const box = boundsOf(strokes);
+  return box ? box.maxY - box.minY : 0;
 }
 
 /** Segments that come between two x. */
@@ -68,14 +72,15 @@ interface Lying {
   readonly y: number;
 }
 
-/** Places between rows that are worked out exactly. */
-const TRIED = 3;
+/** Millimetres to which gaps are found. */
+const EXACT = 0.01;
+/** Places between rows that are worked out so. */
+const TRIED = 2;
 /** A circle that touches a row to within this does, mm. */
 const TOUCHES = 0.01;
 
 function widestBetween(row: Repeat, other: Repeat, { down, back }: Pitches, along: number, clearance: number): number {
-  const heightOf = (field: RowField | null): number => (field ? field.maxY - field.minY : 0);
-  const reach = clearance / 2 + Math.max(heightOf(rowField(row, 0)), heightOf(rowField(other, 0))) + 1;
+  const reach = clearance / 2 + Math.max(heightOf(row), heightOf(other)) + 1;
   const fields = [rowField(row, reach), rowField(other, reach)] as const;
   const [a, b] = fields;
   if (!a || !b) return 0;
@@ -134,22 +139,36 @@ function exactly(
   pair: readonly Lying[],
   cell: number,
 ): number {
-  const reach = radius + 8 * cell;
-  const linesOf = ({ field, x, y }: Lying): Float64Array[] =>
-    linesNear(field, { x: at.x - x, y: at.y - y }, reach).map((line) => applyToPolyline(translation(x, y), line));
-  const index = indexSegments(lying.flatMap(linesOf));
-  const box = { minX: at.x - 4 * cell, minY: at.y - 4 * cell, maxX: at.x + 4 * cell, maxY: at.y + 4 * cell };
-  const circle = climb(at, cell, index, polyline([...boxRing(box), boxRing(box)[0]]));
+  const reach = radius + 6 * cell;
+  const ends: number[] = [];
+  const ownFrom = lying.map((one): number => {
+    const { field, x, y } = one;
+    addSegmentsNear(field, { x: at.x - x, y: at.y - y }, reach, [x, y], ends);
+    return ends.length / 4;
+  });
+  const lines = segmentsAlone(Float64Array.from(ends));
+  const box = { minX: at.x - 2 * cell, minY: at.y - 2 * cell, maxX: at.x + 2 * cell, maxY: at.y + 2 * cell };
+  const circle = climb(at, cell / 3, lines, polyline([...boxRing(box), boxRing(box)[0]]), EXACT / 4);
+  const { x, y } = circle.centre;
   const touches = pair.every((one) => {
-    const lines = linesOf(one);
-    const { x, y } = circle.centre;
-    return lines.length > 0 && indexSegments(lines).distance(x, y) <= circle.radius + TOUCHES;
+    const i = lying.indexOf(one);
+    return lines.least(x, y, ownFrom[i - 1] ?? 0, ownFrom[i]!) <= circle.radius + TOUCHES;
   });
   return touches ? circle.radius : radius;
 }
 
-/** Millimetres to which the even gap is found. */
-const EXACT = 0.01;
+/** A few segments, asked one by one. */
+function segmentsAlone(ends: Float64Array) {
+  const all = Array.from({ length: ends.length / 4 }, (_, s) => s);
+  const least = (x: number, y: number, from: number, to: number): number => {
+    let squared = Infinity;
+    for (let e = 4 * from; e < 4 * to; e += 4) {
+      squared = Math.min(squared, squaredDistanceToChord(x, y, ends[e]!, ends[e + 1]!, ends[e + 2]!, ends[e + 3]!));
+    }
+    return Math.sqrt(squared);
+  };
+  return { ends, within: () => all, least, distance: (x: number, y: number) => least(x, y, 0, all.length) };
+}
 
 /**
  * The clearance at which the widest gap between rows is as wide as the widest within a row. 0 when even touching rows leave more between them;

@@ -1,6 +1,6 @@
 import { applyToPolyline, translation } from '../geometry/affine.ts';
 import { type DistanceField, distanceField } from '../geometry/distance-field.ts';
-import { boundsOf } from '../geometry/polyline.ts';
+import { boundsOf, squaredDistanceToChord } from '../geometry/polyline.ts';
 import { indexSegments, type SegmentIndex } from '../geometry/segment-index.ts';
 import { thinned } from '../geometry/thin.ts';
 import type { Repeat } from './repeat.ts';
@@ -23,10 +23,12 @@ const CELLS = 16_000;
 /** The rows of a cloth are asked for again and again. */
 const known = new WeakMap<Repeat['strokes'], RowField>();
 
-/** @param reach how far above and below its line, mm */
-export function rowField({ strokes, period }: Repeat, reach: number): RowField | null {
+/** @param least how far above and below its line at the least, mm */
+export function rowField({ strokes, period }: Repeat, least: number): RowField | null {
   const before = known.get(strokes);
-  if (before && before.minY - before.top >= reach) return before;
+  if (before && before.minY - before.top >= least) return before;
+  // Somewhat more may be asked for next.
+  const reach = 1.2 * least;
   const box = boundsOf(strokes);
   if (!box || strokes.every((line) => line.length < 4)) return null;
   const lines = strokes.map(thinned);
@@ -57,16 +59,19 @@ export function distanceIn({ cell, columns, rows, distance, top, period }: RowFi
   return above + (v - row) * (distance[(row + 1) * columns + column]! - above);
 }
 
-/** The row's segments whose boxes meet a box about a place no farther than the field's reach, as lines moved by (x, y). */
-export function linesNear(
-  field: RowField,
+/** Appends the row's segments that come within `reach` of a place no farther than the field's own reach, moved by (dx, dy), to `ends`. */
+export function addSegmentsNear(
+  { index, period }: RowField,
   at: { readonly x: number; readonly y: number },
   reach: number,
-): Float64Array[] {
-  const { index, period } = field;
+  [dx, dy]: readonly [number, number],
+  ends: number[],
+): void {
   const round = period * Math.floor(at.x / period);
   const x = at.x - round;
-  return index
-    .within(x - reach, at.y - reach, x + reach, at.y + reach)
-    .map((s) => Float64Array.from(index.ends.subarray(4 * s, 4 * s + 4), (v, i) => (i % 2 === 0 ? v + round : v)));
+  for (const s of index.within(x - reach, at.y - reach, x + reach, at.y + reach)) {
+    const [x0, y0, x1, y1] = [0, 1, 2, 3].map((k) => index.ends[4 * s + k]!) as [number, number, number, number];
+    if (squaredDistanceToChord(x, at.y, x0, y0, x1, y1) <= reach * reach)
+      ends.push(x0 + round + dx, y0 + dy, x1 + round + dx, y1 + dy);
+  }
 }

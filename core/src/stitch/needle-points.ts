@@ -1,6 +1,5 @@
-import { distance, type Point } from '../geometry/point.ts';
 import { cumulativeLength, squaredDistanceToChord, withoutRepeats, type Polyline } from '../geometry/polyline.ts';
-import { thinned } from '../geometry/thin.ts';
+import { withoutSteps } from '../geometry/thin.ts';
 import { SHARP_STITCH_RATIO, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
 import { cornersOf } from './corners.ts';
 
@@ -14,30 +13,29 @@ export interface NeedlePoints {
 /**
  * Stitches a line: equal stitches along its arc length, a hole on every corner, and shorter stitches where the thread would leave the
  * drawn line by more than `STITCH_CHORD`. No hole lies nearer to the one before than `SHORTEST_STITCH`, but for cusps and a line that is shorter
- * as a whole. Points that say nothing are left out first (`thinned`). A line of no length gives its one point.
+ * as a whole. What is only rounding is left out first (`withoutSteps`). A line of no length gives its one point.
  * O(points + holes · points between two holes).
  * @param stitch length of one stitch, in the line's millimetres
  */
 export function needlePoints(line: Polyline, stitch: number): NeedlePoints {
-  const clean = withoutRepeats(thinned(line));
+  const clean = withoutRepeats(withoutSteps(line));
   const along = cumulativeLength(clean);
-  const holes: Hole[] = [{ x: clean[0] ?? 0, y: clean[1] ?? 0, isCorner: true, isSharp: false }];
+  const holes: Holes = { points: [clean[0] ?? 0, clean[1] ?? 0], kinds: [CORNER] };
   const corners = cornersOf(clean, along);
   for (let i = 1; i < corners.length; i++) stitchSection(clean, along, corners[i - 1]!, corners[i]!, stitch, holes);
-  const kept = spaced(holes, stitch);
-  return {
-    points: Float64Array.from(kept.flatMap(({ x, y }) => [x, y])),
-    sharp: kept.flatMap(({ isSharp }, i) => (isSharp ? [i] : [])),
-  };
+  const { points, kinds } = spaced(holes, stitch);
+  return { points: Float64Array.from(points), sharp: kinds.flatMap((kind, i) => (kind & SHARP ? [i] : [])) };
 }
 
-interface Hole {
-  readonly x: number;
-  readonly y: number;
-  /** The line turns or ends there: it stays. */
-  readonly isCorner: boolean;
-  /** The line forced a stitch much shorter than asked. */
-  readonly isSharp: boolean;
+/** The line turns or ends at a hole: it stays. */
+const CORNER = 1;
+/** The line forced a stitch much shorter than asked to a hole. */
+const SHARP = 2;
+
+/** Holes as `x, y` pairs, and what each is. */
+interface Holes {
+  readonly points: number[];
+  readonly kinds: number[];
 }
 
 /** Appends the holes after point `from` up to and with point `to`. Never leaves a sliver: what is left is always divided evenly. */
@@ -47,7 +45,7 @@ function stitchSection(
   from: number,
   to: number,
   stitch: number,
-  holes: Hole[],
+  { points, kinds }: Holes,
 ): void {
   const end = along[to]!;
   const least = Math.min(SHORTEST_STITCH, stitch);
@@ -65,25 +63,31 @@ function stitchSection(
     while (index < to && along[index + 1]! <= at) index++;
     const t = isCorner ? 0 : partAt(along, index, at);
     const i = 2 * (isCorner ? to : index);
-    const [x, y] = t === 0 ? [line[i]!, line[i + 1]!] : [coordinateAt(line, i, t), coordinateAt(line, i + 1, t)];
-    holes.push({ x, y, isCorner, isSharp: step < stitch * SHARP_STITCH_RATIO });
+    points.push(t === 0 ? line[i]! : coordinateAt(line, i, t), t === 0 ? line[i + 1]! : coordinateAt(line, i + 1, t));
+    kinds.push((isCorner ? CORNER : 0) | (step < stitch * SHARP_STITCH_RATIO ? SHARP : 0));
   }
 }
 
 /** Without holes that a tight curl brings nearer to the one before than a stitch may be short; none grows longer than asked by it. */
-function spaced(holes: readonly Hole[], stitch: number): Hole[] {
+function spaced({ points, kinds }: Holes, stitch: number): Holes {
   const least = Math.min(SHORTEST_STITCH, stitch) - 1e-6;
-  const kept: Hole[] = [];
-  for (const hole of holes) {
-    const last = kept.at(-1);
-    if (last && distance<Point>(last, hole) < least) {
-      if (!hole.isCorner) continue;
-      const before = kept.at(-2);
-      if (!last.isCorner && before && distance<Point>(before, hole) <= stitch) kept.pop();
+  const apart = (x: number, y: number, k: number): number => Math.sqrt((x - kept[k]!) ** 2 + (y - kept[k + 1]!) ** 2);
+  const kept: number[] = [];
+  const keptKinds: number[] = [];
+  for (let i = 0; i < kinds.length; i++) {
+    const [x, y] = [points[2 * i]!, points[2 * i + 1]!];
+    const n = kept.length;
+    if (n > 0 && apart(x, y, n - 2) < least) {
+      if (!(kinds[i]! & CORNER)) continue;
+      if (!(keptKinds.at(-1)! & CORNER) && n > 2 && apart(x, y, n - 4) <= stitch) {
+        kept.length = n - 2;
+        keptKinds.pop();
+      }
     }
-    kept.push(hole);
+    kept.push(x, y);
+    keptKinds.push(kinds[i]!);
   }
-  return kept;
+  return { points: kept, kinds: keptKinds };
 }
 
 /** Where an arc length lies between the point at `index` and the next, 0 to 1. */
