@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
-import { zipSync } from 'fflate';
+import { unzipSync, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { test } from './demo.ts';
 import type { TestServer } from './server.ts';
@@ -15,6 +15,15 @@ const text = (content: string): Buffer => Buffer.from(content);
 const option = (page: Page, name: string) =>
   page.getByRole('option', { name: new RegExp(`^Drawing of ${name} ${name} `) });
 const card = (page: Page) => page.getByLabel('The chosen design');
+
+test('the designs of the demo come with Gorse, for an empty library', async () => {
+  const answer = await fetch(`${server.address}/starter-designs.zip`);
+  const files = Object.keys(unzipSync(new Uint8Array(await answer.arrayBuffer())));
+  const { length } = (await (await fetch(`${server.address}/api/designs`)).json()) as readonly DesignAnswer[];
+  expect(files.length).toBeGreaterThan(20);
+  expect(length).toBeGreaterThanOrEqual(files.length);
+  expect(files.every((name) => name.endsWith('.svg'))).toBe(true);
+});
 
 test('a batch is read: a zip, a bad file, and files that don’t say their unit', async ({ page }) => {
   await page.goto(`${server.address}/designs`);

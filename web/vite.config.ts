@@ -1,10 +1,11 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { starterDesigns } from './starter-designs.ts';
 
 const server = `http://127.0.0.1:${process.env.PORT || '4310'}`;
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), starterDesigns()],
   worker: { format: 'es' },
   server: {
     host: '127.0.0.1',

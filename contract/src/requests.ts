@@ -8,6 +8,8 @@ import {
   type LengthStyle,
   type Paper,
   PAPERS,
+  SHEET_PAPERS,
+  type SheetPaper,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
@@ -112,8 +114,12 @@ export class ExportQuery {
   of?: string;
 }
 
-/** What is printed says its lengths in these units. */
+/** What is printed says its lengths in these units, on this paper, or else the one usual with the units. */
 export class SheetQuery {
+  @Maybe()
+  @IsIn(SHEET_PAPERS, { message: `paper must be one of ${SHEET_PAPERS.join(', ')}` })
+  paper?: SheetPaper;
+
   @Maybe()
   @IsIn(LENGTH_STYLES, { message: `units must be one of ${LENGTH_STYLES.join(', ')}` })
   units?: LengthStyle;

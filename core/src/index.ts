@@ -48,6 +48,10 @@ export {
   type PaperLayout,
   PAPERS,
   type PaperTile,
+  SHEET_PAPERS,
+  SHEET_SIZE,
+  type SheetPaper,
+  usualPaper,
 } from './formats/paper.ts';
 export { fileKind, READABLE } from './formats/endings.ts';
 export { readDrawing } from './formats/read-drawing.ts';

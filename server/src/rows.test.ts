@@ -87,7 +87,18 @@ describe('rows', () => {
     const pdf = new TextDecoder('latin1').decode(await sheet.arrayBuffer());
     expect(pdf).toMatch(/^%PDF-/);
     expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(2);
-    expect((await api('GET', `/quilts/${quiltId}/row-sheet?units=ells`)).status).toBe(400);
+    // A4 for who measures in centimetres, Letter for inches, unless asked otherwise: in points.
+    const mediaOf = async (query: string): Promise<readonly number[]> => {
+      const answer = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${quiltId}/row-sheet?${query}`);
+      const text = new TextDecoder('latin1').decode(await answer.arrayBuffer());
+      const [, width, height] = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(text)!;
+      return [Math.round(Number(width)), Math.round(Number(height))];
+    };
+    expect(await mediaOf('units=cm')).toEqual([595, 842]);
+    expect(await mediaOf('units=in16')).toEqual([612, 792]);
+    expect(await mediaOf('units=in16&paper=a4')).toEqual([595, 842]);
+    for (const wrong of ['units=ells', 'paper=one'])
+      expect((await api('GET', `/quilts/${quiltId}/row-sheet?${wrong}`)).status).toBe(400);
   });
 
   it('are printed pass by pass: a page each', async () => {

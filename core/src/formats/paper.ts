@@ -1,12 +1,21 @@
+import { type LengthStyle, unitOf } from '../units.ts';
+
 /** Papers to print a design on at true size: one page as large as it needs, or tiles. */
 export const PAPERS = ['one', 'a4', 'letter'] as const;
 export type Paper = (typeof PAPERS)[number];
 
-/** Width and height of the tiled papers, upright, mm. */
-const SIZE: Readonly<Record<Exclude<Paper, 'one'>, readonly [number, number]>> = {
+/** Papers that printers take. */
+export const SHEET_PAPERS = ['a4', 'letter'] as const;
+export type SheetPaper = (typeof SHEET_PAPERS)[number];
+
+/** Width and height of a sheet, upright, mm. */
+export const SHEET_SIZE: Readonly<Record<SheetPaper, readonly [width: number, height: number]>> = {
   a4: [210, 297],
   letter: [215.9, 279.4],
 };
+
+/** The paper of people who measure so. */
+export const usualPaper = (style: LengthStyle): SheetPaper => (unitOf(style) === 'in' ? 'letter' : 'a4');
 
 /** White edge that no printer reaches, mm; the marks stand in it. */
 export const PAPER_MARGIN = 12;
@@ -37,7 +46,7 @@ export interface PaperLayout {
 /** Lays a drawing of this size (mm) on pages, upright or across, whichever takes fewer. Null when it takes more than `MOST_PAGES`. */
 export function layOnPaper(width: number, height: number, paper: Paper): PaperLayout | null {
   if (paper === 'one') return tiled(width, height, width + 2 * PAPER_MARGIN, height + 2 * PAPER_MARGIN);
-  const [short, long] = SIZE[paper];
+  const [short, long] = SHEET_SIZE[paper];
   const upright = tiled(width, height, short, long);
   const across = tiled(width, height, long, short);
   if (!upright || !across) return upright ?? across;

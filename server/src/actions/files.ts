@@ -1,6 +1,7 @@
-import type { DesignExportQuery, ExportFormat } from '@gorse/contract';
-import type { LengthStyle } from '@gorse/core';
+import type { DesignExportQuery, ExportFormat, SheetQuery } from '@gorse/contract';
+import { usualPaper } from '@gorse/core';
 import type { ExportFile } from '../export/export-sheet.ts';
+import type { PrintedFor } from '../export/sheet.ts';
 import { found } from '../refusal.ts';
 import type { Database } from '../store/database.ts';
 import { findDesign } from '../store/design-store.ts';
@@ -27,15 +28,21 @@ export async function exportQuilt(
 }
 
 /** A quilt's rows, or its passes, on paper. */
+/** In inches, to a sixteenth, unless asked otherwise. */
+export const printedFor = ({ units = 'in16', paper }: SheetQuery): PrintedFor => ({
+  style: units,
+  paper: paper ?? usualPaper(units),
+});
+
 export async function printQuilt(
   database: Database,
   planning: WorkDesk,
   sheet: 'rowSheet' | 'passSheets',
   quiltId: string,
-  style: LengthStyle,
+  printed: PrintedFor,
   signal: AbortSignal,
 ): Promise<ExportFile> {
-  return planning.run(sheet, { ...(await quiltToPlan(database, quiltId)), style }, signal);
+  return planning.run(sheet, { ...(await quiltToPlan(database, quiltId)), ...printed }, signal);
 }
 
 export async function exportDesign(

@@ -23,17 +23,16 @@ import {
 } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
-import { collected, newPdf, page, type Pdf } from './pdf.ts';
-import { drawTop, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
+import { collected, newPdf, type Pdf } from './pdf.ts';
+import { drawTop, INK, LINE, MARGIN, newPage, type PrintedFor, ROWAN, SLATE, topIn, write } from './sheet.ts';
 
 /** What is said of a pass. */
-interface PassOnPaper {
+interface PassOnPaper extends PrintedFor {
   readonly records: PlanRecords;
   readonly graph: MapGraph;
   readonly passes: readonly PassForecast[];
   readonly pieces: readonly Piece[];
   readonly at: number;
-  readonly style: LengthStyle;
 }
 
 /** Columns of what it is lined up on: where each begins, mm from the margin. */
@@ -52,7 +51,7 @@ const LISTED = 26;
 /** One page for each pass: how far to roll, what to line up on, what is stitched and what it takes, with boxes to tick. */
 export async function passSheetsFile(
   plan: Plan,
-  { records, style }: { readonly records: PlanRecords; readonly style: LengthStyle },
+  { records, style, paper }: PrintedFor & { readonly records: PlanRecords },
 ): Promise<ExportFile> {
   const [pieces, graph] = [piecesOf(plan), plan.get(graphOf, null)];
   const passes = forecastPasses(records, graph, passesOf(plan), pieces);
@@ -63,14 +62,14 @@ export async function passSheetsFile(
     );
   const { name } = quiltOf(records);
   const doc = await newPdf(`${name}: passes`);
-  passes.forEach((_, at) => onePage(doc, { records, graph, passes, pieces, at, style }));
+  passes.forEach((_, at) => onePage(doc, { records, graph, passes, pieces, at, style, paper }));
   return { name: safeName(`${name} passes.pdf`), type: 'application/pdf', body: await collected(doc) };
 }
 
 function onePage(doc: Pdf, pass: PassOnPaper): void {
   const { records, passes, at } = pass;
   const own = ownPieces(pass);
-  page(doc, PAPER.width, PAPER.height);
+  newPage(doc, pass.paper);
   doc.fillColor(INK).fontSize(6);
   write(doc, `${quiltOf(records).name}: pass ${at + 1} of ${passes.length}`, MARGIN, MARGIN);
   doc.fontSize(3.6);

@@ -15,18 +15,19 @@ import {
   type ResolvedRow,
   type ResolvedRows,
   resolvedRows,
+  SHEET_SIZE,
+  type SheetPaper,
   stitchedLandmarks,
   trimmed,
 } from '@gorse/core';
 import { found, Refusal } from '../refusal.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
-import { collected, newPdf, page, type Pdf } from './pdf.ts';
-import { drawTop, FAINT, INK, LINE, MARGIN, PAPER, ROWAN, SLATE, topIn, write } from './sheet.ts';
+import { collected, newPdf, type Pdf } from './pdf.ts';
+import { drawTop, FAINT, INK, LINE, MARGIN, newPage, type PrintedFor, ROWAN, SLATE, topIn, write } from './sheet.ts';
 
-interface RowsOnPaper {
+interface RowsOnPaper extends PrintedFor {
   readonly records: PlanRecords;
   readonly designs: ReadonlyMap<string, Design>;
-  readonly style: LengthStyle;
 }
 
 /** A point of a stitched row that can be found again, by the name that the Frame screen gives it. */
@@ -67,7 +68,9 @@ const COLUMNS = [
 ] as const;
 
 /** The rows of a quilt on paper: the layout, each row measured from the top edge, and where to line up the next one. */
-export async function rowSheetFile(plan: Plan, { records, designs, style }: RowsOnPaper): Promise<ExportFile> {
+export async function rowSheetFile(plan: Plan, { records, designs, ...printed }: RowsOnPaper): Promise<ExportFile> {
+  const { style, paper } = printed;
+  const [width, height] = SHEET_SIZE[paper];
   const [set] = Object.values(records.rowSets);
   if (!set) throw new Refusal('refused', 'There are no rows on this quilt yet. Lay them on Layout first.');
   const quilt = quiltOf(records);
@@ -78,7 +81,7 @@ export async function rowSheetFile(plan: Plan, { records, designs, style }: Rows
 
   const landmarks = rowLandmarks(plan, set.id, resolved);
   const doc = await newPdf(`${quilt.name}: rows`);
-  page(doc, PAPER.width, PAPER.height);
+  newPage(doc, paper);
   doc.fillColor(INK).fontSize(6);
   write(doc, `${quilt.name}: ${counted(resolved.rows.length, 'row')} of ${design.name}`, MARGIN, MARGIN);
   doc.fontSize(3.4);
@@ -87,7 +90,7 @@ export async function rowSheetFile(plan: Plan, { records, designs, style }: Rows
   });
   const left = 1 - quilt.batting.drawIn;
   const y = MARGIN + 42;
-  const top = topIn(records, MARGIN + 26, y, PAPER.width - 2 * MARGIN - 30, PAPER.height - y - MARGIN);
+  const top = topIn(records, MARGIN + 26, y, width - 2 * MARGIN - 30, height - y - MARGIN);
   const { scale } = top;
   drawTop(
     doc,
@@ -118,7 +121,7 @@ export async function rowSheetFile(plan: Plan, { records, designs, style }: Rows
       .stroke();
   }
   doc.restore();
-  table(doc, resolved, landmarks, style);
+  table(doc, resolved, landmarks, printed);
   return { name: safeName(`${quilt.name} rows.pdf`), type: 'application/pdf', body: await collected(doc) };
 }
 
@@ -147,15 +150,16 @@ function table(
   doc: Pdf,
   resolved: ResolvedRows,
   found: ReadonlyMap<number, readonly RowLandmark[]>,
-  style: LengthStyle,
+  { style, paper }: PrintedFor,
 ): void {
+  const [paperWidth, paperHeight] = SHEET_SIZE[paper];
   let y = Infinity;
   for (const row of resolved.rows) {
     const landmarks = found.get(row.row) ?? [];
     const height = LINE * Math.max(1, landmarks.length) + 1;
-    if (y + height > PAPER.height - MARGIN) {
+    if (y + height > paperHeight - MARGIN) {
       if (y !== Infinity) doc.restore();
-      y = header(doc);
+      y = header(doc, paper);
     }
     cells(row, resolved, style).forEach((text, i) => {
       write(doc, text, MARGIN + COLUMNS[i]![1], y);
@@ -167,7 +171,7 @@ function table(
     y += height;
     doc
       .moveTo(MARGIN, y - 1.4)
-      .lineTo(PAPER.width - MARGIN, y - 1.4)
+      .lineTo(paperWidth - MARGIN, y - 1.4)
       .lineWidth(0.1)
       .strokeColor(FAINT)
       .stroke();
@@ -176,8 +180,8 @@ function table(
   doc.restore();
 }
 
-function header(doc: Pdf): number {
-  page(doc, PAPER.width, PAPER.height);
+function header(doc: Pdf, paper: SheetPaper): number {
+  newPage(doc, paper);
   doc.fillColor(SLATE).fontSize(3.2);
   for (const [name, x] of COLUMNS) doc.text(name, MARGIN + x, MARGIN, { lineBreak: false });
   doc.fillColor(INK);

@@ -1,5 +1,6 @@
 import {
   applyToPolyline,
+  type LengthStyle,
   loadedSize,
   loadingMap,
   outlineOf,
@@ -7,12 +8,19 @@ import {
   polyline,
   type Polyline,
   quiltOf,
+  SHEET_SIZE,
+  type SheetPaper,
   simplify,
 } from '@gorse/core';
-import { type Pdf, plain, trace } from './pdf.ts';
+import { page, type Pdf, plain, trace } from './pdf.ts';
 
-/** What the sheets that are printed for a quilt share: A4, millimetres. */
-export const PAPER = { width: 210, height: 297 };
+/** For whom a sheet is printed: in these units, on this paper. */
+export interface PrintedFor {
+  readonly style: LengthStyle;
+  readonly paper: SheetPaper;
+}
+
+/** What the sheets that are printed for a quilt share, millimetres. */
 export const MARGIN = 14;
 /** From one line of text to the next. */
 export const LINE = 5.2;
@@ -20,6 +28,9 @@ export const INK = '#2B2A27';
 export const SLATE = '#3F5666';
 export const ROWAN = '#B3372B';
 export const FAINT = '#B3A88C';
+
+/** A new page of a paper; `doc.restore()` ends it. */
+export const newPage = (doc: Pdf, paper: SheetPaper): void => page(doc, ...SHEET_SIZE[paper]);
 
 /** One line of text. The standard font has no unbreakable spaces that look right, and no minus. */
 export function write(doc: Pdf, text: string, x: number, y: number): void {

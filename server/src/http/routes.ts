@@ -26,7 +26,7 @@ import {
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';
-import { exportDesign, exportQuilt, printQuilt } from '../actions/files.ts';
+import { exportDesign, exportQuilt, printedFor, printQuilt } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { makeRouter } from './make-router.ts';
@@ -111,27 +111,13 @@ export function apiRoutes(
   });
 
   api.get('/quilts/:id/row-sheet', async (request, response) => {
-    const { units } = checked(SheetQuery, { ...request.query });
-    const file = await printQuilt(
-      database,
-      planning,
-      'rowSheet',
-      request.params.id,
-      units ?? 'in16',
-      wantedBy(response),
-    );
+    const asked = printedFor(checked(SheetQuery, { ...request.query }));
+    const file = await printQuilt(database, planning, 'rowSheet', request.params.id, asked, wantedBy(response));
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
   api.get('/quilts/:id/pass-sheets', async (request, response) => {
-    const { units } = checked(SheetQuery, { ...request.query });
-    const file = await printQuilt(
-      database,
-      planning,
-      'passSheets',
-      request.params.id,
-      units ?? 'in16',
-      wantedBy(response),
-    );
+    const asked = printedFor(checked(SheetQuery, { ...request.query }));
+    const file = await printQuilt(database, planning, 'passSheets', request.params.id, asked, wantedBy(response));
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 

@@ -30,6 +30,7 @@ import {
   type Paper,
   type ReadAnswers,
   type Setting,
+  type SheetPaper,
 } from '@gorse/core';
 
 /** An answer that isn't 2xx, or none at all (`code` "offline"). The message is a sentence for the person. */
@@ -105,8 +106,10 @@ export const api = {
   /** `of`: one piece or one record's pieces; the whole quilt without. */
   exportAddress: (id: string, format: ExportFormat, of?: string) =>
     `/api/quilts/${id}/export?format=${format}${of === undefined ? '' : `&of=${of}`}`,
-  rowSheetAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/row-sheet?units=${units}`,
-  passSheetsAddress: (id: string, units: LengthStyle) => `/api/quilts/${id}/pass-sheets?units=${units}`,
+  rowSheetAddress: (id: string, units: LengthStyle, paper: SheetPaper) =>
+    `/api/quilts/${id}/row-sheet?units=${units}&paper=${paper}`,
+  passSheetsAddress: (id: string, units: LengthStyle, paper: SheetPaper) =>
+    `/api/quilts/${id}/pass-sheets?units=${units}&paper=${paper}`,
   quiltFileAddress: (id: string) => `/api/quilts/${id}/file`,
   openQuiltFile: (file: Blob) => json<{ id: string }>('POST', '/quilts/file', file),
   devices: () => json<DevicesAnswer>('GET', '/devices'),
@@ -121,6 +124,8 @@ export const api = {
   restoreBackup: (name: string) => ask('POST', `/backups/${name}/restore`),
   backupAddress: (name: string) => `/api/backups/${name}`,
   designs: () => json<DesignAnswer[]>('GET', '/designs'),
+  /** A zip of the designs that come with Gorse. */
+  starterDesigns: async () => (await answered('/starter-designs.zip', {})).blob(),
   designStrokes: (id: string) => strokes(`/designs/${id}/strokes`),
   designSourceAddress: (id: string) => `/api/designs/${id}/source`,
   designExportAddress: (id: string, format: DesignFormat, paper?: Paper) =>

@@ -1,17 +1,22 @@
-import type { LengthStyle } from '@gorse/core';
+import { type LengthStyle, type SheetPaper, usualPaper } from '@gorse/core';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 
 interface Preferences {
   readonly lengthStyle: LengthStyle;
+  /** Of sheets that are printed; null: as is usual with the units. */
+  readonly paper: SheetPaper | null;
 }
 
 /** How this person likes numbers; kept in the browser. */
 export const usePreferences = create<Preferences>()(
-  persist((): Preferences => ({ lengthStyle: 'in16' }), {
+  persist((): Preferences => ({ lengthStyle: 'in16', paper: null }), {
     name: 'gorse-preferences',
     storage: createJSONStorage(() => localStorage),
   }),
 );
 
 export const useLengthStyle = (): LengthStyle => usePreferences((state) => state.lengthStyle);
+
+export const useSheetPaper = (): SheetPaper =>
+  usePreferences(({ paper, lengthStyle }) => paper ?? usualPaper(lengthStyle));

@@ -1,6 +1,6 @@
-import { LENGTH_STYLES, type LengthStyle } from '@gorse/core';
+import { LENGTH_STYLES, type LengthStyle, SHEET_PAPERS, type SheetPaper } from '@gorse/core';
 import { Menu, UnstyledButton } from '@mantine/core';
-import { useLengthStyle, usePreferences } from './preferences.ts';
+import { useLengthStyle, usePreferences, useSheetPaper } from './preferences.ts';
 
 const NAMES: Readonly<Record<LengthStyle, readonly [short: string, long: string]>> = {
   in16: ['in 1/16', 'inches, to 1/16'],
@@ -10,9 +10,12 @@ const NAMES: Readonly<Record<LengthStyle, readonly [short: string, long: string]
   mm: ['mm', 'millimetres'],
 };
 
-/** Every number follows at once. */
+const PAPER_NAMES: Readonly<Record<SheetPaper, string>> = { a4: 'A4', letter: 'Letter' };
+
+/** Every number follows at once; the paper of sheets follows the units until one is chosen. */
 export function UnitsSelect() {
   const style = useLengthStyle();
+  const paper = useSheetPaper();
   return (
     <Menu position="bottom-end">
       <Menu.Target>
@@ -29,6 +32,16 @@ export function UnitsSelect() {
             onClick={() => usePreferences.setState({ lengthStyle: option })}
           >
             {NAMES[option][1]}
+          </Menu.Item>
+        ))}
+        <Menu.Label>Sheets are printed on</Menu.Label>
+        {SHEET_PAPERS.map((option) => (
+          <Menu.Item
+            key={option}
+            fw={option === paper ? 700 : 400}
+            onClick={() => usePreferences.setState({ paper: option })}
+          >
+            {PAPER_NAMES[option]}
           </Menu.Item>
         ))}
       </Menu.Dropdown>

@@ -1,6 +1,6 @@
 import type { DesignAnswer } from '@gorse/contract';
 import { formatLength } from '@gorse/core';
-import { Button, Group, SegmentedControl, Text, Title } from '@mantine/core';
+import { Button, Group, SegmentedControl, Stack, Text, Title } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconFileImport } from '@tabler/icons-react';
 import { useMemo, useRef, useState } from 'react';
@@ -15,6 +15,7 @@ import { FilterPanel } from './filter-panel.tsx';
 import { familyOf, facetsOf, filtered, type LibraryFilter, newestRevisions, NO_FILTER } from './library-filter.ts';
 import { ReadingReport } from './reading-report.tsx';
 import { readFiles, useReading } from './reading.ts';
+import { TakeStarters } from './take-starters.tsx';
 
 const NONE: readonly DesignAnswer[] = [];
 /** Pictures share the scale at which all but the largest designs fit their tile. */
@@ -97,10 +98,13 @@ export function Library({
         </Group>
         <ReadingReport />
         {designs.length === 0 && (
-          <Text fz={18} maw={520}>
-            No designs yet. Drop SVG, DXF, G-code, HPGL or CSV files, or a zip of them, anywhere on this screen, or read
-            them with the button above. A good design is one continuous line.
-          </Text>
+          <Stack align="flex-start" maw={520}>
+            <Text fz={18}>
+              No designs yet. Drop SVG, DXF, G-code, HPGL or CSV files, or a zip of them, anywhere on this screen, or
+              read them with the button above. A good design is one continuous line.
+            </Text>
+            <TakeStarters />
+          </Stack>
         )}
         {designs.length > 0 && shown.length === 0 && (
           <Text fz={18} maw={520}>

@@ -1,7 +1,15 @@
 import type { UnitsQuestion } from '@gorse/contract';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api, ApiError } from '../../api/api.ts';
-import { answerAsked, cancelReading, dropAsked, forgetReading, readFiles, useReading } from './reading.ts';
+import {
+  answerAsked,
+  cancelReading,
+  dropAsked,
+  forgetReading,
+  readFiles,
+  readStarters,
+  useReading,
+} from './reading.ts';
 
 vi.mock('../../library-worker/library.ts', () => ({
   library: () => ({
@@ -49,6 +57,14 @@ describe('reading a batch', () => {
       'photo.jpeg': expect.stringMatching(/^Gorse reads SVG/) as string,
     });
     expect([state().progress, state().newestId]).toEqual([null, 'id of b.hpgl']);
+  });
+  it('reads the designs that come with Gorse, or says why not', async () => {
+    const had = vi.spyOn(api, 'starterDesigns').mockResolvedValueOnce(new Blob(['x']));
+    await readStarters();
+    expect(told).toEqual(['inner.svg -']);
+    had.mockRejectedValueOnce(new ApiError('offline', 'Gorse’s server does not answer.'));
+    await expect(readStarters()).rejects.toThrow('does not answer');
+    expect(state().progress).toBeNull();
   });
   it('says of a zip that can’t be opened why, and goes on', async () => {
     await readFiles([new File([], 'torn.zip'), file('a.svg')]);

@@ -57,6 +57,11 @@ export async function readFiles(files: readonly File[]): Promise<void> {
   await readAll(await opened(files), {});
 }
 
+/** Reads the designs that come with Gorse. Throws a sentence when they can't be had. */
+export async function readStarters(): Promise<void> {
+  await readFiles([new File([await api.starterDesigns()], 'Starter designs.zip')]);
+}
+
 /** Reads files that were asked about, with what the person said. */
 export async function answerAsked(sources: readonly Asked[], answers: ReadAnswers): Promise<void> {
   useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !sources.includes(one)) }));

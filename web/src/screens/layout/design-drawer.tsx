@@ -1,11 +1,12 @@
 import type { DesignAnswer } from '@gorse/contract';
 import type { DesignKind } from '@gorse/core';
-import { Text, TextInput } from '@mantine/core';
+import { Group, Text, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { usePlan } from '../../document/plan-store.ts';
+import { TakeStarters } from '../designs/take-starters.tsx';
 import { DesignTile } from '../designs/design-tile.tsx';
 import { facetsOf, filtered, newestRevisions, NO_FILTER } from '../designs/library-filter.ts';
 
@@ -47,9 +48,13 @@ export const DesignDrawer = memo(function DesignDrawer({
   return (
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (
-        <Text p="md">
-          No designs yet. <Link to={`/quilts/${quiltId}/designs`}>Read a design file</Link> first.
-        </Text>
+        <Group p="md">
+          <Text>
+            No designs yet. <Link to={`/quilts/${quiltId}/designs`}>Read a design file</Link> first, or begin with those
+            that come with Gorse.
+          </Text>
+          <TakeStarters />
+        </Group>
       ) : (
         <>
           <TextInput

@@ -19,7 +19,7 @@ import { Patches, plannedPatch } from '../../canvas/patches.tsx';
 import { clearPassRules, setPassStart } from '../../document/passes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
-import { useLengthStyle } from '../../ui/preferences.ts';
+import { useLengthStyle, useSheetPaper } from '../../ui/preferences.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { PlannedThread } from '../layout/planned-thread.tsx';
@@ -36,6 +36,7 @@ export default function PassesStep() {
   const quiltId = usePlan((state) => state.quiltId)!;
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
+  const paper = useSheetPaper();
   const { shown, waiting } = usePasses(records);
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<ClothPoint | null>(null);
@@ -119,7 +120,7 @@ export default function PassesStep() {
           <PassSheet shown={shown} at={at} records={records} upper={(p) => applyToPoint(lie, p)} />
           <Button
             component="a"
-            href={api.passSheetsAddress(quiltId, style)}
+            href={api.passSheetsAddress(quiltId, style, paper)}
             download
             variant="default"
             leftSection={<IconFileTypePdf size={18} />}

@@ -20,7 +20,7 @@ import { edit, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, removeRows } from '../../../document/rows.ts';
 import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
 import type { ShownRows } from '../../../planning-worker/shown.ts';
-import { useLengthStyle } from '../../../ui/preferences.ts';
+import { useLengthStyle, useSheetPaper } from '../../../ui/preferences.ts';
 import { Stage } from '../stage.tsx';
 import { StitchStage, TIE_NAMES } from '../stages.tsx';
 import { Answers } from './answers.tsx';
@@ -97,6 +97,7 @@ function Laid({
   onGap,
 }: Props & { readonly set: RowSetRecord; readonly planned: ShownRows }) {
   const style = useLengthStyle();
+  const paper = useSheetPaper();
   const choices = useChoices(set, records);
   const [stage, setStage] = useState<string | null>(null);
   const quiltId = usePlan((state) => state.quiltId ?? '');
@@ -191,7 +192,7 @@ function Laid({
       <Group mt="md" gap="xs">
         <Button
           component="a"
-          href={api.rowSheetAddress(quiltId, style)}
+          href={api.rowSheetAddress(quiltId, style, paper)}
           download
           size="xs"
           variant="default"
