@@ -58,6 +58,17 @@ function suggestedLandmarks(count: number): ClothPoint[] {
   return out;
 }
 
+/** Landmarks as a person would choose them who thinks of symmetry. */
+const at = (x: number, y: number): ClothPoint => clothPoint(x, y);
+const REGULAR: readonly (readonly ClothPoint[])[] = [
+  [at(0, 200), at(1800, 200)],
+  [at(0, 50), at(1800, 350)],
+  [at(0, 50), at(1800, 50), at(0, 350), at(1800, 350)],
+  [at(0, 200), at(600, 200), at(1200, 200), at(1800, 200)],
+  [0, 900, 1800].flatMap((x) => [at(x, 50), at(x, 350)]),
+  [0, 360, 720, 1080, 1440, 1800].map((x) => at(x, 200)),
+];
+
 const rms = (values: readonly number[]): number => Math.sqrt(values.reduce((s, v) => s + v * v, 0) / values.length);
 
 function measure(touchCount: number, sequence: readonly ClothPoint[], waviness = 1, scale = 1) {
@@ -136,6 +147,14 @@ export function benchLineUp(): void {
     printFigure(`lineup.rms_ratio.${touches}`, onePoint / error, 'times better than one-point shift', bar);
     printFigure(`lineup.coverage95.${touches}`, coverage, 'part inside the stated 95 % bound', '0.93-0.97');
     coverages.push(coverage);
+    const regular = REGULAR.filter(({ length }) => length === touches).map((set) => measure(touches, set).error);
+    if (regular.length > 0)
+      printFigure(
+        `lineup.vs_regular.${touches}`,
+        error / Math.min(...regular),
+        'of the best regular choice',
+        '<= 1.02',
+      );
   }
   printFigure(
     'lineup.coverage95',

@@ -40,8 +40,8 @@ export const worstDoubt = (cloth: ClothModel, targets: readonly Target[], advanc
   );
 
 /**
- * The landmark to touch next: the one that most reduces the largest doubt over the targets, each against its tolerance; ties go to the
- * earlier one. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all targets count.
+ * The landmark to touch next: one of the two that together most reduce the largest doubt over the targets, each against its tolerance, and once
+ * that is touched the other; ties go to the earlier ones. One alone would lie in the middle, where it helps no second one. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all targets count.
  * How sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on
  * cloth of the usual waviness; the doubts told are of all. Null without landmarks or targets.
  * O((landmarks + targets) · touches² + landmarks · targets · touches).
@@ -78,6 +78,7 @@ export function nextTouch(
     targets,
     boundsOf(models.map(({ doubts }) => doubts)),
     landmarks.map((_, i) => i),
+    cloth.lineUp(advance).touches.length % 2 === 0,
   );
   const after = boundsOf(
     models.map(({ model, asked }) => {
@@ -106,7 +107,7 @@ export function planTouches(
   while (chosen.length < Math.min(most, landmarks.length)) {
     const open = landmarks.flatMap((_, i) => (chosen.includes(i) ? [] : [i]));
     const bounds = targets.map((_, i) => bound95(doubtOf(now, now.landmarks + i)));
-    const choice = choose(now, targets, bounds, open);
+    const choice = choose(now, targets, bounds, open, chosen.length % 2 === 0);
     if (chosen.length >= FEWEST && !isWorthTouching(choice)) break;
     chosen.push(choice.landmark);
     now = afterTouch(now, choice.landmark);
@@ -132,25 +133,26 @@ interface Choice extends Pick<TouchAdvice, 'landmark' | 'now' | 'gain'> {
 /**
  * The best of the open landmarks: for what must meet stitched lines while that is worth it, else for all targets.
  * @param bounds how sure each target is now, mm
+ * @param inPairs with a second one in mind, which is chosen together with it
  */
 function choose(
   now: KnownPlaces,
   targets: readonly Target[],
   bounds: readonly number[],
   open: readonly number[],
+  inPairs: boolean,
 ): Choice {
   const bestFor = (counting: readonly number[]): Choice => {
     const overall = (boundOf: (place: number) => number): number =>
       nearlyLargest(counting.map((i) => boundOf(now.landmarks + i) / targets[i]!.tolerance));
-    const left = open.map((landmark) => overall((place) => boundAfter(now, place, landmark)));
-    const best = left.reduce((at, value, i) => (value < left[at]! * (1 - TIE) ? i : at), 0);
+    const leftBy = (known: KnownPlaces, landmark: number): number =>
+      overall((place) => boundAfter(known, place, landmark));
     const before = overall((place) => bound95(doubtOf(now, place)));
-    return {
-      landmark: open[best]!,
-      now: worstOf(targets, bounds, counting)!,
-      gain: 1 - left[best]! / before,
-      counting,
-    };
+    const pair = inPairs && open.length > 1 ? bestPair(now, open, leftBy) : null;
+    const [landmark, left] = bestAlone(now, pair?.pair ?? open, leftBy);
+    // Of two that are chosen together each takes its share.
+    const remains = pair ? Math.sqrt(pair.left / before) : left / before;
+    return { landmark, now: worstOf(targets, bounds, counting)!, gain: 1 - remains, counting };
   };
   const joins = targets.flatMap(({ join }, i) => (join ? [i] : []));
   const first = joins.length > 0 ? bestFor(joins) : null;
@@ -159,6 +161,47 @@ function choose(
 
 /** Landmarks that lessen the doubt alike up to this part are as good as each other. */
 const TIE = 1e-9;
+
+/** How much doubt a touch of a landmark leaves of what is known. */
+type LeftBy = (known: KnownPlaces, landmark: number) => number;
+/** A landmark, and how much doubt it leaves. */
+type Left = readonly [landmark: number, left: number];
+
+const better = (a: Left, b: Left): Left => (b[1] < a[1] * (1 - TIE) ? b : a);
+
+const bestAlone = (now: KnownPlaces, open: readonly number[], leftBy: LeftBy): Left =>
+  open.map((landmark): Left => [landmark, leftBy(now, landmark)]).reduce(better);
+
+interface Pair {
+  readonly pair: readonly [number, number];
+  readonly left: number;
+}
+
+/** The two landmarks that leave the least doubt together. */
+function bestPair(now: KnownPlaces, open: readonly number[], leftBy: LeftBy): Pair {
+  const few = apart(now, open);
+  return few
+    .flatMap((first, i) => {
+      const known = afterTouch(now, first);
+      return few.slice(i + 1).map((second): Pair => ({ pair: [first, second], left: leftBy(known, second) }));
+    })
+    .reduce((a, b) => (b.left < a.left * (1 - TIE) ? b : a));
+}
+
+/** Most landmarks that are tried two by two. */
+const PAIRED = 40;
+
+/** Landmarks far apart as the cloth knows them: each the one that is least sure once those before are touched. */
+function apart(now: KnownPlaces, open: readonly number[]): readonly number[] {
+  if (open.length <= PAIRED) return open;
+  const chosen: number[] = [];
+  for (let known = now; chosen.length < PAIRED; known = afterTouch(known, chosen.at(-1)!)) {
+    const unsure = (i: number): number => known.own[3 * i]! + known.own[3 * i + 2]!;
+    const left = open.filter((i) => !chosen.includes(i));
+    chosen.push(left.reduce((a, b) => (unsure(b) > unsure(a) * (1 + TIE) ? b : a)));
+  }
+  return chosen.sort((a, b) => a - b);
+}
 
 /** Nearly the largest; among touches that leave the largest doubt alike, the one that lessens the others more is better. */
 const nearlyLargest = (parts: readonly number[]): number =>

@@ -32,13 +32,13 @@ export interface PassPins {
 const NO_PINS: PassPins = { starts: new Map(), runs: new Map() };
 
 /** Landmarks that neighbouring passes must have in common, so that shift and turn can be found. */
-const SHARED = 2;
+export const SHARED = 2;
 
 /**
  * The fewest passes in which every run lies wholly within one window and neighbouring windows share two landmarks. A window that starts
  * lower ends lower, since the reach shrinks by less than the cloth moves; so each pass starts as low as it may, at the first run that is left or
- * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where the pass before has too few
- * landmarks, the line-up is left to those it has. A pinned start is taken as it is, a pinned run waits for its pass; a pass that a pin would
+ * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where that leaves no room,
+ * or the pass before has too few landmarks, as many are shared as can be. A pinned start is taken as it is, a pinned run waits for its pass; a pass that a pin would
  * leave empty isn't made. O(runs · passes + landmarks · passes).
  * @param landmarks y of points that can be found again, mm
  * @param reachAt the reach with so much cloth rolled up, mm
@@ -60,10 +60,10 @@ export function planPasses(
     const before = windows.at(-1);
     const held = due.filter((i) => pins.runs.get(i) === pass);
     const first = Math.min(...(held.length > 0 ? held : due).map((i) => runs[i]!.top));
-    const back = before ? Math.min(first, lastLandmarks(landmarks, before)) : first;
     const fits = (from: number): number[] => due.filter((i) => isWithin(runs[i]!, from, reachAt));
     // Reaching back so far may leave no room for the next run: then it goes with fewer landmarks in common.
-    const free = fits(back).some((i) => runs[i]!.top === first) ? back : first;
+    const back = before ? lastLandmarks(landmarks, before).map((y) => Math.min(first, y)) : [];
+    const free = back.find((y) => fits(y).some((i) => runs[i]!.top === first)) ?? first;
     const pinned = pins.starts.get(pass);
     const from = pinned !== undefined && fits(pinned).length > 0 ? pinned : free;
     const own = fits(from);
@@ -80,8 +80,11 @@ const SLACK = 1e-6;
 const isWithin = ({ top, bottom }: Band, from: number, reachAt: (rolled: number) => number): boolean =>
   top >= from - SLACK && bottom <= from + reachAt(from) + SLACK;
 
-/** Where the next pass must start at the latest to keep enough landmarks of a pass; +∞ when it has too few. */
-function lastLandmarks(landmarks: readonly number[], { from, to }: PassWindow): number {
-  const own = landmarks.filter((y) => y >= from && y <= to).sort((a, b) => b - a);
-  return own[SHARED - 1] ?? Infinity;
+/** Where the next pass must start at the latest to keep enough landmarks of a pass, then to keep one less, and so on. */
+function lastLandmarks(landmarks: readonly number[], { from, to }: PassWindow): readonly number[] {
+  return landmarks
+    .filter((y) => y >= from && y <= to)
+    .sort((a, b) => b - a)
+    .slice(0, SHARED)
+    .reverse();
 }

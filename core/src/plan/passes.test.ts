@@ -1,4 +1,5 @@
 import { clothPoint } from '../geometry/point.ts';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadingMap } from '../cloth/loading.ts';
 import { polyline } from '../geometry/polyline.ts';
@@ -53,6 +54,40 @@ describe('the passes of a quilt', () => {
     expect(passes[0]!.from).toBeCloseTo(5, 0);
     expect(passOf({ passes }, 'row-4')).toBe(1);
     expect(passOf({ passes }, 'row-99')).toBe(-1);
+  });
+  it('share with the pass before as many landmarks as they say, once the room is parted, and two wherever that can be', () => {
+    const { frame } = quiltOf(PLAN).machine;
+    const row = fc.record({
+      gap: fc.double({ min: 2, max: 90, noNaN: true }),
+      height: fc.double({ min: 30, max: 400, noNaN: true }),
+    });
+    const seams = fc.array(fc.double({ min: 0, max: 4000, noNaN: true }), { maxLength: 12 });
+    fc.assert(
+      fc.property(fc.array(row, { minLength: 2, maxLength: 14 }), seams, (rows, corners) => {
+        let y = 0;
+        const bands = rows.map(({ gap, height }, i): PieceBand => {
+          const top = y + gap;
+          y = top + height;
+          return { id: `row-${i}`, top, bottom: y };
+        });
+        const { passes } = planQuiltPasses(bands, corners, frame, NO_RULES);
+        passes.forEach((pass, at) => {
+          const own = bands.filter(({ id }) => pass.pieces.includes(id));
+          expect(Math.min(...own.map(({ top }) => top))).toBeGreaterThanOrEqual(pass.from - 1e-6);
+          expect(Math.max(...own.map(({ bottom }) => bottom))).toBeLessThanOrEqual(pass.to + 1e-6);
+          const before = passes[at - 1];
+          if (!before) return;
+          const inBoth = (y: number): boolean => y >= pass.from && y <= before.to;
+          const done = passes.slice(0, at).flatMap(({ pieces }) => bands.filter(({ id }) => pieces.includes(id)));
+          const found = corners.filter(inBoth).length + 2 * done.filter(({ bottom }) => inBoth(bottom)).length;
+          expect(pass.shared).toBe(found);
+          // The last row stitched is two landmarks: with room for it above the first of this pass, it is shared.
+          const last = Math.max(...done.map(({ bottom }) => bottom));
+          const [first] = own;
+          if (first!.bottom <= last + usableReach(frame, last)) expect(pass.shared).toBeGreaterThanOrEqual(2);
+        });
+      }),
+    );
   });
   it('begin where they are told to, and hold what is pinned to them', () => {
     expect(counts({ starts: [{ pass: 1, from: 390 }], pieces: [] })).toEqual([3, 2, 2, 3]);

@@ -1,5 +1,5 @@
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
-import { planPasses } from '../passes/plan-passes.ts';
+import { planPasses, SHARED } from '../passes/plan-passes.ts';
 import type { PieceBand } from './piece-band.ts';
 import type { PassRules } from './records.ts';
 
@@ -22,9 +22,12 @@ export interface QuiltPasses {
   readonly tooDeep: readonly (PieceBand & { readonly reach: number })[];
 }
 
+/** Points by which what is stitched can be found again: near its lower corners. */
+const MARKS_OF_PIECE = 2;
+
 /**
  * The fewest passes for everything on a quilt. The room that a pass leaves is parted between both ends, since rolling by hand may be out either
- * way.
+ * way, but for what the next pass must find in it.
  * @param corners y of the patch corners: what the cloth itself has to line up on, mm of the loaded quilt
  */
 export function planQuiltPasses(
@@ -34,7 +37,7 @@ export function planQuiltPasses(
   rules: PassRules,
 ): QuiltPasses {
   const bands = given.toSorted((a, b) => a.top - b.top || a.bottom - b.bottom);
-  const landmarks = [...corners, ...bands.flatMap(({ bottom }) => [bottom, bottom])];
+  const landmarks = [...corners, ...bands.flatMap(({ bottom }) => Array<number>(MARKS_OF_PIECE).fill(bottom))];
   const reachAt = (rolled: number): number => usableReach(frame, rolled);
   const index = new Map(bands.map(({ id }, i) => [id, i]));
   const starts = new Map(rules.starts.map(({ pass, from }) => [pass, from]));
@@ -47,16 +50,31 @@ export function planQuiltPasses(
       }),
     ),
   });
-  const passes = windows.map(({ from, to, runs, shared }, pass): QuiltPass => {
-    const pinned = starts.get(pass) === from;
-    const lowest = Math.max(...runs.map((i) => bands[i]!.bottom));
-    const start = pinned ? from : Math.max(Math.min(0, from), from - (to - lowest) / 2);
+  const lowest = windows.map(({ runs }) => Math.max(...runs.map((i) => bands[i]!.bottom)));
+  const begins: number[] = [];
+  // From the last pass up: how far one may move up depends on what the next must find in it.
+  for (let pass = windows.length - 1; pass >= 0; pass--) {
+    const { from, to } = windows[pass]!;
+    const next = begins[pass + 1];
+    const kept = next === undefined ? -Infinity : lastKept(landmarks, next, to);
+    const room = to - Math.max(lowest[pass]!, kept);
+    begins[pass] =
+      starts.get(pass) === from
+        ? from
+        : Math.max(Math.min(0, from), from - Math.max(0, Math.min(room, (to - lowest[pass]!) / 2)));
+  }
+  const ends = begins.map((from) => from + reachAt(from));
+  const passes = windows.map(({ from, runs }, pass): QuiltPass => {
+    const upper = begins[pass]!;
+    const inBoth = (y: number): boolean => pass > 0 && y >= upper && y <= ends[pass - 1]!;
+    // What isn't stitched yet can't be found again.
+    const stitched = windows.slice(0, pass).flatMap((before) => before.runs.map((i) => bands[i]!.bottom));
     return {
-      from: start,
-      to: start + reachAt(start),
+      from: upper,
+      to: ends[pass]!,
       pieces: runs.map((i) => bands[i]!.id),
-      shared,
-      pinned,
+      shared: corners.filter(inBoth).length + MARKS_OF_PIECE * stitched.filter(inBoth).length,
+      pinned: starts.get(pass) === from,
     };
   });
   return {
@@ -68,3 +86,7 @@ export function planQuiltPasses(
 /** The number of the pass in which something is stitched; -1 when it is too deep for any. */
 export const passOf = ({ passes }: Pick<QuiltPasses, 'passes'>, id: string): number =>
   passes.findIndex(({ pieces }) => pieces.includes(id));
+
+/** The last landmark that a pass must reach so that the next, which begins at `from`, finds enough in it; none where it has none. */
+const lastKept = (landmarks: readonly number[], from: number, to: number): number =>
+  landmarks.filter((y) => y >= from && y <= to).sort((a, b) => a - b)[SHARED - 1] ?? -Infinity;

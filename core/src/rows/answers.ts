@@ -1,6 +1,6 @@
 import { evenGap, type WidestGaps, widestGaps } from './even-gap.ts';
 import type { RowKinds } from './lay-rows.ts';
-import { nestedPitches, type Pitches } from './nest.ts';
+import { nestedPitches, type Pitches } from './pitches.ts';
 import type { LastRow, RowNumber, RowNumbers, RowSchool, RowWish } from './row-set.ts';
 import {
   clearanceFor,

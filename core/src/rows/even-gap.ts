@@ -3,8 +3,7 @@ import { plainPoint, type Point } from '../geometry/point.ts';
 import { boxRing } from '../geometry/polygon.ts';
 import { boundsOf, polyline, squaredDistanceToChord } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
-import { contactGap } from './contact-gap.ts';
-import type { Pitches } from './nest.ts';
+import { nestedPitches, type Pitches } from './pitches.ts';
 import type { Repeat } from './repeat.ts';
 import { addSegmentsNear, distanceIn, type RowField, rowField } from './row-field.ts';
 
@@ -21,9 +20,8 @@ export interface WidestGaps {
 
 /** The widest gaps of rows of two kinds in turn at a clearance. `along`: how far the second kind is moved to the right besides, mm. */
 export function widestGaps(row: Repeat, other: Repeat, clearance: number, along = 0): WidestGaps {
-  const down = contactGap(row, other, clearance, along) ?? 0;
-  const back = row === other ? down : (contactGap(other, row, clearance, -along) ?? 0);
-  return { within: widestWithin(row), between: widestBetween(row, other, { down, back }, along, clearance) };
+  const pitches = nestedPitches(row, other, clearance, along);
+  return { within: widestWithin(row), between: widestBetween(row, other, pitches, along, clearance) };
 }
 
 const knownWithin = new WeakMap<Repeat['strokes'], number>();

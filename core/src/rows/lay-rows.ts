@@ -5,7 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { boxRing, ringBounds } from '../geometry/polygon.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { contactGap } from './contact-gap.ts';
-import { nestedPitches, type Pitches } from './nest.ts';
+import { nestedPitches, type Pitches } from './pitches.ts';
 import { alternateOf, type Repeat, repeatOf, rowOf, sizedRepeat } from './repeat.ts';
 import { rowClearance } from './row-clearance.ts';
 import { NO_EXCEPTION, type RowException, type RowSet } from './row-set.ts';

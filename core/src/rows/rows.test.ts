@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pointsOf, polyline } from '../geometry/polyline.ts';
-import { nestedPitches, tightestShift } from './nest.ts';
+import { tightestShift } from './nest.ts';
+import { nestedPitches } from './pitches.ts';
 import { alternateOf, repeatOf, rowOf } from './repeat.ts';
 import { clearanceFor, marginsLeft, type RowTask, rowsThatFit, scaleFor } from './solve-rows.ts';
 

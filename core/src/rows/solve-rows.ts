@@ -1,4 +1,4 @@
-import type { Pitches } from './nest.ts';
+import type { Pitches } from './pitches.ts';
 
 /** What rows are solved from. Lengths in millimetres. */
 export interface RowTask {
