@@ -1,5 +1,5 @@
-import type { DistanceField } from '../geometry/distance-field.ts';
-import { type EmptyCircle, fieldFor, widestEmptyCircle } from '../geometry/empty-circle.ts';
+import { fieldFor, type DistanceField } from '../geometry/distance-field.ts';
+import { type EmptyCircle, widestEmptyCircle } from '../geometry/empty-circle.ts';
 import { type ClothPoint, clothPoint, type Point } from '../geometry/point.ts';
 import { type Bounds, type Polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';

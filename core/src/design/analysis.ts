@@ -1,4 +1,5 @@
-import { type EmptyCircle, fieldFor } from '../geometry/empty-circle.ts';
+import { fieldFor } from '../geometry/distance-field.ts';
+import type { EmptyCircle } from '../geometry/empty-circle.ts';
 import { type DesignPoint, plus } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { thinned } from '../geometry/thin.ts';

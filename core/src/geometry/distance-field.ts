@@ -72,3 +72,25 @@ export function distanceField({ ends, count }: SegmentIndex, box: Bounds, cell: 
   }
   return { cell, columns, rows, distance: Float32Array.from(squared, Math.sqrt), nearest };
 }
+
+/** Most cells a field is sought on; more would cost time and memory. */
+const MOST_CELLS = 4_000_000;
+/** A field has at least so many cells, also where lines are few. */
+const LEAST_CELLS = 40_000;
+/** Lines this many cells apart are told apart well. */
+const CELLS_APART = 3;
+
+/**
+ * A field fine enough to find the widest empty circle of some lines in a box: none leave less than a circle as wide as their mean distance.
+ * @param finest edge of a cell at the least, mm
+ */
+export function fieldFor(index: SegmentIndex, box: Bounds, finest = 0): DistanceField {
+  const [width, height] = [Math.max(box.maxX - box.minX, 1e-6), Math.max(box.maxY - box.minY, 1e-6)];
+  const area = width * height;
+  const apart = area / index.along[index.count]!;
+  const coarsest = Math.sqrt(area / LEAST_CELLS);
+  const wanted = Math.max(finest, Math.min(coarsest, apart / CELLS_APART));
+  // A box may be as good as a line.
+  const cell = Math.max(wanted, Math.sqrt(area / MOST_CELLS), Math.max(width, height) / MOST_CELLS);
+  return distanceField(index, box, cell);
+}

@@ -1,5 +1,7 @@
-import { type DistanceField, distanceField } from './distance-field.ts';
+import type { DistanceField } from './distance-field.ts';
+import { growBall } from './grow-ball.ts';
 import { distance, type Point, type PointMaker } from './point.ts';
+import { intoConvex } from './polygon.ts';
 import { type Bounds, type Polyline, squaredDistanceToChord } from './polyline.ts';
 import type { SegmentIndex } from './segment-index.ts';
 
@@ -132,66 +134,6 @@ function isMidway({ columns, rows, distance: off }: DistanceField, spans: Int32A
   );
 }
 
-/**
- * Grows the circle about a place (`x, y, radius` in `ball`) where it touches segment `a`, as far as the other segments let it; it is left as it
- * is where they would let it grow beyond `most`.
- */
-function growBall(
-  ball: Float64Array,
-  ends: Float64Array,
-  a: number,
-  others: Int32Array,
-  count: number,
-  most: number,
-): void {
-  const ax = ends[4 * a]!;
-  const ay = ends[4 * a + 1]!;
-  const sx = ends[4 * a + 2]! - ax;
-  const sy = ends[4 * a + 3]! - ay;
-  const x = ball[0]!;
-  const y = ball[1]!;
-  const t = Math.min(1, Math.max(0, ((x - ax) * sx + (y - ay) * sy) / (sx * sx + sy * sy)));
-  const px = ax + t * sx;
-  const py = ay + t * sy;
-  const off = Math.sqrt((x - px) ** 2 + (y - py) ** 2);
-  if (off < TOUCHING) return;
-  const ux = (x - px) / off;
-  const uy = (y - py) / off;
-  let radius = Infinity;
-  for (let k = 0; k < count; k++) {
-    const b = others[k]!;
-    if (b === a) continue;
-    const ex = ends[4 * b]! - px;
-    const ey = ends[4 * b + 1]! - py;
-    const fx = ends[4 * b + 2]! - px;
-    const fy = ends[4 * b + 3]! - py;
-    radius = Math.min(radius, heldByPoint(ex, ey, ux, uy), heldByPoint(fx, fy, ux, uy));
-    const length = Math.sqrt((fx - ex) ** 2 + (fy - ey) ** 2);
-    const side = ex * (ey - fy) + ey * (fx - ex) < 0 ? -1 : 1;
-    const nx = (side * (ey - fy)) / length;
-    const ny = (side * (fx - ex)) / length;
-    const far = ex * nx + ey * ny;
-    const turned = 1 + nx * ux + ny * uy;
-    if (far < TOUCHING || turned < TOUCHING) continue;
-    const r = far / turned;
-    const along = (r * (ux + nx) - ex) * (fx - ex) + (r * (uy + ny) - ey) * (fy - ey);
-    if (along >= 0 && along <= length * length) radius = Math.min(radius, r);
-  }
-  if (radius > most || radius <= off) return;
-  ball[0] = px + radius * ux;
-  ball[1] = py + radius * uy;
-  ball[2] = radius;
-}
-
-/** Nearer than this is touching, mm. */
-const TOUCHING = 1e-9;
-
-/** Radius of the circle through the origin and a point, its centre in direction u; infinite for a point behind. */
-function heldByPoint(x: number, y: number, ux: number, uy: number): number {
-  const ahead = x * ux + y * uy;
-  return ahead > TOUCHING ? (x * x + y * y) / (2 * ahead) : Infinity;
-}
-
 /** Directions a circle is moved in. */
 const WAYS = Array.from({ length: 8 }, (_, k) => ({ x: Math.cos((k * Math.PI) / 4), y: Math.sin((k * Math.PI) / 4) }));
 /** A centre is found to this, mm. */
@@ -268,46 +210,4 @@ class Surroundings {
     const e = 4 * s;
     return squaredDistanceToChord(x, y, ends[e]!, ends[e + 1]!, ends[e + 2]!, ends[e + 3]!);
   }
-}
-
-/** Most cells a field is sought on; more would cost time and memory. */
-const MOST_CELLS = 4_000_000;
-/** A field has at least so many cells, also where lines are few. */
-const LEAST_CELLS = 40_000;
-/** Lines this many cells apart are told apart well. */
-const CELLS_APART = 3;
-
-/**
- * A field fine enough to find the widest empty circle of some lines in a box: none leave less than a circle as wide as their mean distance.
- * @param finest edge of a cell at the least, mm
- */
-export function fieldFor(index: SegmentIndex, box: Bounds, finest = 0): DistanceField {
-  const [width, height] = [Math.max(box.maxX - box.minX, 1e-6), Math.max(box.maxY - box.minY, 1e-6)];
-  const area = width * height;
-  const apart = area / index.along[index.count]!;
-  const coarsest = Math.sqrt(area / LEAST_CELLS);
-  const wanted = Math.max(finest, Math.min(coarsest, apart / CELLS_APART));
-  // A box may be as good as a line.
-  const cell = Math.max(wanted, Math.sqrt(area / MOST_CELLS), Math.max(width, height) / MOST_CELLS);
-  return distanceField(index, box, cell);
-}
-
-/** A place itself where it lies within a convex ring, the nearest on the ring where not. */
-function intoConvex(ring: Polyline, p: Point): Point {
-  let sign = 0;
-  let inside = true;
-  let least = Infinity;
-  let nearest = p;
-  for (let i = 2; i < ring.length; i += 2) {
-    const [ax, ay] = [ring[i - 2]!, ring[i - 1]!];
-    const [ux, uy] = [ring[i]! - ax, ring[i + 1]! - ay];
-    const cross = ux * (p.y - ay) - uy * (p.x - ax);
-    if (sign === 0) sign = Math.sign(cross);
-    if (cross * sign < 0) inside = false;
-    const t = Math.min(1, Math.max(0, ((p.x - ax) * ux + (p.y - ay) * uy) / (ux * ux + uy * uy)));
-    const on = { x: ax + t * ux, y: ay + t * uy };
-    const off = (p.x - on.x) ** 2 + (p.y - on.y) ** 2;
-    if (off < least) [least, nearest] = [off, on];
-  }
-  return inside ? p : nearest;
 }

@@ -1,5 +1,5 @@
 import { plainPoint, plus, type Point, type PointMaker } from './point.ts';
-import { type Bounds, boundsOf, polyline, squaredDistanceToSegment } from './polyline.ts';
+import { type Bounds, boundsOf, type Polyline, polyline, squaredDistanceToSegment } from './polyline.ts';
 
 /** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
 export function signedArea(ring: readonly Point[]): number {
@@ -94,4 +94,24 @@ export function insetRing<P extends Point>(ring: readonly P[], margins: readonly
     else return null;
   }
   return corners;
+}
+
+/** A place itself where it lies within a convex ring, the nearest on the ring where not. */
+export function intoConvex(ring: Polyline, p: Point): Point {
+  let sign = 0;
+  let inside = true;
+  let least = Infinity;
+  let nearest = p;
+  for (let i = 2; i < ring.length; i += 2) {
+    const [ax, ay] = [ring[i - 2]!, ring[i - 1]!];
+    const [ux, uy] = [ring[i]! - ax, ring[i + 1]! - ay];
+    const cross = ux * (p.y - ay) - uy * (p.x - ax);
+    if (sign === 0) sign = Math.sign(cross);
+    if (cross * sign < 0) inside = false;
+    const t = Math.min(1, Math.max(0, ((p.x - ax) * ux + (p.y - ay) * uy) / (ux * ux + uy * uy)));
+    const on = { x: ax + t * ux, y: ay + t * uy };
+    const off = (p.x - on.x) ** 2 + (p.y - on.y) ** 2;
+    if (off < least) [least, nearest] = [off, on];
+  }
+  return inside ? p : nearest;
 }

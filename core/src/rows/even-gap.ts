@@ -1,4 +1,5 @@
-import { climb, fieldFor, widestEmptyCircle } from '../geometry/empty-circle.ts';
+import { fieldFor } from '../geometry/distance-field.ts';
+import { climb, widestEmptyCircle } from '../geometry/empty-circle.ts';
 import { plainPoint, type Point } from '../geometry/point.ts';
 import { boxRing } from '../geometry/polygon.ts';
 import { boundsOf, polyline, squaredDistanceToChord } from '../geometry/polyline.ts';
