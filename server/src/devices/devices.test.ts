@@ -60,10 +60,12 @@ function ask<T>(
 const codeOf = async (): Promise<string> => (await ask<PairingCodeAnswer>('host', 'POST', '/devices/code')).body.code;
 const pair = (code: string, name: string) => ask<ErrorAnswer>('network', 'POST', '/pair', { code, name });
 
-async function screenOf(quiltId: string, cookie: string): Promise<WebSocket> {
+/** @param heard takes all it hears, from the first message on */
+async function screenOf(quiltId: string, cookie: string, heard: ScreenMessage[] = []): Promise<WebSocket> {
   const socket = new WebSocket(`ws://${NETWORK}:${await app.screensPort}/screen?quilt=${quiltId}`, {
     headers: { cookie },
   });
+  socket.on('message', (data) => heard.push(JSON.parse((data as Buffer).toString()) as ScreenMessage));
   await once(socket, 'open');
   return socket;
 }
@@ -102,9 +104,8 @@ describe('a device in the network', () => {
   it('drives by its name, neither pairs nor removes others, and is out at once when it is removed', async () => {
     const quilt = (await ask<{ id: string }>('host', 'POST', '/quilts', { name: 'Tide', ...TOP })).body;
     const { cookie } = await pair(await codeOf(), 'Tablet');
-    const screen = await screenOf(quilt.id, cookie);
     const heard: ScreenMessage[] = [];
-    screen.on('message', (data) => heard.push(JSON.parse((data as Buffer).toString()) as ScreenMessage));
+    const screen = await screenOf(quilt.id, cookie, heard);
     await expect.poll(() => heard).toContainEqual({ type: 'drives', name: 'Tablet 2', own: true });
     await expect(screenOf(quilt.id, '')).rejects.toThrow('401');
     expect((await ask('network', 'GET', '/devices', undefined, cookie)).status).toBe(403);
