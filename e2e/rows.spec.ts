@@ -17,6 +17,22 @@ const numbers = (page: Page): Promise<string[]> =>
     .locator('input')
     .evaluateAll((inputs) => inputs.map((input) => (input as HTMLInputElement).value.replace(/\u00a0/g, ' ')));
 
+/** The same once they have all followed: each of them is drawn by itself. */
+async function settledNumbers(page: Page): Promise<string[]> {
+  let found: string[] = [];
+  await expect
+    .poll(
+      async () => {
+        const before = found;
+        found = await numbers(page);
+        return found.length > 0 && found.join() === before.join();
+      },
+      { intervals: [150] },
+    )
+    .toBe(true);
+  return found;
+}
+
 /** Where a place of the cloth (mm) is on the screen. */
 async function onScreen(page: Page, x: number, y: number): Promise<[number, number]> {
   const cloth = page.getByRole('application');
@@ -48,18 +64,18 @@ test('rows are laid, answered, pulled and pinned, and every number comes back by
   await expect(totals(page)).toContainText('rows');
   const answers = page.getByRole('group', { name: 'Answers, best first' }).getByRole('button');
   await expect(answers.first()).toHaveAttribute('aria-pressed', 'true');
-  const best = await numbers(page);
+  const best = await settledNumbers(page);
 
   await page.getByText('Clearance', { exact: true }).click();
   await page.getByLabel('Clearance liked').fill('1 1/4');
   await page.getByLabel('Clearance liked').press('Enter');
   await expect.poll(async () => (await numbers(page))[2]).toBe('1 1/4');
-  const first = await numbers(page);
+  const first = await settledNumbers(page);
   await answers.nth(1).click();
   await expect(answers.nth(1)).toHaveAttribute('aria-pressed', 'true');
   await expect.poll(() => numbers(page)).not.toEqual(first);
 
-  const before = await numbers(page);
+  const before = await settledNumbers(page);
   await page.getByRole('button', { name: 'Pin clearance' }).click();
   await page.getByLabel('Rows', { exact: true }).fill(String(Number(before[0]) + 1));
   await expect.poll(async () => (await numbers(page))[0]).toBe(String(Number(before[0]) + 1));
