@@ -16,8 +16,8 @@ export interface DistanceField {
 
 /**
  * Distance from the middle of every cell of a box to the nearest segment: each cell starts from the segments that cross it, and the nearest is
- * handed on from cell to cell (Danielsson 1980, with segments for points), so that each distance is exact to the segment it names. Rarely the
- * one named is not the very nearest, by a small part of a cell. Segments outside count. O(cells + length of line / cell).
+ * handed on from cell to cell (Danielsson 1980, with segments for points), so that each distance is exact to the segment it names. Of lines that
+ * lie in one cell only one is handed on, so that the one named may be farther than the nearest by as much as they lie apart. Segments outside count. O(cells + length of line / cell).
  */
 export function distanceField({ ends, count }: SegmentIndex, box: Bounds, cell: number): DistanceField {
   const columns = Math.max(1, Math.ceil((box.maxX - box.minX) / cell));
@@ -76,7 +76,7 @@ export function distanceField({ ends, count }: SegmentIndex, box: Bounds, cell: 
 /** Most cells a field is sought on; more would cost time and memory. */
 const MOST_CELLS = 4_000_000;
 /** A field has at least so many cells, also where lines are few. */
-const LEAST_CELLS = 40_000;
+const LEAST_CELLS = 12_000;
 /** Lines this many cells apart are told apart well. */
 const CELLS_APART = 3;
 
