@@ -35,9 +35,19 @@ test('a tablet is paired by a code, drives by its name, and is let in no more', 
   await tablet.getByLabel('Name of this device').fill('Loft tablet');
   await tablet.getByRole('button', { name: 'Pair it' }).click();
   await expect(tablet.getByText(/This code doesn’t hold/)).toBeVisible();
-  // Scanned, the code stands there already.
+  // Scanned, the code stands there already; what is typed before the server has answered stays.
+  let answer: () => void = () => undefined;
+  const asked = new Promise<void>((resolve) => (answer = resolve));
+  await tablet.route('**/api/health', (route) => asked.then(() => route.continue()), { times: 1 });
   await tablet.goto(`${fromNetwork}/pair?code=${code}`);
   await tablet.getByLabel('Name of this device').fill('Loft tablet');
+  const answered = tablet.waitForResponse('**/api/health');
+  answer();
+  await answered;
+  // Long enough for it to be drawn.
+  await tablet.waitForTimeout(300);
+  await expect(tablet.getByLabel('Name of this device')).toHaveValue('Loft tablet');
+  await tablet.getByLabel('Name of this device').focus();
   await tablet.keyboard.press('Enter');
   await expect(tablet.getByRole('heading', { name: 'Tide Table' })).toBeVisible();
   await expect(page.getByText('The device is paired')).toBeVisible();

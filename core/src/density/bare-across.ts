@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { insideRing, ringBounds } from '../geometry/polygon.ts';
-import type { Bounds } from '../geometry/polyline.ts';
+import { type Bounds, nearestPart } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { firstHit } from '../geometry/first-hit.ts';
 
@@ -40,7 +40,7 @@ function widthAcross(index: SegmentIndex, x: number, y: number, farthest: number
   const near = index.nearest(x, y);
   const [ax, ay] = [index.ends[4 * near]!, index.ends[4 * near + 1]!];
   const [sx, sy] = [index.ends[4 * near + 2]! - ax, index.ends[4 * near + 3]! - ay];
-  const t = Math.min(1, Math.max(0, ((x - ax) * sx + (y - ay) * sy) / (sx * sx + sy * sy)));
+  const t = nearestPart(x, y, ax, ay, ax + sx, ay + sy);
   const [dx, dy] = [x - ax - t * sx, y - ay - t * sy];
   const off = Math.sqrt(dx * dx + dy * dy);
   if (off < 1e-9) return null;

@@ -160,7 +160,7 @@ describe('of a flower', () => {
         const barbed = Float64Array.of(...out.subarray(0, i + 2), far * x, far * y, ...out.subarray(i));
         expect(analyseDesign([barbed, other]).facts.symmetry.turns).toBe(1);
       }),
-      { numRuns: 3 },
+      { numRuns: 3, seed: 5 },
     );
   });
 });

@@ -99,9 +99,9 @@ function spacedPoints({ ends, along, count }: SegmentIndex, step: number): Float
 
 /** A stride that visits all of n things, each far from the one before. */
 function strideOf(n: number): number {
-  const divides = (a: number, b: number): number => (b === 0 ? a : divides(b, a % b));
+  const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));
   let stride = Math.max(1, Math.round(0.618 * n));
-  while (divides(n, stride) !== 1) stride++;
+  while (commonDivisor(n, stride) !== 1) stride++;
   return stride;
 }
 

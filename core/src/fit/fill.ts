@@ -1,4 +1,6 @@
 import { cornersOf, insetOf, outlineOf } from '../cloth/shape.ts';
+import type { Point } from '../geometry/point.ts';
+import { leastBetween } from '../geometry/golden-section.ts';
 import type { Fit, WithMargin } from './fit.ts';
 import { type Copy, largestCopy } from './largest-copy.ts';
 import { uprightAngle } from './upright-angle.ts';
@@ -12,7 +14,6 @@ export interface FillRule extends WithMargin {
 /** A copy is stretched by no more than this over the proportions of the patch's box. */
 const MOST = Math.log(20);
 const STEPS = 44;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 export const fill: Fit<FillRule> = {
   takes: (shape) => cornersOf(shape).length === 4,
@@ -30,42 +31,22 @@ export const fill: Fit<FillRule> = {
       const copy = at(1);
       return copy && centredWarp(drawn.box, copy.scale, copy.scale, angle, copy.centre);
     }
-    const stretch = widestBy(
-      (log) => {
-        const copy = at(Math.exp(log));
-        return copy ? 2 * Math.log(copy.scale) + log : -Infinity;
-      },
-      boxStretch(ring, angle, width / height),
-    );
+    // The area's logarithm, which has one peak; a rectangle is filled by its own proportions.
+    const lost = (log: number): number => {
+      const copy = at(Math.exp(log));
+      return copy ? -2 * Math.log(copy.scale) - log : Infinity;
+    };
+    const guess = Math.log(boxStretch(ring, angle, width / height));
+    const found = leastBetween(lost, guess - MOST, guess + MOST, STEPS);
+    const stretch = Math.exp(lost(guess) <= lost(found) + 1e-9 ? guess : found);
     const copy = at(stretch);
     return copy && centredWarp(drawn.box, copy.scale * stretch, copy.scale, angle, copy.centre);
   },
 };
 
 /** How much wider than drawn a thing must be to have the proportions of a ring's box, seen at an angle. */
-function boxStretch(ring: readonly { readonly x: number; readonly y: number }[], angle: number, drawn: number): number {
+function boxStretch(ring: readonly Point[], angle: number, drawn: number): number {
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const extent = (of: readonly number[]): number => Math.max(...of) - Math.min(...of);
   return extent(ring.map((p) => p.x * cos + p.y * sin)) / extent(ring.map((p) => p.y * cos - p.x * sin)) / drawn;
-}
-
-/** The stretch at which a concave function of its logarithm is the greatest, from a first guess that is right for a rectangle. */
-function widestBy(value: (log: number) => number, first: number): number {
-  const guess = Math.log(first);
-  let [low, high] = [guess - MOST, guess + MOST];
-  let [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
-  let [va, vb] = [value(a), value(b)];
-  for (let k = 0; k < STEPS; k++) {
-    if (va >= vb) {
-      [high, b, vb] = [b, a, va];
-      a = high - GOLDEN * (high - low);
-      va = value(a);
-    } else {
-      [low, a, va] = [a, b, vb];
-      b = low + GOLDEN * (high - low);
-      vb = value(b);
-    }
-  }
-  const found = (low + high) / 2;
-  return value(guess) >= value(found) - 1e-9 ? first : Math.exp(found);
 }

@@ -1,5 +1,4 @@
-import type { Bounds } from './polyline.ts';
-import { squaredDistanceToChord } from './polyline.ts';
+import { type Bounds, squaredDistanceToChord } from './polyline.ts';
 import type { SegmentIndex } from './segment-index.ts';
 
 /** Distances to the nearest line, one a square cell, row by row; the origin is the box's upper left corner. */
@@ -17,7 +16,8 @@ export interface DistanceField {
 /**
  * Distance from the middle of every cell of a box to the nearest segment: each cell starts from the segments that cross it, and the nearest is
  * handed on from cell to cell (Danielsson 1980, with segments for points), so that each distance is exact to the segment it names. Of lines that
- * lie in one cell only one is handed on, so that the one named may be farther than the nearest by as much as they lie apart. Segments outside count. O(cells + length of line / cell).
+ * lie in one cell only one is handed on, so that the one named may be farther than the nearest by as much as they lie apart. Segments outside
+ * count. O(cells + length of line / cell).
  */
 export function distanceField({ ends, count }: SegmentIndex, box: Bounds, cell: number): DistanceField {
   const columns = Math.max(1, Math.ceil((box.maxX - box.minX) / cell));

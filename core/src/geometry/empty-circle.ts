@@ -175,8 +175,8 @@ class Surroundings {
     private readonly holds: number,
   ) {
     this.ends = index.ends;
-    // A circle that much farther on reaches no farther from here.
-    const reach = index.distance(of.x, of.y) + 6 * holds;
+    // A place twice as far off, grown by as much again, has its lines no farther from here.
+    const reach = index.distance(of.x, of.y) + 8 * holds;
     const inBox = index.within(of.x - reach, of.y - reach, of.x + reach, of.y + reach);
     this.near = Int32Array.from(inBox.filter((s) => this.squared(s, of.x, of.y) <= reach * reach));
   }

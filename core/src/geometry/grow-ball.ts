@@ -1,3 +1,5 @@
+import { nearestPart } from './polyline.ts';
+
 /** Nearer than this is touching, mm. */
 const TOUCHING = 1e-9;
 
@@ -19,7 +21,7 @@ export function growBall(
   const sy = ends[4 * a + 3]! - ay;
   const x = ball[0]!;
   const y = ball[1]!;
-  const t = Math.min(1, Math.max(0, ((x - ax) * sx + (y - ay) * sy) / (sx * sx + sy * sy)));
+  const t = nearestPart(x, y, ax, ay, ax + sx, ay + sy);
   const px = ax + t * sx;
   const py = ay + t * sy;
   const off = Math.sqrt((x - px) ** 2 + (y - py) ** 2);

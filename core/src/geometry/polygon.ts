@@ -1,5 +1,5 @@
 import { plainPoint, plus, type Point, type PointMaker } from './point.ts';
-import { type Bounds, boundsOf, type Polyline, polyline, squaredDistanceToSegment } from './polyline.ts';
+import { type Bounds, boundsOf, nearestPart, type Polyline, polyline, squaredDistanceToSegment } from './polyline.ts';
 
 /** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
 export function signedArea(ring: readonly Point[]): number {
@@ -108,7 +108,7 @@ export function intoConvex(ring: Polyline, p: Point): Point {
     const cross = ux * (p.y - ay) - uy * (p.x - ax);
     if (sign === 0) sign = Math.sign(cross);
     if (cross * sign < 0) inside = false;
-    const t = Math.min(1, Math.max(0, ((p.x - ax) * ux + (p.y - ay) * uy) / (ux * ux + uy * uy)));
+    const t = nearestPart(p.x, p.y, ax, ay, ax + ux, ay + uy);
     const on = { x: ax + t * ux, y: ay + t * uy };
     const off = (p.x - on.x) ** 2 + (p.y - on.y) ** 2;
     if (off < least) [least, nearest] = [off, on];

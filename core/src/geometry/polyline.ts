@@ -63,6 +63,21 @@ export function cumulativeLength(line: Polyline): Float64Array<ArrayBuffer> {
   return out;
 }
 
+/** The point so many millimetres along a line, of its ends at the most. O(log n). @param along `cumulativeLength` of the line */
+export function pointAtLength(line: Polyline, along: Float64Array, at: number): Point {
+  let low = 0;
+  let high = along.length - 2;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (along[middle]! <= at) low = middle;
+    else high = middle - 1;
+  }
+  const span = along[low + 1]! - along[low]!;
+  const t = span === 0 ? 0 : Math.min(1, Math.max(0, (at - along[low]!) / span));
+  const [x, y] = [line[2 * low]!, line[2 * low + 1]!];
+  return { x: x + (line[2 * low + 2]! - x) * t, y: y + (line[2 * low + 3]! - y) * t };
+}
+
 /** The same line from its other end. */
 export function reversed(line: Polyline): Float64Array<ArrayBuffer> {
   const n = pointCount(line);
@@ -182,11 +197,16 @@ export const squaredDistanceToSegment = (x: number, y: number, a: Point, b: Poin
 
 /** The same by bare numbers, for lines of many points. */
 export function squaredDistanceToChord(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const t = nearestPart(x, y, ax, ay, bx, by);
+  const dx = x - ax - t * (bx - ax);
+  const dy = y - ay - t * (by - ay);
+  return dx * dx + dy * dy;
+}
+
+/** Where a segment is nearest to a place, from 0 at its start to 1 at its end. */
+export function nearestPart(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
   const ux = bx - ax;
   const uy = by - ay;
   const length2 = ux * ux + uy * uy;
-  const t = length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * ux + (y - ay) * uy) / length2));
-  const dx = x - ax - t * ux;
-  const dy = y - ay - t * uy;
-  return dx * dx + dy * dy;
+  return length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * ux + (y - ay) * uy) / length2));
 }

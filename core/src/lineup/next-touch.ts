@@ -41,7 +41,8 @@ export const worstDoubt = (cloth: ClothModel, targets: readonly Target[], advanc
 
 /**
  * The landmark to touch next: one of the two that together most reduce the largest doubt over the targets, each against its tolerance, and once
- * that is touched the other; ties go to the earlier ones. One alone would lie in the middle, where it helps no second one. What must meet stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all targets count.
+ * that is touched the other; ties go to the earlier ones. One alone would lie in the middle, where it helps no second one. What must meet
+ * stitched lines goes first: only when that is as sure as is wished, or can't be made surer, all targets count.
  * How sure a touch makes hardly depends on what it reads, so none is read: its covariance with each target says what it would tell, on
  * cloth of the usual waviness; the doubts told are of all. Null without landmarks or targets.
  * O((landmarks + targets) · touches² + landmarks · targets · touches).

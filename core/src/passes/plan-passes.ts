@@ -37,9 +37,9 @@ export const SHARED = 2;
 /**
  * The fewest passes in which every run lies wholly within one window and neighbouring windows share two landmarks. A window that starts
  * lower ends lower, since the reach shrinks by less than the cloth moves; so each pass starts as low as it may, at the first run that is left or
- * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where that leaves no room,
- * or the pass before has too few landmarks, as many are shared as can be. A pinned start is taken as it is, a pinned run waits for its pass; a pass that a pin would
- * leave empty isn't made. O(runs · passes + landmarks · passes).
+ * at the second-lowest landmark of the pass before, whichever is higher, and no other way needs fewer. Where that leaves no room, or the
+ * pass before has too few landmarks, as many are shared as can be. A pinned start is taken as it is, a pinned run waits for its pass; a pass
+ * that a pin would leave empty isn't made. O(runs · passes + landmarks · passes).
  * @param landmarks y of points that can be found again, mm
  * @param reachAt the reach with so much cloth rolled up, mm
  */

@@ -106,7 +106,7 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
     }
   }
   if (Object.keys(records.touches).length > MOST_TOUCHES) {
-    const message = `A quilt keeps ${MOST_TOUCHES} touches at the most. Take back those of a pass that is done.`;
+    const message = `A quilt keeps ${MOST_TOUCHES} touches at the most. Line up again, which lets go of this pass’s, or take some back.`;
     faults.push({ path: 'touches', message });
   }
   for (const kind of PLAN_KINDS) {

@@ -1,5 +1,5 @@
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
-import { planPasses, SHARED } from '../passes/plan-passes.ts';
+import { type PassWindow, planPasses, SHARED } from '../passes/plan-passes.ts';
 import type { PieceBand } from './piece-band.ts';
 import type { PassRules } from './records.ts';
 
@@ -50,19 +50,7 @@ export function planQuiltPasses(
       }),
     ),
   });
-  const lowest = windows.map(({ runs }) => Math.max(...runs.map((i) => bands[i]!.bottom)));
-  const begins: number[] = [];
-  // From the last pass up: how far one may move up depends on what the next must find in it.
-  for (let pass = windows.length - 1; pass >= 0; pass--) {
-    const { from, to } = windows[pass]!;
-    const next = begins[pass + 1];
-    const kept = next === undefined ? -Infinity : lastKept(landmarks, next, to);
-    const room = to - Math.max(lowest[pass]!, kept);
-    begins[pass] =
-      starts.get(pass) === from
-        ? from
-        : Math.max(Math.min(0, from), from - Math.max(0, Math.min(room, (to - lowest[pass]!) / 2)));
-  }
+  const begins = partedBegins(windows, bands, landmarks, starts);
   const ends = begins.map((from) => from + reachAt(from));
   const passes = windows.map(({ from, runs }, pass): QuiltPass => {
     const upper = begins[pass]!;
@@ -86,6 +74,26 @@ export function planQuiltPasses(
 /** The number of the pass in which something is stitched; -1 when it is too deep for any. */
 export const passOf = ({ passes }: Pick<QuiltPasses, 'passes'>, id: string): number =>
   passes.findIndex(({ pieces }) => pieces.includes(id));
+
+/** Where passes begin once the room they leave is parted; a start that was set by hand stays. */
+function partedBegins(
+  windows: readonly PassWindow[],
+  bands: readonly PieceBand[],
+  landmarks: readonly number[],
+  starts: ReadonlyMap<number, number>,
+): readonly number[] {
+  const begins: number[] = [];
+  // From the last pass up: how far one may move up depends on what the next must find in it.
+  for (let pass = windows.length - 1; pass >= 0; pass--) {
+    const { from, to, runs } = windows[pass]!;
+    const next = begins[pass + 1];
+    const lowest = Math.max(...runs.map((i) => bands[i]!.bottom));
+    const kept = next === undefined ? -Infinity : lastKept(landmarks, next, to);
+    const room = Math.max(0, Math.min(to - kept, (to - lowest) / 2));
+    begins[pass] = starts.get(pass) === from ? from : Math.max(Math.min(0, from), from - room);
+  }
+  return begins;
+}
 
 /** The last landmark that a pass must reach so that the next, which begins at `from`, finds enough in it; none where it has none. */
 const lastKept = (landmarks: readonly number[], from: number, to: number): number =>

@@ -1,3 +1,4 @@
+import { leastBetween } from '../geometry/golden-section.ts';
 import { widestGaps } from './even-gap.ts';
 import { nestedPitches } from './pitches.ts';
 import { alternateOf, type Repeat, type RowLook } from './repeat.ts';
@@ -12,7 +13,6 @@ interface Care {
 const TIGHTEST: Care = { tried: 192, refined: 6, steps: 20 };
 /** How even they look changes slowly. */
 const MOST_EVEN: Care = { tried: 48, refined: 2, steps: 10 };
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** The shift of every second row, as a part of a repeat, at which rows nest tightest. */
 export function tightestShift(row: Repeat, look: RowLook, clearance: number): number {
@@ -32,7 +32,7 @@ export function mostEvenShift(row: Repeat, look: RowLook, clearance: number): nu
   });
 }
 
-/** The best of evenly spread tries, each that is no worse than its neighbours searched beside (golden section, Kiefer 1953). Ties go to the smallest shift. */
+/** The best of evenly spread tries, searched beside each of the best that is no worse than its neighbours. Ties go to the smallest shift. */
 function leastShift({ tried, refined, steps }: Care, pitch: (shift: number) => number): number {
   const found = Array.from({ length: tried }, (_, i) => pitch(i / tried));
   const valleys = found
@@ -42,14 +42,9 @@ function leastShift({ tried, refined, steps }: Care, pitch: (shift: number) => n
     .slice(0, refined);
   let [best, least] = [valleys[0]!.i / tried, valleys[0]!.value];
   for (const { i } of valleys) {
-    let [low, high] = [(i - 1) / tried, (i + 1) / tried];
-    for (let k = 0; k < steps; k++) {
-      const [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
-      if (pitch(a) <= pitch(b)) high = b;
-      else low = a;
-    }
-    const fine = pitch((low + high) / 2);
-    if (fine < least - 1e-9) [best, least] = [(low + high) / 2, fine];
+    const fine = leastBetween(pitch, (i - 1) / tried, (i + 1) / tried, steps);
+    const there = pitch(fine);
+    if (there < least - 1e-9) [best, least] = [fine, there];
   }
   return ((best % 1) + 1) % 1;
 }

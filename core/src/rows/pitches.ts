@@ -10,5 +10,5 @@ export interface Pitches {
 /** Nested pitches of two kinds of rows in turn. Rows always face each other, since they repeat. `along`: the second is moved so far on besides. */
 export function nestedPitches(row: Repeat, other: Repeat, clearance: number, along = 0): Pitches {
   const down = contactGap(row, other, clearance, along) ?? 0;
-  return { down, back: row === other ? down : (contactGap(other, row, clearance, -along) ?? 0) };
+  return { down, back: row === other && along === 0 ? down : (contactGap(other, row, clearance, -along) ?? 0) };
 }

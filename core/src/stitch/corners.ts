@@ -1,4 +1,4 @@
-import { pointCount, type Polyline, turnAt } from '../geometry/polyline.ts';
+import { pointAtLength, pointCount, type Polyline, turnAt } from '../geometry/polyline.ts';
 import { CORNER_TURN, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
 
 /** A corner turns within this much of line to either side, mm, */
@@ -13,8 +13,8 @@ const CUSP_TURN = Math.PI / 2;
 
 /**
  * Indices of both ends and of every corner between: where the line turns by `CORNER_TURN` or more over a millimetre to either side, judged so
- * that points which lie close and were rounded make none. Of corners nearer than a stitch may be short the sharper one counts, except cusps and beside the
- * line's ends, where stitches are short anyway.
+ * that points which lie close and were rounded make none. Of corners nearer than a stitch may be short the sharper one counts, except cusps
+ * and beside the line's ends, where stitches are short anyway.
  * @param along arc length at every point
  */
 export function cornersOf(line: Polyline, along: Float64Array): number[] {
@@ -43,28 +43,9 @@ export function cornersOf(line: Polyline, along: Float64Array): number[] {
 
 /** How far the line turns at a point, from where it was `arm` millimetres before to where it is as much after; as far as the line goes. */
 function turnOver(line: Polyline, along: Float64Array, i: number, arm: number): number {
-  const [ax, ay] = backFrom(line, along, i, arm);
-  const [bx, by] = onFrom(line, along, i, arm);
-  const ux = line[2 * i]! - ax;
-  const uy = line[2 * i + 1]! - ay;
-  const vx = bx - line[2 * i]!;
-  const vy = by - line[2 * i + 1]!;
+  const [x, y] = [line[2 * i]!, line[2 * i + 1]!];
+  const a = pointAtLength(line, along, along[i]! - arm);
+  const b = pointAtLength(line, along, along[i]! + arm);
+  const [ux, uy, vx, vy] = [x - a.x, y - a.y, b.x - x, b.y - y];
   return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
 }
-
-function backFrom(line: Polyline, along: Float64Array, i: number, arm: number): readonly [number, number] {
-  let k = i - 1;
-  while (k > 0 && along[i]! - along[k]! < arm) k--;
-  return between(line, k, Math.max(0, along[i]! - arm - along[k]!) / (along[k + 1]! - along[k]!));
-}
-
-function onFrom(line: Polyline, along: Float64Array, i: number, arm: number): readonly [number, number] {
-  let k = i;
-  while (k + 2 < along.length && along[k + 1]! - along[i]! < arm) k++;
-  return between(line, k, Math.min(1, (along[i]! + arm - along[k]!) / (along[k + 1]! - along[k]!)));
-}
-
-const between = (line: Polyline, k: number, t: number): readonly [number, number] => [
-  line[2 * k]! + (line[2 * k + 2]! - line[2 * k]!) * t,
-  line[2 * k + 1]! + (line[2 * k + 3]! - line[2 * k + 1]!) * t,
-];

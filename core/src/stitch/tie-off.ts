@@ -1,4 +1,4 @@
-import { cumulativeLength, type Polyline, pointCount } from '../geometry/polyline.ts';
+import { cumulativeLength, pointAtLength, pointCount, type Polyline } from '../geometry/polyline.ts';
 import { SHORTEST_STITCH } from '../tolerances.ts';
 
 /** How a start and an end are locked: stitches in place, short stitches along the line, or not at all. */
@@ -58,27 +58,14 @@ function knotted(needle: Polyline): Float64Array<ArrayBuffer> {
   const whole = along[n - 1]!;
   // A line of two short stitches is gone over as a whole.
   const step = whole < 2 * SHORTEST_STITCH ? whole : Math.min(IN_PLACE_STEP, whole / 2);
-  const knot = (end: number, place: readonly [number, number]): number[] => {
+  const knot = (end: number, at: number): number[] => {
+    const { x, y } = pointAtLength(needle, along, at);
     const own = [needle[2 * end]!, needle[2 * end + 1]!];
-    return [...place, ...own, ...place, ...own];
+    return [x, y, ...own, x, y, ...own];
   };
-  const first = knot(0, placeAt(needle, along, step));
-  const last = knot(n - 1, placeAt(needle, along, whole - step));
   return Float64Array.from([
-    ...[needle[0]!, needle[1]!, ...first],
+    ...[needle[0]!, needle[1]!, ...knot(0, step)],
     ...needle.subarray(2, -2),
-    ...[needle.at(-2)!, needle.at(-1)!, ...last],
+    ...[needle.at(-2)!, needle.at(-1)!, ...knot(n - 1, whole - step)],
   ]);
-}
-
-/** The place so far along the line. */
-function placeAt(needle: Polyline, along: Float64Array, at: number): readonly [number, number] {
-  let i = 0;
-  while (i + 2 < along.length && along[i + 1]! < at) i++;
-  const span = along[i + 1]! - along[i]!;
-  const t = span === 0 ? 0 : (at - along[i]!) / span;
-  return [
-    needle[2 * i]! + t * (needle[2 * i + 2]! - needle[2 * i]!),
-    needle[2 * i + 1]! + t * (needle[2 * i + 3]! - needle[2 * i + 1]!),
-  ];
 }

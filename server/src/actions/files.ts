@@ -27,13 +27,13 @@ export async function exportQuilt(
   return planning.run('quiltFile', { ...(await quiltToPlan(database, quiltId)), format, of }, signal);
 }
 
-/** A quilt's rows, or its passes, on paper. */
 /** In inches, to a sixteenth, unless asked otherwise. */
 export const printedFor = ({ units = 'in16', paper }: SheetQuery): PrintedFor => ({
   style: units,
   paper: paper ?? usualPaper(units),
 });
 
+/** A quilt's rows, or its passes, on paper. */
 export async function printQuilt(
   database: Database,
   planning: WorkDesk,

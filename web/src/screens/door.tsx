@@ -4,6 +4,9 @@ import { api, ApiError, sentenceOf } from '../api/api.ts';
 import { KEYS } from '../api/queries.ts';
 import { PairThis } from './devices/pair-this.tsx';
 
+/** The page of a code that was scanned. */
+const PAIR = '/pair';
+
 /** How often the server is asked whether all is well, ms; and while it is not. */
 const LOOK = 5000;
 const LOOK_AGAIN = 1500;
@@ -27,10 +30,12 @@ export function Door({ children }: { readonly children: ReactNode }) {
       void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEYS.health[0] });
     wasAway.current = error !== null;
   }, [client, error]);
-  if (isUnpaired(error)) return <PairThis />;
+  const unpaired = isUnpaired(error);
+  // The pairing page is left as it is: what is typed there must not be lost when the server answers.
+  if (unpaired && location.pathname !== PAIR) return <PairThis />;
   return (
     <>
-      {error && (
+      {error && !unpaired && (
         <div className="server-trouble" role="alert">
           {sentenceOf(error)}
         </div>
