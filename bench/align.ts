@@ -1,5 +1,9 @@
 import {
   BENCH_CLOTH,
+  type ClothNature,
+  type ClothPrior,
+  takenUpBy,
+  USUAL_CLOTH,
   type ClothPoint,
   GENERIC_FRAME,
   type LineUpPolicy,
@@ -70,8 +74,14 @@ function blocksQuilt(seed: number): SimulatedQuilt {
   return quiltOf(across * block, down, block, 0, corners, corners, seams);
 }
 
-function measure(quilts: readonly SimulatedQuilt[], policy: LineUpPolicy, first: number) {
-  const all = quilts.map((quilt, i) => simulateQuilt(quilt, policy, first + i, BENCH_CLOTH));
+function measure(
+  quilts: readonly SimulatedQuilt[],
+  policy: LineUpPolicy,
+  first: number,
+  nature: ClothNature = BENCH_CLOTH,
+  prior: ClothPrior = USUAL_CLOTH,
+) {
+  const all = quilts.map((quilt, i) => simulateQuilt(quilt, policy, first + i, nature, prior));
   const touches = all.flatMap((one) => one.touches);
   const left = all.flatMap((one) => one.left ?? []);
   return {
@@ -88,7 +98,22 @@ function measure(quilts: readonly SimulatedQuilt[], policy: LineUpPolicy, first:
   };
 }
 
+/** Cloths of which stitching takes more, by a batting that says so, and of which one place draws in otherwise than another. */
+const MARGIN_FIELDS: Readonly<Record<string, readonly [ClothNature, ClothPrior]>> = {
+  thick: [
+    { ...BENCH_CLOTH, stitchedIn: { along: 0.01, alongDoubt: 0.0015, across: 0.01, acrossDoubt: 0.0015 } },
+    { ...USUAL_CLOTH, stitchedIn: takenUpBy({ drawIn: 0.01 }) },
+  ],
+  uneven: [{ ...BENCH_CLOTH, waves: [...BENCH_CLOTH.waves, { size: 3, shortest: 1500, longest: 3000 }] }, USUAL_CLOTH],
+};
+const MARGINS = 40;
+
 export function benchAlign(): void {
+  for (const [name, [nature, prior]] of Object.entries(MARGIN_FIELDS)) {
+    const { inside, bound } = measure(range(MARGINS, (i) => i).map(rowsQuilt), SIX, 9000, nature, prior);
+    printFigure(`align.margin_inside.${name}`, inside, 'part of predictions within their 95 % bound', '>= 0.93');
+    printFigure(`align.margin_bound_mm.${name}`, bound, 'mm, median 95 % bound from mid-quilt', null);
+  }
   for (const [kind, quilts, first] of [
     ['rows', range(EDGE_TO_EDGE, (i) => i).map(rowsQuilt), 1000],
     ['blocks', range(BLOCK_BY_BLOCK, (i) => i).map(blocksQuilt), 5000],

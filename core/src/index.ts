@@ -90,7 +90,8 @@ export {
   polyline,
   simplify,
 } from './geometry/polyline.ts';
-export { badTouch, misfitsOf } from './lineup/bad-touch.ts';
+export { type Disagreement, disagreementOf } from './lineup/disagreement.ts';
+export { misfitsOf } from './lineup/misfits.ts';
 export { type ClothPrior, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
@@ -111,7 +112,7 @@ export {
 export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe-area.ts';
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
-export { clothOnFrame, type OnPoles } from './plan/cloth-on-frame.ts';
+export { clothOnFrame, type OnPoles, takenUpBy } from './plan/cloth-on-frame.ts';
 export { type Maker, makersOf, passesOf, passesWhenLoaded } from './plan/bands.ts';
 export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
@@ -239,12 +240,14 @@ export {
   type FrameReply,
   type FrameState,
 } from './frame/frame-link.ts';
+export { type ClothField, clothFields, seamsOf } from './simulate/cloth-fields.ts';
 export { commandHead, headState, standInProfile } from './simulate/head.ts';
 export { type Head, type HeadProfile, newHead } from './simulate/head-model.ts';
 export { advanceHead, mountHead } from './simulate/head-motion.ts';
 export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
 export {
   BENCH_CLOTH,
+  type ClothNature,
   clothUnder,
   makeTrueCloth,
   makeTrueQuilt,

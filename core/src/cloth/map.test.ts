@@ -8,7 +8,8 @@ import { controlId, mapGraph } from './map-graph.ts';
 import { isTooLarge, isTrueToSize, makeMap, mapPatches } from './quilt-map.ts';
 import type { Region } from './region.ts';
 import { blockName, type GridSetting } from './settings/grid.ts';
-import { loadingMap } from './loading.ts';
+import { loadedSize, loadingMap } from './loading.ts';
+import { longSeams } from './long-seams.ts';
 import { outlineOf, polygonShape } from './shape.ts';
 
 const GRID: GridSetting = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 };
@@ -17,6 +18,19 @@ const area = (regions: readonly Region[]): number =>
   regions.reduce((sum, { shape }) => sum + signedArea(outlineOf(shape)), 0);
 
 describe('a grid of blocks with a border', () => {
+  it('has long seams where it is sewn over most of it, as it is loaded', () => {
+    const seams = (loading: 'upright' | 'turned', map = MAP) =>
+      longSeams(map, loadingMap(loading, map.size), loadedSize(loading, map.size)).map(({ axis, at }) => [axis, at]);
+    // At 50 the border's, then one of the two beside each sashing, then the border's again.
+    const across = [50, 250, 475, 700, 925].map((at) => ['x', at]);
+    const along = [50, 250, 475].map((at) => ['y', at]);
+    expect(seams('upright')).toEqual([...across, ...along]);
+    expect(seams('turned')).toEqual([
+      ...[50, 250, 475].map((at) => ['x', at]),
+      ...[50, 250, 475, 700, 925].map((at) => ['y', at]),
+    ]);
+    expect(seams('upright', makeMap({ ...GRID, across: 1, down: 1 }, []))).toEqual([]);
+  });
   it('tiles the top exactly', () => {
     const regions = mapPatches(MAP);
     expect(MAP.size).toEqual({ width: 975, length: 525 });

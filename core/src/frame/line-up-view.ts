@@ -13,8 +13,12 @@ export interface LineUpView {
   readonly worst: WorstDoubt | null;
   /** What each piece that was asked about takes up; null when it has no lines. */
   readonly onFrame: readonly { readonly id: string; readonly box: Bounds | null }[];
-  /** The touch that disagrees with the others. */
-  readonly bad: { readonly id: string; readonly distance: number } | null;
+  /** Touches, by their ids, of which one seems to have gone wrong, and which of them to make once more. */
+  readonly disagreement: {
+    readonly touches: readonly string[];
+    readonly again: string | null;
+    readonly distance: number;
+  } | null;
   /** How far each touch of this advance lay from where those before it said, mm; null for the first. */
   readonly misfits: Readonly<Record<string, number | null>>;
 }

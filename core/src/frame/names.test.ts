@@ -47,7 +47,7 @@ function answersOf(records: PlanRecords) {
       at: framePoint(x, y),
       doubt: { major: 1, minor: 1, angle: 0 },
     })),
-    ...{ targets: [], advice: null, worst: null, onFrame: [], bad: null, misfits: {} },
+    ...{ targets: [], advice: null, worst: null, onFrame: [], disagreement: null, misfits: {} },
   };
   const situation = situationAt(on, task, asked, { lineUp, settled: true, head: null }, said);
   return { pieces, found, forecast: forecastPasses(records, graph, found, pieces), task, asked, situation };

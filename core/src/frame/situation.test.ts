@@ -89,7 +89,7 @@ function at({
   const known = { major: 2, minor: 1, angle: 0 };
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({ at: framePoint(x, y), doubt: known })),
-    ...{ targets: [], onFrame: [], bad: null, misfits: {} },
+    ...{ targets: [], onFrame: [], disagreement: null, misfits: {} },
     advice: {
       landmark: 5,
       worth,

@@ -19,11 +19,12 @@ export function bestLandmark(
   cornersLeft: readonly number[],
   { refused, repeated }: Wishes,
 ): number | null {
-  const open = landmarks.flatMap((one, i) => (known[i]?.doubt && !one.touch ? [i] : []));
+  const inReach = landmarks.flatMap((_, i) => (known[i]?.doubt ? [i] : []));
+  const anew = repeated === null ? undefined : inReach.find((i) => landmarks[i]!.ids.includes(repeated));
+  if (anew !== undefined && !landmarks[anew]!.ids.some((id) => refused.includes(id))) return anew;
+  const open = inReach.filter((i) => !landmarks[i]!.touch);
   const liked = open.filter((i) => !refused.some((id) => landmarks[i]!.ids.includes(id)));
   const may = liked.length > 0 ? liked : open;
-  const anew = repeated === null ? undefined : may.find((i) => landmarks[i]!.ids.includes(repeated));
-  if (anew !== undefined) return anew;
   if (advice && may.includes(advice.landmark)) return advice.landmark;
   return cornersLeft.find((i) => may.includes(i)) ?? may[0] ?? null;
 }

@@ -1,6 +1,8 @@
+import type { LongSeam } from '../cloth/long-seams.ts';
 import { type Lie, loadingMap } from '../cloth/loading.ts';
 import { type FramePoint, framePoint, type LoadedPoint, loadedPoint, type Point } from '../geometry/point.ts';
 import { LARGEST_QUILT } from '../tolerances.ts';
+import { type Character, CHARACTERS } from './character.ts';
 
 /** How the cloth is put on the frame for one advance. Millimetres. */
 export interface Mount {
@@ -38,8 +40,10 @@ export interface ClothPrior {
   readonly drawIn: { readonly along: Spread; readonly across: Spread };
   /** What stitching adds to it above the front. */
   readonly stitchedIn: { readonly along: Spread; readonly across: Spread };
-  /** Candidates for the waviness left over: size in mm along each axis, and the length in mm over which it is alike. Touches weigh them. */
-  readonly waves: readonly { readonly size: number; readonly scale: number; readonly belief: number }[];
+  /** Where its slope may jump. */
+  readonly seams: readonly LongSeam[];
+  /** What it may be like. Touches weigh them; which to make is chosen for the first. */
+  readonly characters: readonly Character[];
   /** Part of the waviness's variance that each advance has of its own: rails flex, clamps pull. */
   readonly ownWaves: number;
 }
@@ -68,11 +72,8 @@ export const USUAL_CLOTH: ClothPrior = {
     along: { mean: 0.004, doubt: 0.002, own: 0 },
     across: { mean: 0.005, doubt: 0.002, own: 0 },
   },
-  waves: [
-    { size: 0.3, scale: 120, belief: 0.22 },
-    { size: 0.55, scale: 120, belief: 0.4 },
-    { size: 1.4, scale: 110, belief: 0.38 },
-  ],
+  seams: [],
+  characters: CHARACTERS,
   ownWaves: 0.18,
 };
 

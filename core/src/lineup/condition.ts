@@ -1,7 +1,8 @@
 import type { Point } from '../geometry/point.ts';
 import { backwardInto, choleskyInto, dot, forwardInto } from './cholesky.ts';
-import type { Block, Displacement, Term } from './displacement.ts';
+import type { Block, Displacement } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
+import type { Term } from './trends.ts';
 
 /** A sum of displacements: of one place, or how far a place moved from one advance to another. */
 export type Terms = readonly Term[];

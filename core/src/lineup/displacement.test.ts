@@ -3,7 +3,9 @@ import { framePoint, loadedPoint } from '../geometry/point.ts';
 import { randomFrom } from '../simulate/random.ts';
 import { type ClothPrior, FRONT_WIDTH, NEW_MOUNT, USUAL_CLOTH } from './cloth-prior.ts';
 import { condition } from './condition.ts';
-import { type Displacement, displacementOf, TREND } from './displacement.ts';
+import type { Character, Wave } from './character.ts';
+import { type Displacement, displacementOf } from './displacement.ts';
+import { type Term, TREND, termIn } from './trends.ts';
 
 const NOTHING = { mean: 0, doubt: 0, own: 0 };
 const ORIGIN = loadedPoint(500, 200);
@@ -17,8 +19,15 @@ const STIFF: ClothPrior = {
   drawIn: { along: NOTHING, across: NOTHING },
   stitchedIn: { along: NOTHING, across: NOTHING },
 };
-const cloth = (change: Partial<ClothPrior>, size = 0): Displacement =>
-  displacementOf({ ...STIFF, ...change }, { size, scale: 100 });
+const PLAIN: Character = { belief: 1, waves: [], uneven: 1, edges: 0, kinks: 0, hand: 1 };
+const smooth = (size: number, scale: number): Wave => ({ kind: 'smooth', size, scale });
+const cloth = (
+  change: Partial<ClothPrior>,
+  character: Partial<Character> = {},
+): Displacement & { term: ReturnType<typeof termIn> } => {
+  const prior = { ...STIFF, ...change };
+  return { ...displacementOf(prior, { ...PLAIN, ...character }), term: termIn(prior) };
+};
 /** A place so far right of and below the origin. */
 const at = (x: number, y: number) => loadedPoint(ORIGIN.x + x, ORIGIN.y + y);
 
@@ -59,11 +68,26 @@ describe('how cloth may be displaced', () => {
   });
 
   it('by waves that places near each other share, most of them in every advance', () => {
-    const model = cloth({ ownWaves: 0.2 }, 2);
+    const model = cloth({ ownWaves: 0.2 }, { waves: [smooth(2, 100)] });
     const here = model.term(at(0, 0), 0);
     expect(model.covariance(here, here)).toEqual({ xx: 4, xy: 0, yx: 0, yy: 4 });
     expect(model.covariance(here, model.term(at(60, 80), 0)).xx).toBeCloseTo(4 * Math.exp(-0.5), 12);
     expect(model.covariance(here, model.term(at(0, 0), 1)).yy).toBeCloseTo(0.8 * 4, 12);
+  });
+
+  it('by waves whose slope may turn, by stretched edges, and at seams', () => {
+    const bent = cloth({}, { waves: [{ kind: 'kinked', size: 2, scale: 100 * Math.sqrt(3) }] });
+    const [here, there] = [bent.term(at(0, 0), 0), bent.term(at(60, 80), 0)];
+    expect(bent.covariance(here, there).xx).toBeCloseTo(4 * 2 * Math.exp(-1), 12);
+    // At the edge itself it is all of it, on the other side e⁻²⁰ᐟ³ of it: 1000 mm of depth 150.
+    const edges = cloth({}, { edges: 3 });
+    const left = edges.term(loadedPoint(0, 70), 0);
+    expect(edges.covariance(left, left)).toMatchObject({ xx: expect.closeTo(9, 4), xy: 0, yy: expect.closeTo(9, 4) });
+    expect(edges.covariance(left, edges.term(loadedPoint(150, 900), 0)).yy).toBeCloseTo(9 / Math.E, 1);
+    const seamed = cloth({ seams: [{ axis: 'y', at: 300 }] }, { kinks: 0.01 });
+    const beyond = (y: number) => seamed.term(loadedPoint(20, y), 0);
+    expect(seamed.covariance(beyond(500), beyond(700)).xx).toBeCloseTo(2 * 4, 12);
+    expect(seamed.covariance(beyond(299), beyond(700)).yy).toBe(0);
   });
 
   it('by what was stitched, above its front only', () => {
@@ -83,9 +107,11 @@ describe('how cloth may be displaced', () => {
 
   it('sums many weights as it would one by one', () => {
     const random = randomFrom(5);
-    const model = displacementOf({ ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT] }, { size: 1, scale: 120 });
-    const some = () =>
-      model.term(loadedPoint(1500 * random(), 800 * random()), random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
+    const prior = { ...USUAL_CLOTH, mounts: [NEW_MOUNT, NEW_MOUNT], seams: [{ axis: 'x', at: 300 } as const] };
+    const model = displacementOf(prior, { ...PLAIN, waves: [smooth(1, 120)], edges: 2, kinks: 0.01 });
+    const term = termIn(prior);
+    const some = (): Term =>
+      term(loadedPoint(1500 * random(), 800 * random()), random() < 0.5 ? 0 : 1, random() < 0.3 ? -1 : 1);
     const terms = Array.from({ length: 12 }, some);
     const weights = terms.map(() => ({ x: random() - 0.5, y: random() - 0.5 }));
     const weighted = model.weighted(terms, weights);

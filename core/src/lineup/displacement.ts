@@ -1,14 +1,7 @@
-import { type LoadedPoint, minus, type Point } from '../geometry/point.ts';
-import { type ClothPrior, FRONT_WIDTH, mountOf, type Spread } from './cloth-prior.ts';
-
-/** The displacement of a point of the loaded cloth in one advance, or minus it: what observations and questions are made of. */
-export interface Term {
-  readonly sign: 1 | -1;
-  readonly advance: number;
-  readonly at: LoadedPoint;
-  /** What each trend, of amount 1, displaces here: x then y. */
-  readonly trends: Float64Array;
-}
+import type { Point } from '../geometry/point.ts';
+import type { Character, Wave } from './character.ts';
+import { type ClothPrior, mountOf, type Spread } from './cloth-prior.ts';
+import { type Term, TREND } from './trends.ts';
 
 /** Covariance of two displacements. */
 export interface Block {
@@ -20,7 +13,6 @@ export interface Block {
 
 /** How the cloth is displaced on the frame: trends, each an unknown amount of a known shape, and waviness. */
 export interface Displacement {
-  term(at: LoadedPoint, advance: number, sign?: 1 | -1): Term;
   /** Expected before any touch. */
   expected(term: Term): Point;
   covariance(a: Term, b: Term): Block;
@@ -31,24 +23,14 @@ export interface Displacement {
   trend(index: number): Spread;
 }
 
-/** Trends by index. */
-export const TREND = {
-  shiftX: 0,
-  shiftY: 1,
-  turn: 2,
-  shear: 3,
-  along: 4,
-  across: 5,
-  stitchedAlong: 6,
-  stitchedAcross: 7,
-} as const;
-const TRENDS = 8;
 /** Waves of places so far apart (in the exponent) have nothing in common: e⁻³⁰. */
 const FARTHEST = 30;
 
 /** The amounts of the trends, as they are believed. */
 interface Amounts {
   readonly spreads: readonly Spread[];
+  /** Trends that may be of any amount at all. */
+  readonly open: readonly number[];
   /** Covariance of a trend's amount in one advance with that in another, or (null) in the quilt as a whole. */
   variance(trend: number, advance: number, other: number | null): number;
 }
@@ -57,18 +39,13 @@ interface Amounts {
 type Waviness = (d2: number, together: boolean) => number;
 
 /**
- * dx = s − e·x − (τ − γ)·y − q·σ(y)·x and dy = s' − e'·y + (τ + γ)·x − q'·∫σ, with turn τ, shear γ, draw-in e, e' and what
- * stitching adds to it q, q', where σ falls from 1 to 0 at the front of what is stitched. Each amount has a part that the quilt keeps and one
- * of each advance. The waviness is a squared exponential, alike but independent along x and y; most of it is the cloth's own.
+ * Each trend's amount has a part that the quilt keeps and one of each advance. The waves are alike but independent along x and y; most of
+ * them are the cloth's own.
  */
-export function displacementOf(
-  prior: ClothPrior,
-  wave: { readonly size: number; readonly scale: number },
-): Displacement {
-  const amounts = amountsOf(prior);
-  const waviness = wavinessOf(wave, prior.ownWaves);
+export function displacementOf(prior: ClothPrior, character: Character): Displacement {
+  const amounts = amountsOf(prior, character);
+  const waviness = wavinessOf(character.waves, prior.ownWaves);
   return {
-    term: (at, advance, sign = 1) => ({ sign, advance, at, trends: shapesAt(prior, at, advance) }),
     expected: (term) => expectedOf(prior, amounts, term),
     covariance: (a, b) => covarianceOf(amounts, waviness, a, b),
     weighted: (terms, weights) => weightedBy(amounts, waviness, terms, weights),
@@ -80,16 +57,20 @@ export function displacementOf(
   };
 }
 
-function amountsOf(prior: ClothPrior): Amounts {
+function amountsOf(prior: ClothPrior, { uneven, edges, kinks }: Character): Amounts {
+  const edge = { mean: 0, doubt: edges, own: 0 };
+  const kink = { mean: 0, doubt: kinks, own: 0 };
   const spreads: Spread[] = [
     { mean: 0, doubt: prior.shift, own: 0 },
     { mean: 0, doubt: prior.shift, own: 0 },
-    prior.turn,
-    prior.shear,
-    prior.drawIn.along,
-    prior.drawIn.across,
+    widened(prior.turn, uneven),
+    widened(prior.shear, uneven),
+    widened(prior.drawIn.along, uneven),
+    widened(prior.drawIn.across, uneven),
     prior.stitchedIn.along,
     prior.stitchedIn.across,
+    ...[edge, edge, edge, edge],
+    ...prior.seams.flatMap(() => [kink, kink]),
   ];
   const kept = spreads.map(({ doubt }) => doubt ** 2);
   const own = spreads.map((spread) => spread.own ** 2);
@@ -100,29 +81,32 @@ function amountsOf(prior: ClothPrior): Amounts {
   };
   return {
     spreads,
+    open: spreads.flatMap(({ mean, doubt, own }, i) => (i < 2 || mean !== 0 || doubt > 0 || own > 0 ? [i] : [])),
     variance: (trend, advance, other) => kept[trend]! + (advance === other ? ownIn(trend, advance) : 0),
   };
 }
 
-function wavinessOf({ size, scale }: { readonly size: number; readonly scale: number }, ownPart: number): Waviness {
-  const variance = size ** 2;
-  const decay = 1 / (2 * scale ** 2);
+const widened = ({ mean, doubt, own }: Spread, by: number): Spread => ({ mean, doubt: by * doubt, own: by * own });
+
+function wavinessOf(waves: readonly Wave[], ownPart: number): Waviness {
   return (d2, together) => {
-    const far = d2 * decay;
-    return far > FARTHEST ? 0 : variance * Math.exp(-far) * (together ? 1 : 1 - ownPart);
+    let sum = 0;
+    for (const { kind, size, scale } of waves) {
+      if (kind === 'smooth') {
+        const far = d2 / (2 * scale ** 2);
+        if (far <= FARTHEST) sum += size ** 2 * Math.exp(-far);
+      } else {
+        const far = Math.sqrt(3 * d2) / scale;
+        if (far <= FARTHEST) sum += size ** 2 * (1 + far) * Math.exp(-far);
+      }
+    }
+    return sum * (together ? 1 : 1 - ownPart);
   };
 }
 
-/** What each trend, of amount 1, displaces at a place: x then y. */
-function shapesAt(prior: ClothPrior, at: LoadedPoint, advance: number): Float64Array {
-  const { x, y } = minus(at, prior.origin);
-  const { stitched, depth } = stitchedAbove(at.y, mountOf(prior, advance).front);
-  return Float64Array.of(1, 0, 0, 1, -y, x, y, x, -x, 0, 0, -y, -stitched * x, 0, 0, -depth);
-}
-
-function expectedOf(prior: ClothPrior, { spreads }: Amounts, { sign, advance, trends }: Term): Point {
+function expectedOf(prior: ClothPrior, { spreads, open }: Amounts, { sign, advance, trends }: Term): Point {
   let { x, y }: Point = mountOf(prior, advance).at;
-  for (let i = 0; i < TRENDS; i++) {
+  for (const i of open) {
     x += spreads[i]!.mean * trends[2 * i]!;
     y += spreads[i]!.mean * trends[2 * i + 1]!;
   }
@@ -135,7 +119,7 @@ function covarianceOf(amounts: Amounts, waviness: Waviness, a: Term, b: Term): B
   let yy = alike;
   let xy = 0;
   let yx = 0;
-  for (let i = 0; i < TRENDS; i++) {
+  for (const i of amounts.open) {
     const variance = amounts.variance(i, a.advance, b.advance);
     const ax = a.trends[2 * i]! * variance;
     const ay = a.trends[2 * i + 1]! * variance;
@@ -156,9 +140,9 @@ function weightedBy(
 ): (term: Term) => Point {
   const byAdvance = new Map<number, Float64Array>();
   const weighIn = (advance: number): Float64Array => {
-    const out = new Float64Array(TRENDS);
+    const out = new Float64Array(amounts.spreads.length);
     terms.forEach((term, j) => {
-      for (let i = 0; i < TRENDS; i++) {
+      for (const i of amounts.open) {
         out[i]! +=
           term.sign *
           amounts.variance(i, term.advance, advance) *
@@ -172,7 +156,7 @@ function weightedBy(
     const amount = byAdvance.get(advance) ?? weighIn(advance);
     let x = 0;
     let y = 0;
-    for (let i = 0; i < TRENDS; i++) {
+    for (const i of amounts.open) {
       x += amount[i]! * trends[2 * i]!;
       y += amount[i]! * trends[2 * i + 1]!;
     }
@@ -185,15 +169,4 @@ function weightedBy(
     }
     return { x: sign * x, y: sign * y };
   };
-}
-
-/** Whether the cloth at y is stitched, from 1 to 0 over the front's width, and the stitched length from the front down to y, mm: negative above it. */
-function stitchedAbove(y: number, front: number): { readonly stitched: number; readonly depth: number } {
-  if (front === -Infinity) return { stitched: 0, depth: 0 };
-  const half = FRONT_WIDTH / 2;
-  const t = Math.min(1, Math.max(-1, (y - front) / half));
-  const stitched = (1 - t) / 2;
-  // ∫ from the front: a ramp inside, full length above, nothing more below.
-  const inside = (half / 2) * (t - (t * t) / 2);
-  return { stitched, depth: y < front - half ? inside + (y - front + half) : inside };
 }

@@ -1,6 +1,6 @@
 import type { ClothPoint } from '../geometry/point.ts';
 import { FINISHED } from './cloth-prior.ts';
-import { TREND } from './displacement.ts';
+import { TREND } from './trends.ts';
 import type { ClothModel } from './line-up.ts';
 
 /** Shrinkage against the plan as a part of the length, with its 95 % bound. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { type ClothPoint, distance, type FramePoint, clothPoint, framePoint } from '../geometry/point.ts';
+import { type ClothPoint, distance, type FramePoint, clothPoint, framePoint, loadedPoint } from '../geometry/point.ts';
 import { makeTrueCloth, BENCH_CLOTH } from '../simulate/true-cloth.ts';
+import { CHARACTERS } from './character.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import { doubtEllipse, doubtExtent } from './doubt.ts';
 import { learnCloth } from './line-up.ts';
@@ -36,10 +37,13 @@ describe('line-up', () => {
 
   it('two touches give the turn', () => {
     const turn = 0.003;
-    const lineUp = learnCloth([
-      touch(clothPoint(0, 100), framePoint(10, 100)),
-      touch(clothPoint(1000, 100), framePoint(1000, 100 + 1000 * turn)),
-    ]).lineUp(0);
+    const lineUp = learnCloth(
+      [
+        touch(clothPoint(0, 100), framePoint(10, 100)),
+        touch(clothPoint(1000, 100), framePoint(1000, 100 + 1000 * turn)),
+      ],
+      { ...USUAL_CLOTH, origin: loadedPoint(500, 150) },
+    ).lineUp(0);
     expect(lineUp.toFrame(clothPoint(500, 100)).y).toBeCloseTo(100 + 500 * turn, 1);
     // A turn moves what lies below the line to the left, as far as the prior takes it for turn and not for shear.
     expect(lineUp.toFrame(clothPoint(500, 400)).x - lineUp.toFrame(clothPoint(500, 100)).x).toBeLessThan(-0.2);
@@ -83,13 +87,15 @@ describe('line-up', () => {
 describe('the next best touch', () => {
   const targets = corners.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
   const places = corners.map(onTop);
+  /** Of one character, which no reading makes another. */
+  const usual: ClothPrior = { ...USUAL_CLOTH, characters: CHARACTERS.slice(0, 1) };
   it('is far from the first, and lessens the doubt as told', () => {
     const touches = [unmoved(corners[0]!)];
-    const first = learnCloth(touches);
+    const first = learnCloth(touches, usual);
     const advice = nextTouch(first, places, targets, 0)!;
     expect(advice.landmark).toBe(2);
     expect(advice.after.doubt).toBeLessThan(advice.now.doubt / 2);
-    const then = learnCloth([...touches, touch(corners[2]!, first.find(places[2]!, 0))]);
+    const then = learnCloth([...touches, touch(corners[2]!, first.find(places[2]!, 0))], usual);
     expect(worstDoubt(then, targets, 0)!.doubt / advice.after.doubt).toBeCloseTo(1, 1);
   });
   it('is where lines must meet what is stitched, until that is sure', () => {
@@ -101,7 +107,6 @@ describe('the next best touch', () => {
     expect(advised([{ ...join, tolerance: 50 }]).now).toEqual(advised([]).now);
   });
   it('after the next is planned as if each had been read', () => {
-    const usual: ClothPrior = { ...USUAL_CLOTH, waves: [{ size: 0.6, scale: 150, belief: 1 }] };
     const grid = Array.from({ length: 12 }, (_, i) => onTop(clothPoint(180 * (i % 6), 260 * Math.floor(i / 6))));
     const joins = [onTop(clothPoint(300, 0)), onTop(clothPoint(700, 0))].map((at) => ({
       ...at,

@@ -12,11 +12,13 @@ import {
 } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { INVERSE_STEP } from '../tolerances.ts';
+import type { Character } from './character.ts';
 import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import { type Conditioned, condition, type Observation, type Terms } from './condition.ts';
 import { type Displacement, displacementOf } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
 import type { Place, Touch } from './touch.ts';
+import { termIn } from './trends.ts';
 
 /** The estimated map from cloth to frame for one advance, with its doubt. */
 export interface LineUp {
@@ -34,7 +36,7 @@ export interface ClothModel {
   /** Logarithm of how likely the touches are, to compare what may have happened to them. */
   readonly logEvidence: number;
   /** The displacements that tell where a place lies in an advance, to ask one of the models. */
-  terms(displacement: Displacement, place: Place, advance: number): Terms;
+  terms(place: Place, advance: number): Terms;
   lineUp(advance: number): LineUp;
   /** Where a place lies in an advance: what was stitched lies where the cloth has carried it. */
   find(place: Place, advance: number): FramePoint;
@@ -43,10 +45,9 @@ export interface ClothModel {
   span(from: ClothPoint, to: ClothPoint, advance: number): { readonly offset: Point; readonly doubt: Doubt };
 }
 
-/** One candidate of waviness, weighed by how well it explains the touches. */
+/** One character of the cloth, weighed by how well it explains the touches. */
 export interface WeighedModel {
-  /** Before any touch. */
-  readonly belief: number;
+  readonly character: Character;
   readonly weight: number;
   readonly displacement: Displacement;
   readonly known: Conditioned;
@@ -54,37 +55,32 @@ export interface WeighedModel {
 
 /**
  * Learns how a cloth lies. Its displacement on the frame is one Gaussian process: trends (shift, turn, shear, draw-in, and what stitching adds
- * to it) whose amounts have the prior's doubts, plus a smooth waviness, plus touch noise; conditioned on the touches of all advances
- * (Rasmussen & Williams 2006, ch. 2.7), so that what the cloth has shown of itself is known after it is rolled. Several sizes of waviness
- * are weighed by marginal likelihood, so that the doubt stays honest on cloth smoother or wavier than usual. With no touch it is the prior
+ * to it, edges, seams) whose amounts have the prior's doubts, plus waves, plus touch noise; conditioned on the touches of all advances
+ * (Rasmussen & Williams 2006, ch. 2.7), so that what the cloth has shown of itself is known after it is rolled. Several characters of cloth
+ * are weighed by marginal likelihood, so that the doubt stays honest on cloth that is not as usual. With no touch it is the prior
  * itself. O(touches³).
  */
 export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): ClothModel {
   const { lie } = prior;
   const back = inverse(lie);
+  const term = termIn(prior);
   const { models, logEvidence } = weighedModels(touches, prior);
-  const terms = (displacement: Displacement, { cloth, since }: Place, advance: number): Terms =>
-    termsOf(displacement, applyToPoint(lie, cloth), since?.advance ?? null, advance);
-  const askedOf = (place: Place, advance: number): readonly Terms[] =>
-    models.map(({ displacement }) => terms(displacement, place, advance));
-  const moved = (asked: readonly Terms[]): Point => movedBy(models, asked);
+  const terms = ({ cloth, since }: Place, advance: number): Terms =>
+    termsOf(term, applyToPoint(lie, cloth), since?.advance ?? null, advance);
   const loadedToFrame = (p: LoadedPoint, advance: number): FramePoint =>
-    carriedFrom(p, moved(models.map(({ displacement }) => termsOf(displacement, p, null, advance))));
-  const doubt = (place: Place, advance: number): Doubt => doubtBy(models, askedOf(place, advance));
+    carriedFrom(p, movedBy(models, [term(p, advance)]));
+  const doubt = (place: Place, advance: number): Doubt => doubtBy(models, terms(place, advance));
   return {
     models,
     logEvidence,
     terms,
     find: (place, advance) =>
-      carriedFrom(place.since?.frame ?? applyToPoint(lie, place.cloth), moved(askedOf(place, advance))),
+      carriedFrom(place.since?.frame ?? applyToPoint(lie, place.cloth), movedBy(models, terms(place, advance))),
     doubt,
     span(from, to, advance) {
       const [a, b] = [applyToPoint(lie, from), applyToPoint(lie, to)];
-      const asked = models.map(({ displacement }): Terms => [
-        displacement.term(b, advance),
-        displacement.term(a, advance, -1),
-      ]);
-      return { offset: plus(minus(b, a), moved(asked)), doubt: doubtBy(models, asked) };
+      const asked = [term(b, advance), term(a, advance, -1)];
+      return { offset: plus(minus(b, a), movedBy(models, asked)), doubt: doubtBy(models, asked) };
     },
     lineUp: (advance) => ({
       touches: touches.filter((touch) => touch.advance === advance),
@@ -99,21 +95,24 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
   };
 }
 
-/** Each candidate of waviness, conditioned on the touches and weighed by how likely it makes them. */
+/** Each character of the cloth, conditioned on the touches and weighed by how likely it makes them; the first is kept however unlikely. */
 function weighedModels(touches: readonly Touch[], prior: ClothPrior): Pick<ClothModel, 'models' | 'logEvidence'> {
-  const loaded = touches.map((touch) => applyToPoint(prior.lie, touch.cloth));
-  const raw = prior.waves.map((wave) => {
-    const displacement = displacementOf(prior, wave);
-    const observations = touches.map((touch, i): Observation => {
-      const terms = termsOf(displacement, loaded[i]!, touch.since?.advance ?? null, touch.advance);
-      const from: Point = touch.since?.frame ?? loaded[i]!;
-      const expected = terms.map((term) => displacement.expected(term)).reduce(plus);
-      return { terms, residual: minus(minus<Point>(touch.frame, from), expected), noise: touch.noise };
+  const term = termIn(prior);
+  const readings = touches.map(({ cloth, since, frame, advance, noise }) => {
+    const loaded = applyToPoint(prior.lie, cloth);
+    const moved = minus<Point>(frame, since?.frame ?? loaded);
+    return { terms: termsOf(term, loaded, since?.advance ?? null, advance), moved, noise };
+  });
+  const raw = stillLikely(touches, prior).map((character) => {
+    const displacement = displacementOf(prior, character);
+    const observations = readings.map(({ terms, moved, noise }): Observation => {
+      const expected = terms.map((one) => displacement.expected(one)).reduce(plus);
+      return { terms, residual: minus(moved, expected), noise: character.hand * noise };
     });
-    return { belief: wave.belief, displacement, known: condition(displacement, observations) };
+    return { character, displacement, known: condition(displacement, observations) };
   });
   const best = Math.max(...raw.map(({ known }) => known.logEvidence));
-  const likely = raw.map(({ belief, known }) => belief * Math.exp(known.logEvidence - best));
+  const likely = raw.map(({ character, known }) => character.belief * Math.exp(known.logEvidence - best));
   const sum = likely.reduce((a, b) => a + b, 0);
   const counted = likely.map((one) => (one < NEGLIGIBLE * sum ? 0 : one));
   const whole = counted.reduce((a, b) => a + b, 0);
@@ -123,21 +122,30 @@ function weighedModels(touches: readonly Touch[], prior: ClothPrior): Pick<Cloth
   };
 }
 
-/** What all models together expect of some displacements, each asked in its own terms. */
-const movedBy = (models: readonly WeighedModel[], asked: readonly Terms[]): Point =>
+/** The characters that the first touches leave likely: where there are many touches the others need not be solved for all of them. */
+function stillLikely(touches: readonly Touch[], prior: ClothPrior): readonly Character[] {
+  if (touches.length <= ENOUGH_TOUCHES) return prior.characters;
+  return weighedModels(touches.slice(0, ENOUGH_TOUCHES), prior)
+    .models.filter(({ weight }, i) => i === 0 || weight > 0)
+    .map(({ character }) => character);
+}
+const ENOUGH_TOUCHES = 40;
+
+/** What all models together expect of some displacements. */
+const movedBy = (models: readonly WeighedModel[], asked: Terms): Point =>
   models.reduce<Point>(
-    (sum, { weight, known }, i) => {
+    (sum, { weight, known }) => {
       if (weight === 0) return sum;
-      const d = known.mean(asked[i]!);
+      const d = known.mean(asked);
       return plus(sum, { x: weight * d.x, y: weight * d.y });
     },
     { x: 0, y: 0 },
   );
 
-const doubtBy = (models: readonly WeighedModel[], asked: readonly Terms[]): Doubt =>
+const doubtBy = (models: readonly WeighedModel[], asked: Terms): Doubt =>
   mixed(
-    models.flatMap(({ weight, known }, i) =>
-      weight === 0 ? [] : [{ weight, mean: known.mean(asked[i]!), doubt: known.doubt(asked[i]!) }],
+    models.flatMap(({ weight, known }) =>
+      weight === 0 ? [] : [{ weight, mean: known.mean(asked), doubt: known.doubt(asked) }],
     ),
   );
 
@@ -179,9 +187,9 @@ export function mixed(
   return { xx, xy, yy };
 }
 
-function termsOf(displacement: Displacement, at: LoadedPoint, since: number | null, advance: number): Terms {
-  const now = displacement.term(at, advance);
-  return since === null ? [now] : [now, displacement.term(at, since, -1)];
+function termsOf(term: ReturnType<typeof termIn>, at: LoadedPoint, since: number | null, advance: number): Terms {
+  const now = term(at, advance);
+  return since === null ? [now] : [now, term(at, since, -1)];
 }
 
 /** The place that a map takes to `p`, by fixed-point steps: the cloth is displaced by little more from one place to the next. */

@@ -208,15 +208,11 @@ function apart(now: KnownPlaces, open: readonly number[]): readonly number[] {
 const nearlyLargest = (parts: readonly number[]): number =>
   parts.reduce((sum, value) => sum + ((value ** 2) ** 2) ** 2, 0) ** (1 / 8);
 
-/** The usual cloth among the models. */
-const usualOf = ({ models }: ClothModel): WeighedModel => models.reduce((a, b) => (b.belief > a.belief ? b : a));
+/** The cloth that touches are chosen for: the first of its characters. */
+const usualOf = ({ models }: ClothModel): WeighedModel => models[0]!;
 
-const askAll = (
-  { known, displacement }: WeighedModel,
-  cloth: ClothModel,
-  places: readonly Place[],
-  advance: number,
-): Asked[] => places.map((place) => known.ask(cloth.terms(displacement, place, advance)));
+const askAll = ({ known }: WeighedModel, cloth: ClothModel, places: readonly Place[], advance: number): Asked[] =>
+  places.map((place) => known.ask(cloth.terms(place, advance)));
 
 /** The worst of some targets; null without any. */
 function worstOf(

@@ -125,5 +125,5 @@ function lineUpInThought(
 /** On cloth of the usual waviness: readings as expected would make it seem smoother than any cloth is. */
 const evenly = (prior: ClothPrior): ClothPrior => ({
   ...prior,
-  waves: [prior.waves.reduce((a, b) => (b.belief > a.belief ? b : a))],
+  characters: prior.characters.slice(0, 1),
 });

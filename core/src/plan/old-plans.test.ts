@@ -25,16 +25,21 @@ const OLD = read('needle-points') as {
 };
 const closeTo = (numbers: readonly number[]) => numbers.map((n): unknown => expect.closeTo(n, 9));
 
-/** Stitches are divided otherwise by now, but every hole of then lies on the thread of now, and their number is about the same. */
-function expectStitchedThere(lines: readonly Polyline[], old: readonly (readonly number[])[]): void {
+/**
+ * Stitches are divided otherwise by now, but every hole of then lies on the thread of now, their number is about the same, and the last lies
+ * where it did.
+ * @param moved by so much all may have moved since, mm
+ */
+function expectStitchedThere(lines: readonly Polyline[], old: readonly (readonly number[])[], moved = 0): void {
   expect(lines).toHaveLength(old.length);
   lines.forEach((line, k) => {
     const [count, ...holes] = old[k]!;
     expect(Math.abs(pointCount(line) / count! - 1)).toBeLessThan(0.02);
     const thread = indexSegments([line]);
     for (let i = 0; i < holes.length; i += 2)
-      expect(thread.distance(holes[i]!, holes[i + 1]!)).toBeLessThan(STITCH_CHORD);
-    expect([...line.subarray(-2)]).toEqual(closeTo(holes.slice(-2)));
+      expect(thread.distance(holes[i]!, holes[i + 1]!)).toBeLessThan(STITCH_CHORD + moved);
+    const [x, y] = [holes.at(-2)!, holes.at(-1)!];
+    expect(Math.hypot(line.at(-2)! - x, line.at(-1)! - y)).toBeLessThan(1e-9 + moved);
   });
 }
 
@@ -106,6 +111,7 @@ describe('plans of older versions', () => {
         needle.map((line) => polylineToFrame(lineUp, line)),
       );
     });
-    expectStitchedThere(lines, OLD.frame!);
+    // More is believed possible of cloth by now, which hardly moves what lies between touches.
+    expectStitchedThere(lines, OLD.frame!, 1);
   });
 });

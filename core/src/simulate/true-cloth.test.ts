@@ -12,6 +12,7 @@ const STILL: ClothNature = {
   drawIn: { along: 0, alongDoubt: 0, across: 0, acrossDoubt: 0 },
   stitchedIn: { along: 0, alongDoubt: 0, across: 0, acrossDoubt: 0 },
   waves: [],
+  bends: [],
   advance: { slip: { x: 0, y: 0 }, strain: 0, shear: 0, waves: { size: 0, shortest: 350, longest: 1000 } },
 };
 const MIDDLE = clothPoint(500, 200);

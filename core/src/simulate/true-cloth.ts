@@ -29,9 +29,29 @@ export interface ClothNature {
   /** What stitching adds to the draw-in where it was done. */
   readonly stitchedIn: Strain;
   readonly waves: readonly Waves[];
+  readonly bends: readonly Bend[];
   /** What each advance adds of its own. */
   readonly advance: { readonly slip: Point; readonly strain: number; readonly shear: number; readonly waves: Waves };
 }
+
+/**
+ * Where cloth isn't smooth along the poles, at one of some x: beyond a kinked seam it is strained (`along`) and turned (`across`) otherwise,
+ * without unit; beside a stretched edge it lies off by so much, mm, and by a part e less in each `depth`. Standard deviations.
+ */
+export interface Bend {
+  readonly kind: 'kink' | 'edge';
+  readonly at: readonly number[];
+  /** mm. */
+  readonly depth: number;
+  readonly along: number;
+  readonly across: number;
+}
+
+/** How much of a bend shows so far beyond it, mm. */
+export const BENT: Readonly<Record<Bend['kind'], (beyond: number, depth: number) => number>> = {
+  kink: (beyond) => Math.max(0, beyond),
+  edge: (beyond, depth) => Math.exp(-Math.abs(beyond) / depth),
+};
 
 interface Strain {
   readonly along: number;
@@ -48,6 +68,7 @@ export const BENCH_CLOTH: ClothNature = {
   drawIn: { along: 0.01, alongDoubt: 0.003, across: 0.012, acrossDoubt: 0.004 },
   stitchedIn: { along: 0.004, alongDoubt: 0.0015, across: 0.005, acrossDoubt: 0.0015 },
   waves: [{ size: 0.8, shortest: 350, longest: 1000 }],
+  bends: [],
   advance: {
     slip: { x: 6, y: 15 },
     strain: 0.0008,
@@ -90,6 +111,12 @@ export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPo
   const waves = nature.waves.flatMap((wave) => Array.from({ length: WAVES }, () => sine(random, normal, wave)));
   const alongMore = nature.stitchedIn.along + nature.stitchedIn.alongDoubt * normal();
   const acrossMore = nature.stitchedIn.across + nature.stitchedIn.acrossDoubt * normal();
+  const bends = nature.bends.map((bend) => ({
+    ...bend,
+    at: bend.at[Math.floor(bend.at.length * random())]!,
+    along: bend.along * normal(),
+    across: bend.across * normal(),
+  }));
   return ({ advance, at, front }) => {
     const own = ownOf(seed, advance, nature);
     const [turned, sheared] = [advance === 0 ? turn : own.turn, shear + own.shear];
@@ -104,6 +131,11 @@ export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPo
       for (const wave of all) {
         dx += wave.x * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseX);
         dy += wave.y * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseY);
+      }
+      for (const { kind, at, depth, along, across } of bends) {
+        const bent = BENT[kind](p.x - at, depth);
+        dx += along * bent;
+        dy += across * bent;
       }
       return framePoint(p.x + at.x + shift.x + own.slip.x + dx, p.y + at.y + shift.y + own.slip.y + dy);
     };

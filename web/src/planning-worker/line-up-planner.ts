@@ -1,5 +1,4 @@
 import {
-  badTouch,
   bedPoint,
   type Bounds,
   boundsOf,
@@ -10,6 +9,8 @@ import {
   type ClothPrior,
   clothPoint,
   doubtEllipse,
+  type Disagreement,
+  disagreementOf,
   type DrawIn,
   drawInOf,
   easedToFrame,
@@ -168,7 +169,6 @@ function answerOf(
   );
   const wanted = open.map((i) => landmarks[i]!);
   const advice = nextTouch(model, wanted, targets, advance);
-  const bad = badTouch(touches, prior, advance);
   const toFrame = easedToFrame(
     model,
     advance,
@@ -190,7 +190,7 @@ function answerOf(
     stitched: stitched
       .filter((run) => run.advance !== advance)
       .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
-    bad: bad && { id: touches[bad.touch]!.id, distance: bad.distance },
+    disagreement: named(disagreementOf(touches, prior, advance), touches),
     misfits: Object.fromEntries(
       misfitsOf(model, touches).flatMap((misfit, i) =>
         touches[i]!.advance === advance ? [[touches[i]!.id, misfit]] : [],
@@ -198,6 +198,14 @@ function answerOf(
     ),
   };
 }
+
+/** A disagreement by the ids of its touches. */
+const named = (found: Disagreement | null, touches: readonly { readonly id: string }[]): LineUpView['disagreement'] =>
+  found && {
+    touches: found.touches.map((i) => touches[i]!.id),
+    again: found.again === null ? null : touches[found.again]!.id,
+    distance: found.distance,
+  };
 
 /** Where a landmark is thought to lie; no doubt is told of one that the head can't reach. */
 function foundIn(model: ClothModel, place: NamedPlace, advance: number, area: SafeArea) {

@@ -21,6 +21,7 @@ import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
+import { Disagreeing } from './disagreeing.tsx';
 import { SideWays, type Ways } from './side-ways.tsx';
 import { StopButton } from './stop-button.tsx';
 
@@ -217,33 +218,18 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
   // The line is loaded, but where it starts isn't known here yet.
   const isOnItsWay = instruction.action === 'goToStart' && startsAt === null;
   const words = wordsFor(told, style);
-  const bad = instruction.action === 'touch' || instruction.action === 'load' ? lineUp?.bad : null;
+  const disagreement = instruction.action === 'touch' || instruction.action === 'load' ? lineUp?.disagreement : null;
   return (
     <Stack gap="sm" aria-live="polite">
       <Text fz={24} fw={700} lh={1.2}>
         {words.title}
       </Text>
       <Text fz={17}>{words.why}</Text>
-      {instruction.action === 'touch' && !bad && <Text fz={17}>{worstWords(told, style)}</Text>}
+      {instruction.action === 'touch' && !disagreement && <Text fz={17}>{worstWords(told, style)}</Text>}
       {instruction.action === 'goOn' && (
         <LengthInput size="lg" label="Back along the line" value={back} least={0} most={500} onLength={onBack} />
       )}
-      {bad && (
-        <div role="alert" style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}>
-          <Text fz={17} fw={600}>
-            The touch on the {ways.nameOfTouch(bad.id)} lies {formatLength(bad.distance, style)} from where the others
-            say.
-          </Text>
-          <Group grow mt={6}>
-            <Button h={56} fz={17} px={8} variant="default" onClick={() => ways.onRepeatTouch(bad.id)}>
-              Touch it again
-            </Button>
-            <Button h={56} fz={17} px={8} variant="default" onClick={() => ways.onDropTouch(bad.id)}>
-              Drop it
-            </Button>
-          </Group>
-        </div>
-      )}
+      {disagreement && <Disagreeing {...disagreement} ways={ways} />}
       <Button
         h={64}
         fz={22}

@@ -12,7 +12,7 @@ import {
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { type Told, wordsFor, worstWords } from './frame-words.ts';
+import { disagreementWords, type Told, wordsFor, worstWords } from './frame-words.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
 const ROLLING: Rolling = {
@@ -35,7 +35,7 @@ const doubts = (now: number, after: number): LineUpAnswer => ({
   worst: worst(now),
   onFrame: [],
   stitched: [],
-  bad: null,
+  disagreement: null,
   misfits: {},
 });
 const worst = (doubt: number) => ({ target: 1, doubt, tolerance: 0.8 });
@@ -63,6 +63,16 @@ const title = (...about: Parameters<typeof told>): string => plain(wordsFor(told
 const why = (...about: Parameters<typeof told>): string => plain(wordsFor(told(...about), 'mm').why);
 
 describe('what the Frame screen says', () => {
+  it('of touches that disagree: accuses none before one is made once more', () => {
+    const [a, b] = ['touch on the upper left corner of A1', 'touch on the lower left corner of A1'];
+    expect(plain(disagreementWords([a, b], a, 6.2, 'mm'))).toMatch(
+      /^The touch on the upper left corner of A1 and the touch on the lower left corner of A1 disagree by about 6\.2 mm\. Nothing says yet which is right/,
+    );
+    expect(plain(disagreementWords([`first ${b}`], null, 6.2, 'mm'))).toMatch(
+      /^The first touch on the lower left.* lies 6\.2 mm off/,
+    );
+  });
+
   it('of rolling: to which pass, how far, which way, and by which seam', () => {
     expect(title('unclamp', 'roll')).toBe('Roll on to pass 2 of 3.');
     expect(title('unclamp', 'roll', { advances: SECOND, rolling: { ...ROLLING, pass: 0, from: 0 } })).toBe(

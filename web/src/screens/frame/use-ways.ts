@@ -24,6 +24,15 @@ interface Beside {
   readonly chalk: () => Promise<void>;
 }
 
+/** What a touch is called; of two on one place, which of them it is. */
+function nameOfTouch(id: string, touches: readonly TouchRecord[]): string {
+  const touch = touches.find((one) => one.id === id);
+  if (!touch) return 'touch';
+  const there = touches.filter(({ on }) => on !== null && on === touch.on);
+  const which = there.length < 2 ? '' : there[0] === touch ? 'first ' : there.at(-1) === touch ? 'last ' : '';
+  return `${which}touch on the ${touch.name}`;
+}
+
 /** What can be done beside the one thing to do. */
 export function useWays({ records, advance, wanted, needle, run, dragging, say, ...beside }: Beside): Ways {
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
@@ -35,7 +44,7 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
     leave,
     left: needle.place !== null,
     dragging,
-    nameOfTouch: (id) => records.touches[id]?.name ?? 'landmark',
+    nameOfTouch: (id) => nameOfTouch(id, beside.touches),
     onPassOver: () => wanted && say.passOver(wanted.ids[0]),
     onGoodEnough: () => enough(true),
     onTouchMore: () => enough(false),
@@ -43,7 +52,6 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
     onRepeatTouch(id) {
       say.askAgain(records.touches[id]?.on ?? null);
       enough(false);
-      drop(id);
     },
     onLineUpAgain() {
       enough(false);
