@@ -1,4 +1,4 @@
-import type { FrameFault, HeadCommand } from '@gorse/core';
+import { type FrameFault, type HeadCommand, type Speed, SPEEDS } from '@gorse/core';
 import { type ClassConstructor } from 'class-transformer';
 import { IsBoolean, IsIn, ValidateIf } from 'class-validator';
 import { checked, ContractError } from './check.ts';
@@ -31,6 +31,10 @@ class GoTo {
   @IsIn(['carry', 'goTo']) type!: 'carry' | 'goTo';
   @IsFiniteNumber(-FAR, FAR) x!: number;
   @IsFiniteNumber(-FAR, FAR) y!: number;
+}
+class SpeedBody {
+  @IsIn(['speed']) type!: 'speed';
+  @IsIn(SPEEDS) percent!: Speed;
 }
 class Needle {
   @IsIn(['needle']) type!: 'needle';
@@ -66,6 +70,7 @@ const BODIES: { readonly [T in ScreenCommand['type']]: ClassConstructor<object> 
   carry: GoTo,
   goTo: GoTo,
   needle: Needle,
+  speed: SpeedBody,
   fault: Fault,
 };
 

@@ -4,6 +4,9 @@ import {
   type FrameMode,
   type FrameReply,
   type NeedlePosition,
+  type Speed,
+  SPEED_EVENTS,
+  SPEEDS,
   type TrueLine,
   type TruePatch,
 } from '@gorse/core';
@@ -16,6 +19,7 @@ const FAR = 20_000;
 const MODES: readonly FrameMode[] = ['idle', 'moving', 'rehearsing', 'stitching', 'paused'];
 const FAULTS: readonly FrameFault[] = ['threadBroke', 'bobbinEmpty'];
 const KINDS: readonly FrameEventKind[] = [
+  ...SPEED_EVENTS,
   'rehearsed',
   'bobbinThreadUp',
   'started',
@@ -71,6 +75,7 @@ class State {
   @IsFiniteNumber(-FAR, FAR) x!: number;
   @IsFiniteNumber(-FAR, FAR) y!: number;
   @NestedOrNull(() => StateRun) run!: StateRun | null;
+  @IsIn(SPEEDS) speed!: Speed;
   @IsBoolean() bobbinThreadUp!: boolean;
   @IsFiniteNumber(0, 1) bobbin!: number;
   @ValidateIf(({ fault }: State) => fault !== null) @IsIn(FAULTS) fault!: FrameFault | null;

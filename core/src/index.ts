@@ -218,6 +218,7 @@ export {
   type RunStatus,
   runWithEvent,
 } from './run/run-state.ts';
+export { nextSpeed, PLANNED_SPEED, type Speed, SPEED_EVENTS, type SpeedEventKind, SPEEDS } from './run/speed.ts';
 export {
   ANSWERS_WITHIN,
   BEAT_EVERY,

@@ -1,4 +1,5 @@
 import type { RegionKind } from '../cloth/region.ts';
+import type { Speed, SpeedEventKind } from '../run/speed.ts';
 import { type FramePoint, framePoint } from '../geometry/point.ts';
 
 /** The frame link's messages (docs/frame-link.md). Positions are frame millimetres, times seconds. */
@@ -72,6 +73,8 @@ export type HeadCommand =
   | { readonly type: 'start'; readonly run: string; readonly hash: string }
   | { readonly type: 'pause' }
   | { readonly type: 'resume' }
+  /** From now on, what is being stitched too. */
+  | { readonly type: 'speed'; readonly percent: Speed }
   /** Ends all movement at once and raises the needle. */
   | { readonly type: 'stop' }
   /** Tries a mishap, or says that one is mended. */
@@ -117,6 +120,8 @@ export interface FrameState {
     readonly of: number;
     readonly secondsLeft: number;
   } | null;
+  /** Percent of what was planned. */
+  readonly speed: Speed;
   readonly bobbinThreadUp: boolean;
   /** Part of the bobbin left, 1 when full. */
   readonly bobbin: number;
@@ -129,6 +134,7 @@ export interface FrameState {
 export const headAt = ({ x, y }: Pick<FrameState, 'x' | 'y'>): FramePoint => framePoint(x, y);
 
 export type FrameEventKind =
+  | SpeedEventKind
   | 'rehearsed'
   | 'bobbinThreadUp'
   | 'started'

@@ -51,6 +51,7 @@ export function interlock(command: HeadCommand, head: HeadSeen): string | null {
     case 'hello':
     case 'beat':
     case 'again':
+    case 'speed':
     case 'stop':
     case 'fault':
       return null;

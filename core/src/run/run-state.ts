@@ -1,5 +1,8 @@
+import type { SpeedEventKind } from './speed.ts';
+
 /** What happened at the frame, in order; never changed once written. `stitch` counts holes over all strokes of the run. */
 export type RunEventKind =
+  | SpeedEventKind
   | 'made'
   | 'rehearsed'
   | 'bobbinThreadUp'
@@ -55,8 +58,6 @@ function nextRunState(state: RunState, event: RunEvent): RunState {
     case 'started':
     case 'resumed':
       return { ...at, status: 'stitching' };
-    case 'progress':
-      return at;
     case 'paused':
       return { ...at, status: 'paused' };
     case 'stopped':
@@ -78,6 +79,9 @@ function nextRunState(state: RunState, event: RunEvent): RunState {
       return { ...at, status: 'abandoned' };
     case 'continued':
       return { ...at, status: 'continued' };
+    // Faster or slower.
+    default:
+      return at;
   }
 }
 

@@ -3,6 +3,7 @@ import type { Polyline } from '../geometry/polyline.ts';
 import type { SafeArea } from '../passes/safe-area.ts';
 import type { MotionProfile } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
+import { PLANNED_SPEED, type Speed } from '../run/speed.ts';
 import type { FrameEventKind, FrameFault, FrameReply, NeedlePosition } from '../frame/frame-link.ts';
 
 /** What the head does at the moment. */
@@ -43,6 +44,7 @@ export interface Head {
   /** How far the rails are bent by the hands that carried it, mm: it goes when they let go. */
   readonly flex: Point;
   readonly bobbinThreadUp: boolean;
+  readonly speed: Speed;
   /** mm of bobbin thread left. */
   readonly bobbin: number;
   readonly fault: FrameFault | null;
@@ -72,6 +74,7 @@ export const newHead = (): Head => ({
   advance: 0,
   flex: STILL,
   bobbinThreadUp: false,
+  speed: PLANNED_SPEED,
   bobbin: BOBBIN_LENGTH,
   fault: null,
   seq: 0,

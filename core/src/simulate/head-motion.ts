@@ -101,6 +101,13 @@ function between(stroke: LoadedStroke, hole: number, clock: number): FramePoint 
   );
 }
 
+/** The time by one clock of a line at which the head is where it is at `time` by another. */
+export function sameInstant(before: Float64Array, after: Float64Array, time: number): number {
+  const hole = Math.min(lastAtOrBefore(before, time), before.length - 2);
+  const part = (time - before[hole]!) / (before[hole + 1]! - before[hole]!);
+  return after[hole]! + part * (after[hole + 1]! - after[hole]!);
+}
+
 function lastAtOrBefore(clock: Float64Array, time: number): number {
   let low = 0;
   let high = clock.length - 1;

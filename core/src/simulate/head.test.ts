@@ -54,6 +54,25 @@ describe('the stand-in head', () => {
     expect(120_000 - head.bobbin).toBeCloseTo(40 * 5.5, 6);
   });
 
+  it('goes on at another speed from where it is, and says so', () => {
+    const midway = drive([...ready, start, 0.8]).head;
+    const slow = drive([{ type: 'speed', percent: 50 }], midway);
+    expect(kinds(slow.replies)).toEqual(['speed50']);
+    const [before, after] = [headState(midway), headState(slow.head)];
+    expect([after.x, after.y, after.speed, after.run!.stitch]).toEqual([before.x, before.y, 50, before.run!.stitch]);
+    // Half as fast between the ends; coming to rest takes less than twice as long.
+    expect(after.run!.secondsLeft / before.run!.secondsLeft).toBeGreaterThan(1.8);
+    expect(after.run!.secondsLeft / before.run!.secondsLeft).toBeLessThan(2);
+    const end = drive([after.run!.secondsLeft + 1e-6], slow.head);
+    expect(kinds(end.replies)).toEqual(['finished']);
+    // Chosen beforehand, or along a rehearsal, it is no event until stitching starts.
+    const chosen = drive([{ type: 'speed', percent: 150 }, ...ready, start]);
+    expect(kinds(chosen.replies)).toEqual(['loaded', 'bobbinThreadUp', 'started', 'speed150']);
+    const rehearsing = drive([load, { type: 'goTo', x: 100, y: 200 }, 10, { type: 'rehearse' }, 0.5]).head;
+    expect(drive([{ type: 'speed', percent: 25 }], rehearsing).replies).toEqual([]);
+    expect(drive([{ type: 'speed', percent: 25 }, 0], rehearsing).head.at).toEqual(rehearsing.at);
+  });
+
   it('travels no faster than it can', () => {
     const half = drive([{ type: 'goTo', x: 1000, y: 0 }, 2]).head;
     expect(half.at.x).toBeCloseTo(250 * 2 - 250 ** 2 / (2 * 1200), 6);

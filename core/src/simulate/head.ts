@@ -1,5 +1,5 @@
 import { distance, type FramePoint, framePoint, plus } from '../geometry/point.ts';
-import { pointCount, pointIn } from '../geometry/polyline.ts';
+import { pointCount, pointIn, type Polyline } from '../geometry/polyline.ts';
 import {
   FRAME_LINK_VERSION,
   type FrameEventKind,
@@ -12,8 +12,10 @@ import {
 import { type HeadSeen, interlock } from '../frame/interlocks.ts';
 import { type FrameProfile, GENERIC_FRAME } from '../passes/frame-profile.ts';
 import { safeArea } from '../passes/safe-area.ts';
-import { GENERIC_MOTION, stitchClock } from '../stitch/motion.ts';
+import { PLANNED_SPEED, type Speed } from '../run/speed.ts';
+import { GENERIC_MOTION, type MotionProfile, stitchClock } from '../stitch/motion.ts';
 import { BOBBIN_LENGTH } from '../stitch/thread.ts';
+import { sameInstant } from './head-motion.ts';
 import {
   faulted,
   letGo,
@@ -84,8 +86,10 @@ function carriedOut(head: Head, command: HeadCommand, profile: HeadProfile): Hea
       return letGo({ ...head, bobbinThreadUp: false });
     case 'rehearse':
       return { head: { ...head, motion: along(head.stroke!, true), bobbinThreadUp: false }, replies: [] };
+    case 'speed':
+      return atSpeed(head, command.percent, profile);
     case 'start':
-      return done({ motion: along(head.stroke!, false), needle: 'down' }, 'started');
+      return done({ motion: along(head.stroke!, false), needle: 'down' }, 'started', ...unusual(head.speed));
   }
 }
 
@@ -114,13 +118,35 @@ function travel(head: Head, to: FramePoint, byHand: boolean): HeadStep {
   };
 }
 
+/** Another speed, from where the head is on its way: the clock of the line is another. */
+function atSpeed(head: Head, speed: Speed, { motion: profile }: HeadProfile): HeadStep {
+  if (speed === head.speed) return { head, replies: [] };
+  const { stroke, motion } = head;
+  if (!stroke) return { head: { ...head, speed }, replies: [] };
+  const clock = clockAt(stroke.points, speed, profile);
+  const changed = { ...head, speed, stroke: { ...stroke, clock } };
+  if (motion?.kind !== 'stroke') return { head: changed, replies: [] };
+  const next: Head = { ...changed, motion: { ...motion, clock: sameInstant(stroke.clock, clock, motion.clock) } };
+  return motion.rehearsal ? { head: next, replies: [] } : withEvents(next, `speed${speed}`);
+}
+
+const unusual = (speed: Speed): FrameEventKind[] => (speed === PLANNED_SPEED ? [] : [`speed${speed}`]);
+
+/** Needle and head go faster or slower; what corners and curves bear stays. */
+const clockAt = (points: Polyline, speed: Speed, profile: MotionProfile): Float64Array =>
+  stitchClock(points, {
+    ...profile,
+    topSpeed: (profile.topSpeed * speed) / 100,
+    stitchesPerMinute: (profile.stitchesPerMinute * speed) / 100,
+  });
+
 function load(
   head: Head,
   { run, hash, stroke, points, from }: LoadCommand,
   { motion, thickness }: HeadProfile,
 ): HeadStep {
   const line = Float64Array.from(points);
-  const loaded = { run, hash, stroke, points: line, clock: stitchClock(line, motion), thickness, stitch: from };
+  const loaded = { run, hash, stroke, points: line, clock: clockAt(line, head.speed, motion), thickness, stitch: from };
   const { head: free, replies } = letGo(head);
   return {
     head: { ...free, stroke: loaded, paused: false, bobbinThreadUp: false, needle: 'up' },
@@ -158,6 +184,7 @@ export function headState(head: Head): FrameState {
       of: pointCount(stroke.points) - 1,
       secondsLeft: Math.max(0, stroke.clock.at(-1)! - clock),
     },
+    speed: head.speed,
     bobbinThreadUp: head.bobbinThreadUp,
     bobbin: head.bobbin / BOBBIN_LENGTH,
     fault: head.fault,

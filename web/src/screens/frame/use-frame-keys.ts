@@ -11,8 +11,14 @@ const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
 /** It may have been out of use a moment ago: its own Enter would be lost then. */
 const isBigButton = (target: HTMLElement): boolean => target.closest('[data-testid="big-button"]') !== null;
 
-/** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps. */
-export function useFrameKeys(handlers: { readonly step: () => number; readonly act: () => void }): void {
+interface Handlers {
+  readonly step: () => number;
+  readonly act: () => void;
+  readonly faster: (up: boolean) => void;
+}
+
+/** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps; > and < stitch faster and slower. */
+export function useFrameKeys(handlers: Handlers): void {
   const latest = useRef(handlers);
   // Before it is painted: a key pressed at what is seen must do what is seen.
   useLayoutEffect(() => {
@@ -35,6 +41,9 @@ export function useFrameKeys(handlers: { readonly step: () => number; readonly a
         event.preventDefault();
         const by = latest.current.step() * (event.shiftKey ? 4 : 1);
         sayToFrame({ type: 'jog', dx: arrow[0] * by, dy: arrow[1] * by });
+      } else if (event.key === '>' || event.key === '<') {
+        event.preventDefault();
+        latest.current.faster(event.key === '>');
       } else if (event.key === 'Enter' && (isBigButton(target) || target.closest('button, a') === null)) {
         event.preventDefault();
         latest.current.act();

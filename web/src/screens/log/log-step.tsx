@@ -11,6 +11,8 @@ import {
   type RunEvent,
   type RunEventKind,
   type RunStatus,
+  type SpeedEventKind,
+  SPEEDS,
   trimmed,
 } from '@gorse/core';
 import { Stack, Table, Text, Title } from '@mantine/core';
@@ -23,6 +25,10 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 
 const EVENTS: Readonly<Record<RunEventKind, string>> = {
+  ...(Object.fromEntries(SPEEDS.map((speed) => [`speed${speed}`, `at ${speed} % of the planned speed`])) as Record<
+    SpeedEventKind,
+    string
+  >),
   made: 'loaded',
   rehearsed: 'rehearsed',
   bobbinThreadUp: 'bobbin thread up',
