@@ -160,6 +160,10 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await expect(page.getByText(/^Stitch [1-9]\d* of/)).toBeVisible();
     await page.getByRole('button', { name: 'Pause' }).click();
     await expect(page.getByText('Paused, the needle holds the place.')).toBeVisible();
+    await page.keyboard.press('<');
+    await expect(page.getByTestId('speed')).toHaveText('75 % speed');
+    await page.getByRole('button', { name: 'Faster' }).click();
+    await expect(page.getByTestId('speed')).toHaveText('100 % speed');
     await page.getByRole('button', { name: 'Go on' }).click();
     await page.keyboard.press('Space');
     await expect(page.getByText(/^Stopped at stitch/)).toBeVisible();
@@ -209,6 +213,7 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
       'bobbin thread up',
       'stitching began',
       'paused',
+      'at 75 % of the planned speed',
       'stopped',
       'taken up again',
       'interrupted: the server or the link ended',

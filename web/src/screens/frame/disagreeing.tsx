@@ -4,7 +4,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { disagreementWords } from './frame-words.ts';
 import type { Ways } from './side-ways.tsx';
 
-const BUTTON = { h: 56, fz: 17, px: 8, variant: 'default' } as const;
+const BUTTON = { mih: 56, h: 'auto', fz: 17, px: 8, py: 8, variant: 'default' } as const;
 
 /** Touches that can't all be right: the one to make once more, and, once it is known, the wrong one to leave out. */
 export function Disagreeing({
@@ -18,7 +18,7 @@ export function Disagreeing({
   return (
     <div role="alert" style={{ border: '2px solid var(--mantine-color-rowan-6)', borderRadius: 8, padding: 10 }}>
       <Text fz={17} fw={600}>
-        {disagreementWords(names, again === null ? null : ways.nameOfTouch(again), distance, style)}
+        {disagreementWords(names, again === null, distance, style)}
       </Text>
       <Group grow mt={6}>
         {again === null ? (
@@ -26,8 +26,8 @@ export function Disagreeing({
             Leave it out
           </Button>
         ) : (
-          <Button {...BUTTON} onClick={() => ways.onRepeatTouch(again)}>
-            Touch it once more
+          <Button {...BUTTON} styles={{ label: { whiteSpace: 'normal' } }} onClick={() => ways.onRepeatTouch(again)}>
+            Touch the {ways.placeOfTouch(again)} again
           </Button>
         )}
       </Group>

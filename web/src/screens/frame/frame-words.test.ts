@@ -64,15 +64,17 @@ const why = (...about: Parameters<typeof told>): string => plain(wordsFor(told(.
 
 describe('what the Frame screen says', () => {
   it('of touches that disagree: accuses none before one is made once more', () => {
-    const [a, b] = ['touch on the upper left corner of A1', 'touch on the lower left corner of A1'];
-    expect(plain(disagreementWords([a, b], a, 6.2, 'mm'))).toMatch(
-      /^The touch on the upper left corner of A1 and the touch on the lower left corner of A1 disagree by about 6\.2 mm\. Nothing says yet which is right/,
+    const names = ['upper left', 'lower left', 'upper right', 'lower right'].map(
+      (at) => `touch on the ${at} corner of A1`,
     );
-    expect(plain(disagreementWords([`first ${b}`], null, 6.2, 'mm'))).toMatch(
-      /^The first touch on the lower left.* lies 6\.2 mm off/,
+    expect(plain(disagreementWords(names.slice(0, 2), false, 6.2, 'mm'))).toBe(
+      'The touch on the upper left corner of A1 and the touch on the lower left corner of A1 disagree by about 6.2 mm. One touch more tells which is right.',
+    );
+    expect(plain(disagreementWords(names, false, 6.2, 'mm'))).toMatch(/upper right corner of A1, and 1 more disagree/);
+    expect(plain(disagreementWords([`first ${names[1]!}`], true, 6.2, 'mm'))).toBe(
+      'The first touch on the lower left corner of A1 lies 6.2 mm off: the other touches agree without it.',
     );
   });
-
   it('of rolling: to which pass, how far, which way, and by which seam', () => {
     expect(title('unclamp', 'roll')).toBe('Roll on to pass 2 of 3.');
     expect(title('unclamp', 'roll', { advances: SECOND, rolling: { ...ROLLING, pass: 0, from: 0 } })).toBe(

@@ -235,19 +235,16 @@ function gainWords({ now, after }: TouchAdvice, advances: AdvanceState, style: L
   return from === to ? '' : ` It cuts the doubt from ${from} to ${to}.`;
 }
 
-/** What is said of touches that disagree, by their names, the likeliest to be wrong first; `again`: the one to make once more. */
-export function disagreementWords(
-  names: readonly string[],
-  again: string | null,
-  off: number,
-  style: LengthStyle,
-): string {
+/** What is said of touches that disagree, by their names, the likeliest to be wrong first; of the one only, once it is known. */
+export function disagreementWords(names: readonly string[], known: boolean, off: number, style: LengthStyle): string {
   const by = formatDoubt(off, style);
-  if (again === null)
-    return `The ${names[0] ?? 'touch'} lies ${by} off: the others and the one made once more agree without it.`;
-  const listed = new Intl.ListFormat('en').format(names.map((name) => `the ${name}`));
-  return `${atStart(listed)} disagree by about ${by}. Nothing says yet which is right: make the ${again} once more.`;
+  const named = names.slice(0, MOST_NAMED).map((name) => `the ${name}`);
+  if (known) return `${atStart(named[0] ?? '')} lies ${by} off: the other touches agree without it.`;
+  const more = names.length - named.length;
+  const listed = new Intl.ListFormat('en').format(more > 0 ? [...named, `${more} more`] : named);
+  return `${atStart(listed)} disagree by about ${by}. One touch more tells which is right.`;
 }
+const MOST_NAMED = 3;
 
 /** The worst place in numbers, against what is wanted there. */
 export function worstWords({ lineUp, targets }: Pick<Told, 'lineUp' | 'targets'>, style: LengthStyle): string {

@@ -14,6 +14,8 @@ export interface Ways {
   readonly leave: NamedPlace | null;
   readonly left: boolean;
   readonly dragging: boolean;
+  /** Where a touch was made, and what it is called. */
+  readonly placeOfTouch: (id: string) => string;
   readonly nameOfTouch: (id: string) => string;
   readonly onPassOver: () => void;
   readonly onGoodEnough: () => void;

@@ -73,7 +73,7 @@ export default function LogStep() {
     );
   const done = runs.data.filter((run) => run.state.status === 'finished');
   return (
-    <div className="page">
+    <div className="page" tabIndex={0}>
       <Stack maw={980} mx="auto">
         <Title order={1} size="h2">
           Log
