@@ -61,7 +61,7 @@ const PLACES = LANDMARKS.map(onTop);
 const WANTED = SUGGEST_FOR.map((cloth) => ({ ...onTop(cloth), tolerance: 1, join: false }));
 
 /** The landmarks to touch don't depend on what the touches read, so the sequence is found once. */
-function suggestedLandmarks(count: number): ClothPoint[] {
+export function suggestedLandmarks(count: number): ClothPoint[] {
   const out: ClothPoint[] = [];
   while (out.length < count) {
     out.push(LANDMARKS[nextTouch(learnCloth(out.map(asPlanned), PRIOR), PLACES, WANTED, 0)!.landmark]!);
@@ -96,7 +96,7 @@ function clothOf({ nature, noise }: ClothField, seed: number) {
 }
 
 /** How far off the line-up is over the band, beside the best estimator there could be and beside moving the plan by one point, mm. */
-function measure(field: ClothField, places: readonly ClothPoint[]) {
+export function measureField(field: ClothField, places: readonly ClothPoint[]) {
   const quilts = quiltsOf(field);
   const ideal = idealFor(field, MIDDLE, places, TARGETS);
   const errors: number[] = [];
@@ -171,13 +171,13 @@ function benchField(field: ClothField, sequence: readonly ClothPoint[]): void {
   const figure = (name: string, value: number, unit: string, bar: string | null): void =>
     printFigure(`lineup.${field.name}.${name}`, value, unit, bar);
   for (const count of [1, 2, 4, 6, 10]) {
-    const { median, onePoint, error, ideal, coverage } = measure(field, sequence.slice(0, count));
+    const { median, onePoint, error, ideal, coverage } = measureField(field, sequence.slice(0, count));
     figure(`rms_mm.${count}`, error, `mm; ${ideal.toFixed(3)} by the ideal estimator`, null);
     figure(`over_ideal.${count}`, error / ideal, 'of the ideal estimator', isBench ? '<= 1.03' : '<= 1.2');
     figure(`coverage95.${count}`, coverage, 'part inside the stated 95 % bound', '0.90-0.98');
     const bar = count === 2 ? '>= 3' : count === 6 ? '>= 5' : null;
     if (isBench) figure(`rms_ratio.${count}`, onePoint / median, 'times better than one-point shift', bar);
-    const regular = REGULAR.filter(({ length }) => length === count).map((set) => measure(field, set).error);
+    const regular = REGULAR.filter(({ length }) => length === count).map((set) => measureField(field, set).error);
     if (regular.length > 0)
       figure(`vs_regular.${count}`, error / Math.min(...regular), 'of the best regular choice', '<= 1.02');
   }

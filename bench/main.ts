@@ -1,3 +1,4 @@
+import { benchAccuracy } from './accuracy/accuracy.ts';
 import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
@@ -19,6 +20,7 @@ import { benchTouch } from './touch.ts';
 /** All groups of figures by name, in the order they are measured. */
 const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   core: benchCore,
+  accuracy: benchAccuracy,
   lineup: benchLineUp,
   align: benchAlign,
   rows: benchRows,

@@ -52,10 +52,22 @@ export function symmetryOf(index: SegmentIndex, box: Bounds, field: DistanceFiel
   return {
     mirrorsAcross: keeps(scaling(-1, 1)),
     mirrorsDown: keeps(scaling(1, -1)),
-    turns: orders.find((n) => keeps(rotation((2 * Math.PI) / n))) ?? 1,
+    turns: orders.find((n) => [1, nearHalf(n)].every((k) => keeps(rotation((2 * Math.PI * k) / n)))) ?? 1,
     upsideDown: upsideDown(samples),
   };
 }
+
+/**
+ * So many turns of an order come nearest to half a circle without being one of a lower order. One turn of 1/22 misses what has 21 lobes by so
+ * little that it may pass; this many miss it by half a lobe.
+ */
+function nearHalf(order: number): number {
+  let turns = Math.max(1, Math.floor(order / 2));
+  while (commonDivisor(order, turns) !== 1) turns--;
+  return turns;
+}
+
+const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));
 
 /** Whether a place lies on the line within a miss. */
 function nearBy(
@@ -99,7 +111,6 @@ function spacedPoints({ ends, along, count }: SegmentIndex, step: number): Float
 
 /** A stride that visits all of n things, each far from the one before. */
 function strideOf(n: number): number {
-  const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));
   let stride = Math.max(1, Math.round(0.618 * n));
   while (commonDivisor(n, stride) !== 1) stride++;
   return stride;
