@@ -15,7 +15,7 @@ const CORE = {
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'stitch', 'lineup', 'density'],
   run: ['geometry', 'plan'],
   frame: ['geometry', 'cloth', 'lineup', 'passes', 'plan', 'run'],
-  simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup', 'frame'],
+  simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],
 };
 const FOUNDATION = 'core/src/(units|tolerances|problems|ids)\\.ts$';
 

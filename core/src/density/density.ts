@@ -16,20 +16,33 @@ export interface Density {
   readonly patches: readonly number[];
 }
 
+/** Of a cloth, mm. */
+interface Size {
+  readonly width: number;
+  readonly length: number;
+}
+
+/** The distance to the nearest line, and what it was found from, with cells no finer than is said (mm): coarse ones are soon there. Null when nothing is stitched. */
+export function densityField(lines: readonly Polyline[], { width, length }: Size, finest = FINEST) {
+  if (!lines.some((line) => line.length >= 4)) return null;
+  const edge = Float64Array.of(0, 0, width, 0, width, length, 0, length, 0, 0);
+  const index = indexSegments([...lines, edge]);
+  const box: Bounds = { minX: 0, minY: 0, maxX: width, maxY: length };
+  return { index, box, edge, field: fieldFor(index, box, finest) };
+}
+
 /** Cells are no finer than this, mm: they are seen, too. */
 const FINEST = 1;
 
 /** Density of all that is stitched on a cloth. Null when nothing is. */
 export function densityOf(
   lines: readonly Polyline[],
-  { width, length }: { readonly width: number; readonly length: number },
+  size: Size,
   patches: readonly (readonly Point[])[],
 ): Density | null {
-  if (!lines.some((line) => line.length >= 4)) return null;
-  const edge = Float64Array.of(0, 0, width, 0, width, length, 0, length, 0, 0);
-  const index = indexSegments([...lines, edge]);
-  const box: Bounds = { minX: 0, minY: 0, maxX: width, maxY: length };
-  const field = fieldFor(index, box, FINEST);
+  const seen = densityField(lines, size);
+  if (!seen) return null;
+  const { index, box, edge, field } = seen;
   return {
     field,
     widest: widestEmptyCircle(index, field, box, edge, clothPoint)!,

@@ -1,6 +1,7 @@
 import {
   checkDensity,
   type ClothPoint,
+  densityField,
   densityOf,
   type EmptyCircle,
   outlineOf,
@@ -24,14 +25,14 @@ export interface ShownDensity {
 function shownDensity(plan: Plan): ShownDensity | null {
   const { map, batting } = quiltOf(plan.records);
   const found = densityOf(
-    piecesOf(plan).flatMap(({ needle }) => needle),
+    stitchedLines(plan),
     map.size,
     Object.values(plan.records.regions).map(({ shape }) => outlineOf(shape)),
   );
   if (!found) return null;
   const [set] = Object.keys(plan.records.rowSets);
   return {
-    map: heatMap(found, batting.widestGap),
+    map: heatMap(found.field, found.widest.diameter, batting.widestGap),
     widest: found.widest,
     spacing: found.spacing,
     patches: found.patches,
@@ -39,7 +40,22 @@ function shownDensity(plan: Plan): ShownDensity | null {
   };
 }
 
+const stitchedLines = (plan: Plan) => piecesOf(plan).flatMap(({ needle }) => needle);
+
+/** Cells of the rough picture, mm. */
+const ROUGH = 8;
+
+/** A rough picture of it, soon there; its numbers come only when they are right. */
+function roughDensity(plan: Plan): HeatMap | null {
+  const { map, batting } = quiltOf(plan.records);
+  const seen = densityField(stitchedLines(plan), map.size, ROUGH);
+  if (!seen) return null;
+  const farthest = seen.field.distance.reduce((most, distance) => Math.max(most, distance), 0);
+  return heatMap(seen.field, 2 * farthest, batting.widestGap);
+}
+
 /** The part of the planning worker that is about density. */
 export const densityPlanner = (planNow: () => Plan) => ({
+  roughDensity: (): HeatMap | null => roughDensity(planNow()),
   density: (): ShownDensity | null => planNow().get(shownDensity, null),
 });

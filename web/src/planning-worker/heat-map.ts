@@ -1,4 +1,4 @@
-import type { Density } from '@gorse/core';
+import type { DistanceField } from '@gorse/core';
 
 /** A picture of the distance to the nearest stitch, one pixel a cell. */
 export interface HeatMap {
@@ -24,10 +24,12 @@ export const HEAT: readonly { readonly part: number; readonly rgb: readonly [num
 const HATCH = 5;
 const OPACITY = 190;
 
-/** @param allowed the gap that the batting allows, mm */
-export function heatMap({ field, widest: found }: Density, allowed: number): HeatMap {
-  const { cell, columns, rows, distance } = field;
-  const widest = Math.min(allowed, found.diameter);
+/**
+ * @param found the widest gap there is, mm
+ * @param allowed the one that the batting allows
+ */
+export function heatMap({ cell, columns, rows, distance }: DistanceField, found: number, allowed: number): HeatMap {
+  const widest = Math.min(allowed, found);
   const pixels = new Uint8ClampedArray(4 * columns * rows);
   const table = Array.from({ length: 257 }, (_, i) => colourAt(i / 256));
   for (let y = 0, i = 0; y < rows; y++) {

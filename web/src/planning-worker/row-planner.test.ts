@@ -119,6 +119,11 @@ describe('the density picture', () => {
     expect(density.problems[0]!.code).toBe('wideGap');
     expect(density.map.pixels).toHaveLength(4 * density.map.columns * density.map.rows);
     expect(worker.on(PLAN).density()).toBeNull();
+    // Roughly at first: fewer, larger cells of the same cloth.
+    const rough = worker.on(laid({ numbers: { rows: 2, scale: 1, clearance: 10, margin: 12 } })).roughDensity()!;
+    expect(rough.cell).toBeGreaterThanOrEqual(8);
+    expect(rough.widest).toBe(density.map.widest);
+    expect(worker.on(PLAN).roughDensity()).toBeNull();
   });
   it('and the levels of a line keep within what they say', () => {
     const [fine, middle, coarse] = levelsOf([WAVE]);

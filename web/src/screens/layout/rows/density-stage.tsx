@@ -1,38 +1,51 @@
 import { formatLength, type PlanRecords, quiltOf, trimmed } from '@gorse/core';
 import { Button, Group, Stack, Switch, Text } from '@mantine/core';
 import { HEAT } from '../../../planning-worker/heat-map.ts';
-import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
 import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
+import type { KnownDensity } from './use-density.ts';
 
 interface Props {
   readonly records: PlanRecords;
   readonly planned: ShownRows;
-  /** Null when nothing is stitched, undefined while it is worked out. */
-  readonly density: ShownDensity | null | undefined;
+  readonly density: KnownDensity['density'];
+  readonly picture: KnownDensity['picture'];
   readonly shown: boolean;
   readonly onShow: (shown: boolean) => void;
   readonly onGoTo: () => void;
 }
 
 /** How evenly and how densely the cloth is stitched. */
-export function DensityStage({ records, planned, density, shown, onShow, onGoTo }: Props) {
+export function DensityStage({ records, planned, density, picture, shown, onShow, onGoTo }: Props) {
   const style = useLengthStyle();
   const { batting } = quiltOf(records);
   const { within, between } = planned.gaps;
-  if (density === undefined) return <Text size="sm">Working out how densely it is stitched…</Text>;
-  if (!density) return <Text size="sm">Nothing is stitched yet.</Text>;
-  const names = Object.values(records.regions).map((region) => region.name);
-  const loosest = density.patches.reduce((best, spacing, i) => (spacing > density.patches[best]! ? i : best), 0);
-  const densest = density.patches.reduce((best, spacing, i) => (spacing < density.patches[best]! ? i : best), 0);
-  return (
-    <Stack gap="xs">
+  if (density === null) return <Text size="sm">Nothing is stitched yet.</Text>;
+  const show = (
+    <>
       <Switch
         label="Show the density on the quilt"
         checked={shown}
         onChange={(event) => onShow(event.currentTarget.checked)}
       />
-      {shown && <Legend widest={density.map.widest} allowed={batting.widestGap} />}
+      {shown && picture && <Legend widest={picture.widest} allowed={batting.widestGap} exact={density !== undefined} />}
+    </>
+  );
+  if (!density)
+    return (
+      <Stack gap="xs">
+        {show}
+        <Text size="sm">
+          Working out how densely it is stitched…{shown && picture ? ' The picture is rough until then.' : ''}
+        </Text>
+      </Stack>
+    );
+  const names = Object.values(records.regions).map((region) => region.name);
+  const loosest = density.patches.reduce((best, spacing, i) => (spacing > density.patches[best]! ? i : best), 0);
+  const densest = density.patches.reduce((best, spacing, i) => (spacing < density.patches[best]! ? i : best), 0);
+  return (
+    <Stack gap="xs">
+      {show}
       <Group gap="xs" wrap="nowrap">
         <Text size="sm" style={{ flex: 1 }}>
           Widest gap <b>{formatLength(density.widest.diameter, style)}</b>; the batting allows{' '}
@@ -63,7 +76,15 @@ export function evenness(ratio: number): string {
   return ratio > 1 ? `${percent} % wider between` : `${percent} % wider within`;
 }
 
-function Legend({ widest, allowed }: { readonly widest: number; readonly allowed: number }) {
+function Legend({
+  widest,
+  allowed,
+  exact,
+}: {
+  readonly widest: number;
+  readonly allowed: number;
+  readonly exact: boolean;
+}) {
   const style = useLengthStyle();
   const stops = HEAT.map(({ part, rgb }) => `rgb(${rgb.join(' ')}) ${100 * part}%`).join(', ');
   return (
@@ -72,8 +93,7 @@ function Legend({ widest, allowed }: { readonly widest: number; readonly allowed
       <Group justify="space-between">
         <Text size="xs">on a stitch</Text>
         <Text size="xs">
-          gap of {formatLength(widest, style)}
-          {widest >= allowed ? '; hatched beyond' : ''}
+          {exact ? `gap of ${formatLength(widest, style)}${widest >= allowed ? '; hatched beyond' : ''}` : 'widest gap'}
         </Text>
       </Group>
     </div>

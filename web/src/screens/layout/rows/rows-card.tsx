@@ -18,7 +18,6 @@ import { api } from '../../../api/api.ts';
 import { useRuns } from '../../../api/queries.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, removeRows } from '../../../document/rows.ts';
-import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
 import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle, useSheetPaper } from '../../../ui/preferences.ts';
 import { Stage } from '../stage.tsx';
@@ -33,6 +32,7 @@ import { RowNumbersForm } from './row-numbers.tsx';
 import { AlternateStage, AreaStage, EndsStage, LOOK_NAMES } from './row-stages.tsx';
 import { TimeStage } from './time-stage.tsx';
 import { useChoices } from './use-choices.ts';
+import type { KnownDensity } from './use-density.ts';
 
 interface Props {
   readonly set: RowSetRecord | undefined;
@@ -42,7 +42,8 @@ interface Props {
   readonly row: number | null;
   readonly onRow: (row: number | null) => void;
   /** Null when nothing is stitched, undefined while it is worked out. */
-  readonly density: ShownDensity | null | undefined;
+  readonly density: KnownDensity['density'];
+  readonly picture: KnownDensity['picture'];
   readonly heat: boolean;
   readonly onHeat: (shown: boolean) => void;
   readonly onGap: () => void;
@@ -92,6 +93,7 @@ function Laid({
   row,
   onRow,
   density,
+  picture,
   heat,
   onHeat,
   onGap,
@@ -180,6 +182,7 @@ function Laid({
             records={records}
             planned={planned}
             density={density}
+            picture={picture}
             shown={heat}
             onShow={onHeat}
             onGoTo={onGap}

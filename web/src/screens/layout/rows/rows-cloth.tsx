@@ -21,9 +21,9 @@ import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
 import { PlannedThread } from '../planned-thread.tsx';
 import { DragHint } from './drag-hint.tsx';
-import type { useDensity } from './use-density.ts';
 import { type RowDrag, useRowDrag } from './use-row-drag.ts';
 import { rowAt, rowKeys } from './row-keys.ts';
+import type { KnownDensity } from './use-density.ts';
 
 interface Props {
   readonly records: PlanRecords;
@@ -33,12 +33,13 @@ interface Props {
   readonly onRow: (row: number | null) => void;
   readonly focus: Bounds | null;
   readonly onUnfocus: () => void;
-  readonly density: ReturnType<typeof useDensity>;
+  readonly density: KnownDensity['density'];
+  readonly picture: KnownDensity['picture'];
   readonly heat: boolean;
 }
 
 /** The rows on the quilt: chosen with a click or Page Down, moved with the hand or the arrow keys. */
-export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, density, heat }: Props) {
+export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, density, picture, heat }: Props) {
   const style = useLengthStyle();
   const { drag, begin } = useRowDrag(set, records);
   const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
@@ -73,7 +74,7 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
       ground={(view) => (
         <>
           <Patches patches={patches} scale={view.scale} />
-          {heat && density && <HeatLayer map={density.map} />}
+          {heat && picture && <HeatLayer map={picture} />}
         </>
       )}
       overlay={() => (drag ? <DragHint drag={drag} loading={loading} style={style} /> : null)}

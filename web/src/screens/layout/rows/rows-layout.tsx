@@ -25,7 +25,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
   const [heat, setHeat] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [focus, setFocus] = useState<Bounds | null>(null);
-  const density = useDensity(records);
+  const { density, picture } = useDensity(records);
   const set = rowSetOf(records);
   const shown = set && byRecord[recordId({ source: 'rowSets', record: set.id })];
   useEffect(() => () => cancel(), []);
@@ -50,6 +50,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
             focus={focus}
             onUnfocus={() => setFocus(null)}
             density={density}
+            picture={picture}
             heat={heat}
           />
           {rail}
@@ -77,6 +78,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
         row={row}
         onRow={setRow}
         density={density}
+        picture={picture}
         heat={heat}
         onHeat={setHeat}
         onGap={() => density && lookAt(density.widest.centre, density.widest.diameter)}

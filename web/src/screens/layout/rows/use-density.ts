@@ -1,21 +1,31 @@
 import type { PlanRecords } from '@gorse/core';
 import { densityPlanner } from '../../../planning-worker/link.ts';
+import type { HeatMap } from '../../../planning-worker/heat-map.ts';
 import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
 import { useAsked } from '../../../ui/use-asked.ts';
 
 /** How long the plan must rest before its density is worked out, ms. */
 const REST = 350;
 
-/**
- * Density of everything planned, worked out in a worker of its own when the plan has come to rest: null when nothing is stitched, undefined while
- * it isn't known. What it was before is of another quilt, and is never shown.
- */
-export function useDensity(records: PlanRecords): ShownDensity | null | undefined {
+/** Density of everything planned. What it was before is of another quilt, and is never shown. */
+export interface KnownDensity {
+  /** A rough picture at first, then the right one; null while there is none. */
+  readonly picture: HeatMap | null;
+  /** Null when nothing is stitched, undefined while it isn't known. */
+  readonly density: ShownDensity | null | undefined;
+}
+
+/** Worked out in a worker of its own when the plan has come to rest. */
+export function useDensity(records: PlanRecords): KnownDensity {
   const { quilts, regions, recipes, placements, rowSets } = records;
-  const ask = async (): Promise<ShownDensity | null> => {
+  const about = [quilts, regions, recipes, placements, rowSets];
+  const worker = async () => {
     await densityPlanner.teach(records);
-    return densityPlanner.of(records).density();
+    return densityPlanner.of(records);
   };
-  const { answer, current } = useAsked('density', [quilts, regions, recipes, placements, rowSets], ask, REST);
-  return current ? answer : undefined;
+  const rough = useAsked('rough density', about, async () => (await worker()).roughDensity(), REST);
+  // Asked later, it is answered later.
+  const right = useAsked('density', about, async () => (await worker()).density(), REST);
+  const density = right.current ? right.answer : undefined;
+  return { density, picture: density?.map ?? (rough.current ? (rough.answer ?? null) : null) };
 }
