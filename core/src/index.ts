@@ -10,7 +10,7 @@ export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './
 export type { Size } from './cloth/size.ts';
 export { checkDensity } from './checks/check-rows.ts';
 export { problemsOf } from './checks/checks.ts';
-export { type Density, densityField, densityOf } from './density/density.ts';
+export { type Density, densityOf, densityPicture } from './density/density.ts';
 export type { DistanceField } from './geometry/distance-field.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
 export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';

@@ -1,4 +1,4 @@
-import { fieldFor, type DistanceField } from '../geometry/distance-field.ts';
+import { distanceField, fieldFor, type DistanceField } from '../geometry/distance-field.ts';
 import { type EmptyCircle, widestEmptyCircle } from '../geometry/empty-circle.ts';
 import { type ClothPoint, clothPoint, type Point } from '../geometry/point.ts';
 import { type Bounds, type Polyline } from '../geometry/polyline.ts';
@@ -7,7 +7,6 @@ import { bareAcross } from './bare-across.ts';
 
 /** How densely a cloth is stitched. The cloth's edge counts as stitched, since the binding will hold it. */
 export interface Density {
-  readonly field: DistanceField;
   /** The widest circle without a stitch. */
   readonly widest: EmptyCircle<ClothPoint>;
   /** Usual distance between lines, mm: the median of the bare width across its places (`bareAcross`). */
@@ -22,17 +21,23 @@ interface Size {
   readonly length: number;
 }
 
-/** The distance to the nearest line, and what it was found from, with cells no finer than is said (mm): coarse ones are soon there. Null when nothing is stitched. */
-export function densityField(lines: readonly Polyline[], { width, length }: Size, finest = FINEST) {
-  if (!lines.some((line) => line.length >= 4)) return null;
-  const edge = Float64Array.of(0, 0, width, 0, width, length, 0, length, 0, 0);
-  const index = indexSegments([...lines, edge]);
-  const box: Bounds = { minX: 0, minY: 0, maxX: width, maxY: length };
-  return { index, box, edge, field: fieldFor(index, box, finest) };
+/** Most cells of a picture. */
+const MOST_SEEN = 1_500_000;
+
+/** How far each place of a cloth lies from the nearest line, as a picture with cells of so many mm. Null when nothing is stitched. */
+export function densityPicture(lines: readonly Polyline[], size: Size, cell: number): DistanceField | null {
+  const found = stitchedOn(lines, size);
+  const coarsest = Math.sqrt((size.width * size.length) / MOST_SEEN);
+  return found && distanceField(found.index, found.box, Math.max(cell, coarsest));
 }
 
-/** Cells are no finer than this, mm: they are seen, too. */
-const FINEST = 1;
+/** The lines of a cloth with its edge; null when nothing is stitched. */
+function stitchedOn(lines: readonly Polyline[], { width, length }: Size) {
+  if (!lines.some((line) => line.length >= 4)) return null;
+  const edge = Float64Array.of(0, 0, width, 0, width, length, 0, length, 0, 0);
+  const box: Bounds = { minX: 0, minY: 0, maxX: width, maxY: length };
+  return { index: indexSegments([...lines, edge]), edge, box };
+}
 
 /** Density of all that is stitched on a cloth. Null when nothing is. */
 export function densityOf(
@@ -40,12 +45,11 @@ export function densityOf(
   size: Size,
   patches: readonly (readonly Point[])[],
 ): Density | null {
-  const seen = densityField(lines, size);
-  if (!seen) return null;
-  const { index, box, edge, field } = seen;
+  const found = stitchedOn(lines, size);
+  if (!found) return null;
+  const { index, box, edge } = found;
   return {
-    field,
-    widest: widestEmptyCircle(index, field, box, edge, clothPoint)!,
+    widest: widestEmptyCircle(index, fieldFor(index, box), box, edge, clothPoint)!,
     ...bareAcross(index, box, patches),
   };
 }

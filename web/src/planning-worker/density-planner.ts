@@ -1,8 +1,8 @@
 import {
   checkDensity,
   type ClothPoint,
-  densityField,
   densityOf,
+  densityPicture,
   type EmptyCircle,
   outlineOf,
   piecesOf,
@@ -13,7 +13,6 @@ import {
 import { type HeatMap, heatMap } from './heat-map.ts';
 
 export interface ShownDensity {
-  readonly map: HeatMap;
   readonly widest: EmptyCircle<ClothPoint>;
   readonly spacing: number;
   /** Patches in the order of the plan. */
@@ -21,7 +20,7 @@ export interface ShownDensity {
   readonly problems: readonly PlanProblem[];
 }
 
-/** How densely everything planned is stitched, as a picture and as numbers; null when nothing is. */
+/** How densely everything planned is stitched, in numbers; null when nothing is. */
 function shownDensity(plan: Plan): ShownDensity | null {
   const { map, batting } = quiltOf(plan.records);
   const found = densityOf(
@@ -32,7 +31,6 @@ function shownDensity(plan: Plan): ShownDensity | null {
   if (!found) return null;
   const [set] = Object.keys(plan.records.rowSets);
   return {
-    map: heatMap(found.field, found.widest.diameter, batting.widestGap),
     widest: found.widest,
     spacing: found.spacing,
     patches: found.patches,
@@ -42,20 +40,19 @@ function shownDensity(plan: Plan): ShownDensity | null {
 
 const stitchedLines = (plan: Plan) => piecesOf(plan).flatMap(({ needle }) => needle);
 
-/** Cells of the rough picture, mm. */
-const ROUGH = 8;
+/** Cells of the picture, mm: rough ones are soon there. */
+const CELL = { rough: 10, sharp: 2 } as const;
+export type Sharpness = keyof typeof CELL;
 
-/** A rough picture of it, soon there; its numbers come only when they are right. */
-function roughDensity(plan: Plan): HeatMap | null {
+/** The same as a picture; null when nothing is stitched. */
+function shownPicture(plan: Plan, sharpness: Sharpness): HeatMap | null {
   const { map, batting } = quiltOf(plan.records);
-  const seen = densityField(stitchedLines(plan), map.size, ROUGH);
-  if (!seen) return null;
-  const farthest = seen.field.distance.reduce((most, distance) => Math.max(most, distance), 0);
-  return heatMap(seen.field, 2 * farthest, batting.widestGap);
+  const field = densityPicture(stitchedLines(plan), map.size, CELL[sharpness]);
+  return field && heatMap(field, batting.widestGap);
 }
 
 /** The part of the planning worker that is about density. */
 export const densityPlanner = (planNow: () => Plan) => ({
-  roughDensity: (): HeatMap | null => roughDensity(planNow()),
+  densityPicture: (sharpness: Sharpness): HeatMap | null => shownPicture(planNow(), sharpness),
   density: (): ShownDensity | null => planNow().get(shownDensity, null),
 });

@@ -24,12 +24,9 @@ export const HEAT: readonly { readonly part: number; readonly rgb: readonly [num
 const HATCH = 5;
 const OPACITY = 190;
 
-/**
- * @param found the widest gap there is, mm
- * @param allowed the one that the batting allows
- */
-export function heatMap({ cell, columns, rows, distance }: DistanceField, found: number, allowed: number): HeatMap {
-  const widest = Math.min(allowed, found);
+/** @param allowed the gap that the batting allows, mm */
+export function heatMap({ cell, columns, rows, distance }: DistanceField, allowed: number): HeatMap {
+  const widest = Math.min(allowed, 2 * distance.reduce((most, one) => Math.max(most, one), 0));
   const pixels = new Uint8ClampedArray(4 * columns * rows);
   const table = Array.from({ length: 257 }, (_, i) => colourAt(i / 256));
   for (let y = 0, i = 0; y < rows; y++) {

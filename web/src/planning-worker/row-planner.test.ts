@@ -113,17 +113,16 @@ describe('a row being dragged', () => {
 
 describe('the density picture', () => {
   it('is of everything planned, with the gap that is too wide', () => {
-    const density = worker.on(laid({ numbers: { rows: 2, scale: 1, clearance: 10, margin: 12 } })).density()!;
+    const planner = worker.on(laid({ numbers: { rows: 2, scale: 1, clearance: 10, margin: 12 } }));
+    const density = planner.density()!;
     expect(density.widest.diameter).toBeGreaterThan(200);
     expect(density.patches).toHaveLength(Object.keys(PLAN.regions).length);
     expect(density.problems[0]!.code).toBe('wideGap');
-    expect(density.map.pixels).toHaveLength(4 * density.map.columns * density.map.rows);
+    const [rough, sharp] = (['rough', 'sharp'] as const).map((sharpness) => planner.densityPicture(sharpness)!);
+    expect([rough!.cell, sharp!.cell]).toEqual([10, 2]);
+    expect(sharp!.pixels).toHaveLength(4 * sharp!.columns * sharp!.rows);
     expect(worker.on(PLAN).density()).toBeNull();
-    // Roughly at first: fewer, larger cells of the same cloth.
-    const rough = worker.on(laid({ numbers: { rows: 2, scale: 1, clearance: 10, margin: 12 } })).roughDensity()!;
-    expect(rough.cell).toBeGreaterThanOrEqual(8);
-    expect(rough.widest).toBe(density.map.widest);
-    expect(worker.on(PLAN).roughDensity()).toBeNull();
+    expect(worker.on(PLAN).densityPicture('rough')).toBeNull();
   });
   it('and the levels of a line keep within what they say', () => {
     const [fine, middle, coarse] = levelsOf([WAVE]);

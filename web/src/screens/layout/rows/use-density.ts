@@ -1,7 +1,7 @@
 import type { PlanRecords } from '@gorse/core';
 import { densityPlanner } from '../../../planning-worker/link.ts';
 import type { HeatMap } from '../../../planning-worker/heat-map.ts';
-import type { ShownDensity } from '../../../planning-worker/density-planner.ts';
+import type { Sharpness, ShownDensity } from '../../../planning-worker/density-planner.ts';
 import { useAsked } from '../../../ui/use-asked.ts';
 
 /** How long the plan must rest before its density is worked out, ms. */
@@ -23,9 +23,14 @@ export function useDensity(records: PlanRecords): KnownDensity {
     await densityPlanner.teach(records);
     return densityPlanner.of(records);
   };
-  const rough = useAsked('rough density', about, async () => (await worker()).roughDensity(), REST);
+  const picture = (sharpness: Sharpness) => async () => (await worker()).densityPicture(sharpness);
   // Asked later, it is answered later.
-  const right = useAsked('density', about, async () => (await worker()).density(), REST);
-  const density = right.current ? right.answer : undefined;
-  return { density, picture: density?.map ?? (rough.current ? (rough.answer ?? null) : null) };
+  const rough = useAsked('rough density', about, picture('rough'), REST);
+  const density = useAsked('density', about, async () => (await worker()).density(), REST);
+  const sharp = useAsked('sharp density', about, picture('sharp'), REST);
+  return { density: now(density), picture: now(sharp) ?? now(rough) ?? null };
 }
+
+/** Of this quilt and plan, or nothing. */
+const now = <T>({ answer, current }: { readonly answer: T | undefined; readonly current: boolean }): T | undefined =>
+  current ? answer : undefined;
