@@ -131,6 +131,8 @@ export function measureField(field: ClothField, places: readonly ClothPoint[]) {
   };
 }
 
+const disagreement = (touches: readonly Touch[]) => disagreementOf(learnCloth(touches, PRIOR), touches);
+
 /** A touch that went wrong is off by so much, mm. */
 const WRONG = 6;
 
@@ -141,17 +143,17 @@ function disagreements(field: ClothField, places: readonly ClothPoint[]) {
   for (let seed = 1; seed <= quilts; seed++) {
     const { random, read } = clothOf(field, seed);
     const honest = places.map(read);
-    if (disagreementOf(honest, PRIOR)) falsely++;
+    if (disagreement(honest)) falsely++;
     const [bad, angle] = [Math.floor(random() * honest.length), 2 * Math.PI * random()];
     const { cloth, frame } = honest[bad]!;
     const off = framePoint(frame.x + WRONG * Math.cos(angle), frame.y + WRONG * Math.sin(angle));
     let touches = honest.with(bad, touchAt(cloth, off));
-    let found = disagreementOf(touches, PRIOR);
+    let found = disagreement(touches);
     if (!found?.touches.includes(bad)) continue;
     told++;
     for (let repeats = 1; repeats <= 3 && found !== null && found.again !== null; repeats++) {
       touches = [...touches, read(touches[found.again]!.cloth)];
-      found = disagreementOf(touches, PRIOR);
+      found = disagreement(touches);
       if (repeats === 1 && found?.touches[0] === bad) first++;
     }
     if (found?.again === null && found.touches[0] === bad) known++;

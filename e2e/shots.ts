@@ -117,6 +117,8 @@ await page.waitForTimeout(1500);
 await shot('rows');
 await page.getByRole('button', { name: /^Density widest/ }).click();
 await page.getByRole('switch', { name: /Show the density/ }).check();
+// The picture sharpens.
+await page.waitForTimeout(2000);
 await shot('rows-density');
 await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/passes`);
 await page.getByRole('region', { name: 'Lining up' }).waitFor();

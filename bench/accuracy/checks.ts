@@ -56,7 +56,7 @@ const topAndBottom = (line: Line): readonly [number, number] => {
 
 /** Every point of a rosette of some order, without a mirror. */
 const rosette = (order: number): Line =>
-  range(241 * 2).map((i) => {
+  range(482).map((i) => {
     const t = (2 * Math.PI * i) / 481;
     const r = 50 + 8 * Math.cos(order * t) + 3 * Math.sin(2 * order * t);
     return [r * Math.cos(t), r * Math.sin(t)] as const;

@@ -25,7 +25,6 @@ export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
 export { type Distortion, distortionOf } from './fit/distortion.ts';
 export { FIT_KINDS, type FitKind, type FitRule, fitTakes } from './fit/fits.ts';
 export type { Orient } from './fit/orient.ts';
-export type { Warp } from './fit/warp.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {
   type Drawing,
@@ -97,7 +96,7 @@ export { type ClothPrior, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cl
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
 export { easedToFrame } from './lineup/easing.ts';
 export { type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
-export { type ClothModel, learnCloth, type LineUp, polylineToFrame } from './lineup/line-up.ts';
+export { type ClothModel, learnCloth, polylineToFrame } from './lineup/line-up.ts';
 export { isWorthTouching, nextTouch, part, type Target, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
 export { onTop, type Place, type Touch, TOUCH_NOISE, type TouchMethod } from './lineup/touch.ts';
 export {
@@ -121,7 +120,7 @@ export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { Piece } from './plan/piece.ts';
-export { pieceId, type PieceRef, pieceRef, recordId } from './plan/piece-ref.ts';
+export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
 export { layInPatch, linesOnCloth } from './plan/pipeline.ts';
 export { linesOf } from './plan/stroke.ts';
@@ -214,12 +213,13 @@ export {
   placeInLog,
   type RunEvent,
   type RunEventKind,
+  stitchingSeconds,
   type RunState,
   runStateOf,
   type RunStatus,
   runWithEvent,
 } from './run/run-state.ts';
-export { nextSpeed, PLANNED_SPEED, type Speed, SPEED_EVENTS, type SpeedEventKind, SPEEDS } from './run/speed.ts';
+export { isSpeedEvent, nextSpeed, type Speed, SPEED_EVENTS, type SpeedEventKind, SPEEDS } from './run/speed.ts';
 export {
   ANSWERS_WITHIN,
   BEAT_EVERY,
@@ -259,22 +259,13 @@ export {
   type TrueCloth,
 } from './simulate/true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
-export { type FrameRun } from './frame/at-hand.ts';
 export { type HeadSeen, interlock } from './frame/interlocks.ts';
 export { BEADS, type Bead, checksOf, type FrameAction, type HeadNow, type Instruction } from './frame/instruction.ts';
 export { cornersAtHand, type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
 export type { LineUpView } from './frame/line-up-view.ts';
 export { type FramePiece, piecesInPasses } from './frame/pieces-in-passes.ts';
 export { type Rolling, seamWayOf, type SeamWay } from './frame/rolling.ts';
-export {
-  lineUpTask,
-  type OnFrame,
-  type Said,
-  type Situation,
-  situationAt,
-  type Task,
-  taskAt,
-} from './frame/situation.ts';
+export { lineUpTask, type OnFrame, type Said, situationAt, type Task, taskAt } from './frame/situation.ts';
 export { NO_WISHES, type Wishes } from './frame/wanted.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';

@@ -2,6 +2,7 @@ import { applyToPoint } from '../geometry/affine.ts';
 import type { Lie } from './loading.ts';
 import { mapPatches, type QuiltMap } from './quilt-map.ts';
 import { edgesOf } from './shape.ts';
+import type { Size } from './size.ts';
 
 /** A seam over most of the loaded cloth, mm: x of one across the poles, y of one along them. */
 export interface LongSeam {
@@ -17,19 +18,15 @@ const ONE_SEAM = 100;
 const SAME = 0.1;
 
 /** The long seams of a top as it is loaded, from left to right and from top to bottom; the top's own edges are none. O(patches). */
-export function longSeams(
-  map: QuiltMap,
-  lie: Lie,
-  size: { readonly width: number; readonly length: number },
-): LongSeam[] {
-  const sewn = { x: new Map<number, number>(), y: new Map<number, number>() };
+export function longSeams(map: QuiltMap, lie: Lie, size: Size): LongSeam[] {
+  const sewn: { readonly x: Sewn[]; readonly y: Sewn[] } = { x: [], y: [] };
   for (const { shape } of mapPatches(map)) {
     for (const { line } of edgesOf(shape)) {
       const [a, b] = [applyToPoint(lie, line[0]!), applyToPoint(lie, line.at(-1)!)];
       const [dx, dy] = [Math.abs(a.x - b.x), Math.abs(a.y - b.y)];
       // Both patches that meet there tell of a seam: each for half of it.
-      if (line.length === 2 && dx <= SAME) addTo(sewn.x, a.x, dy / 2);
-      if (line.length === 2 && dy <= SAME) addTo(sewn.y, a.y, dx / 2);
+      if (line.length === 2 && dx <= SAME) sewn.x.push({ at: a.x, length: dy / 2 });
+      if (line.length === 2 && dy <= SAME) sewn.y.push({ at: a.y, length: dx / 2 });
     }
   }
   return [
@@ -38,14 +35,21 @@ export function longSeams(
   ];
 }
 
-function addTo(sewn: Map<number, number>, at: number, length: number): void {
-  const near = Math.round(at / SAME) * SAME;
-  sewn.set(near, (sewn.get(near) ?? 0) + length);
+interface Sewn {
+  readonly at: number;
+  /** mm */
+  readonly length: number;
 }
 
 /** Seams that are long enough, apart from each other. */
-function parted(sewn: ReadonlyMap<number, number>, least: number): number[] {
-  const places = [...sewn.keys()].sort((a, b) => a - b);
-  const inner = places.slice(1, -1).filter((at) => sewn.get(at)! >= least - SAME);
+function parted(edges: readonly Sewn[], least: number): number[] {
+  const places = [...edges]
+    .sort((a, b) => a.at - b.at)
+    .reduce<Sewn[]>((found, { at, length }) => {
+      const last = found.at(-1);
+      if (!last || at - last.at > SAME) return [...found, { at, length }];
+      return [...found.slice(0, -1), { at: last.at, length: last.length + length }];
+    }, []);
+  const inner = places.slice(1, -1).flatMap(({ at, length }) => (length >= least - SAME ? [at] : []));
   return inner.reduce<number[]>((kept, at) => (at - (kept.at(-1) ?? -Infinity) < ONE_SEAM ? kept : [...kept, at]), []);
 }

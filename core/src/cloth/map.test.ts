@@ -30,6 +30,15 @@ describe('a grid of blocks with a border', () => {
       ...[50, 250, 475, 700, 925].map((at) => ['y', at]),
     ]);
     expect(seams('upright', makeMap({ ...GRID, across: 1, down: 1 }, []))).toEqual([]);
+    // Sums of quarter inches differ in their last digit.
+    const inches = makeMap({ ...GRID, blockWidth: 33 * 6.35, blockHeight: 33 * 6.35, sashing: 6.35 }, [
+      { width: 57.15 },
+    ]);
+    expect(
+      seams('upright', inches)
+        .map(([axis]) => axis)
+        .join(''),
+    ).toBe('xxxxxyyy');
   });
   it('tiles the top exactly', () => {
     const regions = mapPatches(MAP);

@@ -4,6 +4,7 @@ import {
   concatenate,
   cumulativeLength,
   lengthOf,
+  pointAtLength,
   pointCount,
   pointOf,
   type Polyline,
@@ -19,31 +20,14 @@ export function stretchOf(line: Polyline, from: number, to: number): Float64Arra
   const along = cumulativeLength(line);
   const out: number[] = [];
   const put = (at: number): void => {
-    const i = segmentAt(along, at);
-    const length = along[i + 1]! - along[i]!;
-    const t = length === 0 ? 0 : Math.min(1, Math.max(0, (at - along[i]!) / length));
-    out.push(
-      line[2 * i]! + (line[2 * i + 2]! - line[2 * i]!) * t,
-      line[2 * i + 1]! + (line[2 * i + 3]! - line[2 * i + 1]!) * t,
-    );
+    const { x, y } = pointAtLength(line, along, at);
+    out.push(x, y);
   };
   put(from);
   for (let i = 0; i < along.length; i++)
     if (along[i]! > from && along[i]! < to) out.push(line[2 * i]!, line[2 * i + 1]!);
   put(to);
   return Float64Array.from(out);
-}
-
-/** The segment that holds an arc length. O(log n). */
-function segmentAt(along: Float64Array, at: number): number {
-  let low = 0;
-  let high = along.length - 2;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (along[middle]! <= at) low = middle;
-    else high = middle - 1;
-  }
-  return low;
 }
 
 /** What is left after cutting so many millimetres off the start and the end of the sewing line, all strokes laid end to end. */

@@ -41,7 +41,7 @@ describe('the landmark to touch next', () => {
     expect(best([FREE, FREE, FREE], 1, { refused: ['b', 'a'] })).toBe(2);
     expect(best([FREE, FREE, FREE], 1, { refused: ['b', 'a', 'c'] })).toBe(1);
   });
-  it('is the one whose touch she took back to repeat it, whatever is advised', () => {
+  it('is the one she repeats, whatever is advised', () => {
     expect(best([FREE, FREE, FREE], 1, { repeated: 'c' })).toBe(2);
     expect(best([FREE, FREE, FREE], 1, { repeated: 'c', refused: ['c'] })).toBe(1);
     // Touched already, it is touched once more.

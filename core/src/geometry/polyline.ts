@@ -65,6 +65,15 @@ export function cumulativeLength(line: Polyline): Float64Array<ArrayBuffer> {
 
 /** The point so many millimetres along a line, of its ends at the most. O(log n). @param along `cumulativeLength` of the line */
 export function pointAtLength(line: Polyline, along: Float64Array, at: number): Point {
+  const i = segmentAt(along, at);
+  const span = along[i + 1]! - along[i]!;
+  const t = span === 0 ? 0 : Math.min(1, Math.max(0, (at - along[i]!) / span));
+  const [x, y] = [line[2 * i]!, line[2 * i + 1]!];
+  return { x: x + (line[2 * i + 2]! - x) * t, y: y + (line[2 * i + 3]! - y) * t };
+}
+
+/** The segment that holds an arc length, or a time, the first or last one at the most. O(log n). @param along of every point, growing */
+export function segmentAt(along: Float64Array, at: number): number {
   let low = 0;
   let high = along.length - 2;
   while (low < high) {
@@ -72,10 +81,7 @@ export function pointAtLength(line: Polyline, along: Float64Array, at: number): 
     if (along[middle]! <= at) low = middle;
     else high = middle - 1;
   }
-  const span = along[low + 1]! - along[low]!;
-  const t = span === 0 ? 0 : Math.min(1, Math.max(0, (at - along[low]!) / span));
-  const [x, y] = [line[2 * low]!, line[2 * low + 1]!];
-  return { x: x + (line[2 * low + 2]! - x) * t, y: y + (line[2 * low + 3]! - y) * t };
+  return low;
 }
 
 /** The same line from its other end. */

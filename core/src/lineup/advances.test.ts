@@ -93,6 +93,7 @@ describe('a plan laid against what is stitched', () => {
 });
 
 describe('a touch that went wrong', () => {
+  const disagreement = (read: readonly Touch[]) => disagreementOf(learnCloth(read), read);
   const truth = makeTrueQuilt(
     4,
     BENCH_CLOTH,
@@ -108,25 +109,25 @@ describe('a touch that went wrong', () => {
     return { ...touch, frame: framePoint(touch.frame.x + by, touch.frame.y) };
   };
   it('is suspected with the one it disagrees with, and known when one is made once more', () => {
-    expect(disagreementOf(touches)).toBeNull();
+    expect(disagreement(touches)).toBeNull();
     const bad = touches.with(2, off(2, 8));
-    const told = disagreementOf(bad)!;
+    const told = disagreement(bad)!;
     expect(told.touches.length).toBeGreaterThanOrEqual(2);
     expect(told).toMatchObject({ again: told.touches[0], distance: expect.toSatisfy((d) => d > 5) });
     expect(told.touches).toContain(2);
     // The wrong one made again: its first reading is known to be off, and without that nothing is.
-    expect(disagreementOf([...bad, touches[2]!])).toMatchObject({ touches: [2], again: null });
-    expect(disagreementOf(bad.toSpliced(2, 1, touches[2]!))).toBeNull();
+    expect(disagreement([...bad, touches[2]!])).toMatchObject({ touches: [2], again: null });
+    expect(disagreement(bad.toSpliced(2, 1, touches[2]!))).toBeNull();
   });
   it('is known too when the other bears itself out', () => {
     const corners = [0, 2, 3, 5].map((i) => touches[i]!);
     const bad = corners.with(1, off(2, 8));
-    const { touches: suspects } = disagreementOf(bad)!;
+    const { touches: suspects } = disagreement(bad)!;
     const other = suspects.find((i) => i !== 1)!;
-    expect(disagreementOf([...bad, corners[other]!])).toMatchObject({ touches: [1], again: null });
+    expect(disagreement([...bad, corners[other]!])).toMatchObject({ touches: [1], again: null });
   });
   it('can’t be told from its partner when there are only two', () => {
-    expect(disagreementOf([touches[0]!, { ...touches[5]!, frame: framePoint(9999, 0) }])).toBeNull();
+    expect(disagreement([touches[0]!, { ...touches[5]!, frame: framePoint(9999, 0) }])).toBeNull();
   });
 });
 

@@ -1,7 +1,6 @@
-import { distance } from '../geometry/point.ts';
-import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import type { Misfit } from './condition.ts';
-import { learnCloth } from './line-up.ts';
+import type { ClothModel } from './line-up.ts';
+import { lengthOfMean, shared } from './shares.ts';
 import type { Touch } from './touch.ts';
 
 /** Touches of one advance of which one seems to have gone wrong. */
@@ -33,47 +32,45 @@ const FEWEST = 4;
 /**
  * Whether one of the touches of an advance went wrong, by how much likelier that makes all of them (a Bayes factor over every character of
  * cloth, so that what a wavier cloth or a kinked seam would do as well is no one's fault), and which to make once more to know it: the likeliest
- * that was made once. It is told of two readings of one place as of any other two. O(touches³).
+ * that was made once. It is told of two readings of one place as of any other two. O(touches²) for each touch.
+ * @param touches what the cloth was learned from
  */
-export function disagreementOf(
-  touches: readonly Touch[],
-  prior: ClothPrior = USUAL_CLOTH,
-  advance = 0,
-): Disagreement | null {
+export function disagreementOf(cloth: ClothModel, touches: readonly Touch[], advance = 0): Disagreement | null {
   const own = touches.flatMap((touch, i) => (touch.advance === advance ? [i] : []));
   if (own.length < FEWEST) return null;
-  const gains = wrongness(touches, own, prior);
-  const most = Math.max(...gains);
-  const repeated = (touch: number): boolean =>
-    own.some((other) => other !== touch && isSamePlace(touches, touch, other));
-  if (most < (own.some(repeated) ? LIKELIER_AGAIN : LIKELIER)) return null;
-  const parts = gains.map((gain) => Math.exp(gain - most));
-  const sum = parts.reduce((a, b) => a + b, 0);
-  const byLikelihood = own.map((touch, i) => ({ touch, part: parts[i]! / sum })).sort((a, b) => b.part - a.part);
+  const wrong = own.map((i) => ({ touch: i, ...wentWrong(cloth, touches[i]!, i) }));
+  const repeated = (i: number): boolean =>
+    own.some((other) => other !== i && isSamePlace(touches[i]!, touches[other]!));
+  const isRepeated = own.some(repeated);
+  const { parts, logWhole } = shared(wrong.map(({ likelier }) => likelier));
+  const most = logWhole + Math.log(Math.max(...parts));
+  if (most < (isRepeated ? LIKELIER_AGAIN : LIKELIER)) return null;
+  const byLikelihood = wrong.map((one, i) => ({ ...one, part: parts[i]! })).sort((a, b) => b.part - a.part);
   const likeliest = byLikelihood[0]!;
-  const isKnown = likeliest.part >= KNOWN && own.some(repeated);
+  const isKnown = likeliest.part >= KNOWN && isRepeated;
   const suspects = byLikelihood.filter(({ part }, i) => (isKnown ? i === 0 : i < 2 || part >= SUSPECT));
-  const others = touches.filter((_, i) => i !== likeliest.touch);
-  const { frame } = touches[likeliest.touch]!;
   return {
     touches: suspects.map(({ touch }) => touch),
     again: isKnown ? null : (byLikelihood.find(({ touch }) => !repeated(touch)) ?? likeliest).touch,
-    distance: distance(learnCloth(others, prior).find(touches[likeliest.touch]!, advance), frame),
+    distance: likeliest.distance,
   };
 }
 
-/** Logarithm of how much likelier all touches are when one went wrong, for each of some. */
-function wrongness(touches: readonly Touch[], some: readonly number[], prior: ClothPrior): number[] {
-  const { models, logEvidence } = learnCloth(touches, prior);
-  return some.map((i) => {
-    const logs = models.map(({ character, known }) => {
-      const misfit = known.againstOthers(i);
-      const wider = GONE_WRONG ** 2 - touches[i]!.noise ** 2;
-      return Math.log(character.belief) + known.logEvidence + likelihood(misfit, wider) - likelihood(misfit, 0);
-    });
-    const most = Math.max(...logs);
-    return most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0)) - logEvidence;
+/** How much likelier (logarithm) all touches are when one went wrong, and how far it lies then from where the others say, mm. */
+function wentWrong({ models, logEvidence }: ClothModel, { noise }: Touch, i: number) {
+  const told = models.map(({ character, known }) => {
+    const misfit = known.againstOthers(i);
+    const log = Math.log(character.belief) + known.logEvidence - likelihood(misfit, 0);
+    return { off: misfit.off, log: log + likelihood(misfit, GONE_WRONG ** 2 - noise ** 2) };
   });
+  const { parts, logWhole } = shared(told.map(({ log }) => log));
+  return {
+    likelier: logWhole - logEvidence,
+    distance: lengthOfMean(
+      told.map(({ off }) => off),
+      parts,
+    ),
+  };
 }
 
 /** Logarithm of how likely a misfit is where its variance is so much larger, but for a constant. */
@@ -83,7 +80,9 @@ function likelihood({ off: { x, y }, doubt }: Misfit, wider: number): number {
   return -0.5 * ((yy * x * x - 2 * doubt.xy * x * y + xx * y * y) / det + Math.log(det));
 }
 
-function isSamePlace(touches: readonly Touch[], a: number, b: number): boolean {
-  const [one, other] = [touches[a]!.cloth, touches[b]!.cloth];
-  return one.x === other.x && one.y === other.y;
-}
+/** Whether two touches are of one place: by the plan, and where it was stitched. */
+const isSamePlace = (a: Touch, b: Touch): boolean =>
+  a.cloth.x === b.cloth.x &&
+  a.cloth.y === b.cloth.y &&
+  a.since?.frame.x === b.since?.frame.x &&
+  a.since?.frame.y === b.since?.frame.y;

@@ -26,6 +26,9 @@ export interface Displacement {
 /** Waves of places so far apart (in the exponent) have nothing in common: e⁻³⁰. */
 const FARTHEST = 30;
 
+/** Each mount has a slip of its own, so that these are open even where the quilt has none. */
+const SHIFTS: readonly number[] = [TREND.shiftX, TREND.shiftY];
+
 /** The amounts of the trends, as they are believed. */
 interface Amounts {
   readonly spreads: readonly Spread[];
@@ -81,7 +84,9 @@ function amountsOf(prior: ClothPrior, { uneven, edges, kinks }: Character): Amou
   };
   return {
     spreads,
-    open: spreads.flatMap(({ mean, doubt, own }, i) => (i < 2 || mean !== 0 || doubt > 0 || own > 0 ? [i] : [])),
+    open: spreads.flatMap(({ mean, doubt, own }, i) =>
+      SHIFTS.includes(i) || mean !== 0 || doubt > 0 || own > 0 ? [i] : [],
+    ),
     variance: (trend, advance, other) => kept[trend]! + (advance === other ? ownIn(trend, advance) : 0),
   };
 }

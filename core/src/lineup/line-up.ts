@@ -17,6 +17,7 @@ import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
 import { type Conditioned, condition, type Observation, type Terms } from './condition.ts';
 import { type Displacement, displacementOf } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
+import { shared } from './shares.ts';
 import type { Place, Touch } from './touch.ts';
 import { termIn } from './trends.ts';
 
@@ -111,14 +112,12 @@ function weighedModels(touches: readonly Touch[], prior: ClothPrior): Pick<Cloth
     });
     return { character, displacement, known: condition(displacement, observations) };
   });
-  const best = Math.max(...raw.map(({ known }) => known.logEvidence));
-  const likely = raw.map(({ character, known }) => character.belief * Math.exp(known.logEvidence - best));
-  const sum = likely.reduce((a, b) => a + b, 0);
-  const counted = likely.map((one) => (one < NEGLIGIBLE * sum ? 0 : one));
+  const { parts, logWhole } = shared(raw.map(({ character, known }) => Math.log(character.belief) + known.logEvidence));
+  const counted = parts.map((part) => (part < NEGLIGIBLE ? 0 : part));
   const whole = counted.reduce((a, b) => a + b, 0);
   return {
     models: raw.map((one, i): WeighedModel => ({ ...one, weight: counted[i]! / whole })),
-    logEvidence: best + Math.log(sum),
+    logEvidence: logWhole,
   };
 }
 

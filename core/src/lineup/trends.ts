@@ -25,7 +25,7 @@ export const TREND = {
   rightAlong: 10,
   rightAcross: 11,
 } as const;
-const SEAMS = 12;
+const SEAMS = Object.keys(TREND).length;
 
 /** How far a stretched edge reaches into the cloth, mm: there it is e times less. */
 const EDGE_DEPTH = 150;

@@ -1,4 +1,4 @@
-import type { SpeedEventKind } from './speed.ts';
+import { isSpeedEvent, type SpeedEventKind } from './speed.ts';
 
 /** What happened at the frame, in order; never changed once written. `stitch` counts holes over all strokes of the run. */
 export type RunEventKind =
@@ -48,6 +48,7 @@ const NEW_RUN: RunState = { status: 'ready', stitch: 0, bobbinThreadUp: false, r
 /** One event further. Total: an event that can't follow leaves the status as it is, since the log is what happened. */
 function nextRunState(state: RunState, event: RunEvent): RunState {
   const at = { ...state, stitch: event.stitch };
+  if (isSpeedEvent(event.kind)) return at;
   switch (event.kind) {
     case 'made':
       return NEW_RUN;
@@ -58,6 +59,8 @@ function nextRunState(state: RunState, event: RunEvent): RunState {
     case 'started':
     case 'resumed':
       return { ...at, status: 'stitching' };
+    case 'progress':
+      return at;
     case 'paused':
       return { ...at, status: 'paused' };
     case 'stopped':
@@ -79,9 +82,6 @@ function nextRunState(state: RunState, event: RunEvent): RunState {
       return { ...at, status: 'abandoned' };
     case 'continued':
       return { ...at, status: 'continued' };
-    // Faster or slower.
-    default:
-      return at;
   }
 }
 
@@ -90,6 +90,20 @@ export const runStateOf = (events: readonly RunEvent[]): RunState => events.redu
 /** A run that may still be gone on with. */
 export const isOpen = (status: RunStatus): boolean =>
   status !== 'finished' && status !== 'abandoned' && status !== 'continued';
+
+/** Seconds with the needle going, by a run's log. */
+export function stitchingSeconds(events: readonly RunEvent[]): number {
+  let since: number | null = null;
+  let total = 0;
+  for (const { kind, at } of events) {
+    if (kind === 'started' || kind === 'resumed') since = at;
+    else if (since !== null && kind !== 'progress' && !isSpeedEvent(kind)) {
+      total += at - since;
+      since = null;
+    }
+  }
+  return total / 1000;
+}
 
 /** The farthest hole that was ever made: going back doesn't unpick. */
 export const farthestStitch = (events: readonly RunEvent[]): number =>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { polyline } from '../geometry/polyline.ts';
 import { holeAt, holesBefore } from './holes.ts';
 import { resumePoint } from './resume-point.ts';
-import { isOpen, type RunEventKind, runStateOf } from './run-state.ts';
+import { isOpen, type RunEventKind, runStateOf, stitchingSeconds } from './run-state.ts';
 
 const told = (...events: [RunEventKind, number][]) =>
   runStateOf(events.map(([kind, stitch], at) => ({ kind, at, stitch })));
@@ -19,6 +19,20 @@ describe('the state of a run follows from its log', () => {
       stitch: 40,
     });
     expect(told(['started', 0], ['finished', 90])).toMatchObject({ status: 'finished', stitch: 90 });
+  });
+  it('faster or slower it goes on as it was, and its time goes on', () => {
+    expect(told(['started', 0], ['speed75', 40])).toMatchObject({ status: 'stitching', stitch: 40 });
+    const kinds: readonly RunEventKind[] = [
+      'started',
+      'speed50',
+      'progress',
+      'paused',
+      'speed100',
+      'resumed',
+      'finished',
+    ];
+    const seconds = [1, 1, 20, 31, 40, 50, 60];
+    expect(stitchingSeconds(kinds.map((kind, i) => ({ kind, at: 1000 * seconds[i]!, stitch: 0 })))).toBe(30 + 10);
   });
   it('after a stop or a mishap the bobbin thread must come up again', () => {
     expect(told(['bobbinThreadUp', 0], ['started', 0], ['stopped', 12])).toMatchObject({

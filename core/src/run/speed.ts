@@ -6,6 +6,8 @@ export const PLANNED_SPEED: Speed = 100;
 /** So it is noted in a run's log. */
 export type SpeedEventKind = `speed${Speed}`;
 export const SPEED_EVENTS: readonly SpeedEventKind[] = SPEEDS.map((speed): SpeedEventKind => `speed${speed}`);
+export const isSpeedEvent = (kind: string): kind is SpeedEventKind =>
+  (SPEED_EVENTS as readonly string[]).includes(kind);
 
 /** The next speed up or down, or the same at the end. */
 export function nextSpeed(speed: Speed, up: boolean): Speed {

@@ -1,5 +1,5 @@
 import { distance, type FramePoint, framePoint, lerp } from '../geometry/point.ts';
-import { pointCount, pointIn } from '../geometry/polyline.ts';
+import { pointCount, pointIn, segmentAt } from '../geometry/polyline.ts';
 import { threadLength } from '../stitch/thread.ts';
 import {
   faulted,
@@ -74,7 +74,7 @@ function advanceStroke(head: Head, motion: Extract<Motion, { kind: 'stroke' }>, 
   const stroke = head.stroke!;
   const last = pointCount(stroke.points) - 1;
   const clock = motion.clock + seconds;
-  const hole = lastAtOrBefore(stroke.clock, clock);
+  const hole = clock >= stroke.clock[last]! ? last : segmentAt(stroke.clock, clock);
   if (motion.rehearsal) {
     if (hole < last)
       return { head: { ...head, at: between(stroke, hole, clock), motion: { ...motion, clock } }, replies: [] };
@@ -103,18 +103,7 @@ function between(stroke: LoadedStroke, hole: number, clock: number): FramePoint 
 
 /** The time by one clock of a line at which the head is where it is at `time` by another. */
 export function sameInstant(before: Float64Array, after: Float64Array, time: number): number {
-  const hole = Math.min(lastAtOrBefore(before, time), before.length - 2);
+  const hole = segmentAt(before, time);
   const part = (time - before[hole]!) / (before[hole + 1]! - before[hole]!);
   return after[hole]! + part * (after[hole + 1]! - after[hole]!);
-}
-
-function lastAtOrBefore(clock: Float64Array, time: number): number {
-  let low = 0;
-  let high = clock.length - 1;
-  while (low < high) {
-    const mid = (low + high + 1) >> 1;
-    if (clock[mid]! <= time) low = mid;
-    else high = mid - 1;
-  }
-  return low;
 }

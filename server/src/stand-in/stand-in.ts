@@ -34,29 +34,25 @@ const KEPT = 64;
 
 /** Each of them, so that none can be left out. */
 const COMMANDS: Readonly<Record<FrameCommand['type'], true>> = {
-  ...{
-    hello: true,
-    beat: true,
-    again: true,
-    mount: true,
-    jog: true,
-    carry: true,
-    goTo: true,
-    needle: true,
-    bobbinThread: true,
-    touch: true,
-  },
-  ...{
-    load: true,
-    unload: true,
-    rehearse: true,
-    start: true,
-    pause: true,
-    resume: true,
-    speed: true,
-    stop: true,
-    fault: true,
-  },
+  hello: true,
+  beat: true,
+  again: true,
+  mount: true,
+  jog: true,
+  carry: true,
+  goTo: true,
+  needle: true,
+  bobbinThread: true,
+  touch: true,
+  load: true,
+  unload: true,
+  rehearse: true,
+  start: true,
+  pause: true,
+  resume: true,
+  speed: true,
+  stop: true,
+  fault: true,
 };
 
 /**

@@ -6,7 +6,6 @@ import {
   type ClothModel,
   clothOnFrame,
   type ClothPoint,
-  type ClothPrior,
   clothPoint,
   doubtEllipse,
   type Disagreement,
@@ -127,10 +126,9 @@ export const lineUpPlanner = (planNow: () => Plan) => {
     /** Lines the plan up with the cloth of a quilt as it lies now. */
     lineUp(request: LineUpRequest): LineUpAnswer {
       const plan = planNow();
-      const prior = clothOnFrame(quiltOf(plan.records), request.mounts);
-      const model = learnCloth(touchesOf(plan.records), prior);
+      const model = learnCloth(touchesOf(plan.records), clothOnFrame(quiltOf(plan.records), request.mounts));
       last = { model, advance: request.mounts.length - 1 };
-      return answerOf(plan, model, prior, request, stitchedOf(request.stitched));
+      return answerOf(plan, model, request, stitchedOf(request.stitched));
     },
 
     /** What the quilt has drawn in by, as a whole and as each advance showed it, and what is left below the last stitched row. */
@@ -157,7 +155,6 @@ export const lineUpPlanner = (planNow: () => Plan) => {
 function answerOf(
   plan: Plan,
   model: ClothModel,
-  prior: ClothPrior,
   { mounts, landmarks, candidates, targets, pieces, area }: LineUpRequest,
   stitched: readonly NamedRun[],
 ): LineUpAnswer {
@@ -190,7 +187,7 @@ function answerOf(
     stitched: stitched
       .filter((run) => run.advance !== advance)
       .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
-    disagreement: named(disagreementOf(touches, prior, advance), touches),
+    disagreement: named(disagreementOf(model, touches, advance), touches),
     misfits: Object.fromEntries(
       misfitsOf(model, touches).flatMap((misfit, i) =>
         touches[i]!.advance === advance ? [[touches[i]!.id, misfit]] : [],

@@ -23,7 +23,7 @@ import { atStart } from '../../ui/words.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
 import { Disagreeing } from './disagreeing.tsx';
 import { SideWays, type Ways } from './side-ways.tsx';
-import { SpeedKeys } from './speed.tsx';
+import { isSpeedShown, SpeedKeys } from './speed.tsx';
 import { StopButton } from './stop-button.tsx';
 
 interface Props {
@@ -241,7 +241,7 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
       >
         {words.button}
       </Button>
-      {(instruction.action === 'pause' || instruction.action === 'resume') && <SpeedKeys />}
+      {isSpeedShown(instruction.action) && <SpeedKeys />}
       <SideWays told={told} ways={ways} onAct={onAct} />
     </Stack>
   );

@@ -28,7 +28,7 @@ import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 import { JogPad, jogStep } from './jog-pad.tsx';
 import { Lens } from './lens.tsx';
-import { stitchFaster } from './speed.tsx';
+import { isSpeedShown, stitchFaster } from './speed.tsx';
 import { useFrameKeys } from './use-frame-keys.ts';
 import { useFrameWork } from './use-frame-work.ts';
 
@@ -46,7 +46,7 @@ export default function FrameStep() {
   const style = useLengthStyle();
   const [dragged, setDragged] = useState<Point | null>(null);
   useFrameKeys({
-    faster: stitchFaster,
+    faster: (up) => told && isSpeedShown(told.instruction.action) && stitchFaster(up),
     step: () => jogStep(style),
     act: () => {
       const action = told?.instruction.action;

@@ -1,4 +1,4 @@
-import { nextSpeed, SPEEDS } from '@gorse/core';
+import { type FrameAction, nextSpeed, SPEEDS } from '@gorse/core';
 import { Button, Group, Text } from '@mantine/core';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 
@@ -12,7 +12,11 @@ export function stitchFaster(up: boolean): void {
 
 const KEY = { h: 56, w: 64, px: 0, fz: 26, variant: 'default' } as const;
 
-/** How fast it is stitched, while it is. */
+/** When it is shown how fast it is stitched, and may be changed: nothing changes unseen. */
+export const isSpeedShown = (action: FrameAction | null): boolean =>
+  action === 'start' || action === 'pause' || action === 'resume';
+
+/** How fast it is stitched. */
 export function SpeedKeys() {
   const speed = useFrame((frame) => frame.state?.speed);
   if (speed === undefined) return null;

@@ -14,7 +14,7 @@ const isBigButton = (target: HTMLElement): boolean => target.closest('[data-test
 interface Handlers {
   readonly step: () => number;
   readonly act: () => void;
-  readonly faster: (up: boolean) => void;
+  readonly faster: (up: boolean) => unknown;
 }
 
 /** Space stops from anywhere, a text field included; Enter presses the big button; arrows jog, Shift four steps; > and < stitch faster and slower. */

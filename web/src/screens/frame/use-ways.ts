@@ -51,7 +51,10 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
     onTouchMore: () => enough(false),
     onDropTouch: drop,
     onRepeatTouch(id) {
-      say.askAgain(records.touches[id]?.on ?? null);
+      const on = records.touches[id]?.on ?? null;
+      // Where the plan was dragged to can't be found again.
+      if (on === null) drop(id);
+      else say.askAgain(on);
       enough(false);
     },
     onLineUpAgain() {

@@ -6,13 +6,13 @@ import {
   formatDuration,
   formatLength,
   isOpen,
+  isSpeedEvent,
   type LengthStyle,
   quiltOf,
-  type RunEvent,
   type RunEventKind,
   type RunStatus,
   type SpeedEventKind,
-  SPEEDS,
+  stitchingSeconds,
   trimmed,
 } from '@gorse/core';
 import { Stack, Table, Text, Title } from '@mantine/core';
@@ -24,11 +24,7 @@ import { usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 
-const EVENTS: Readonly<Record<RunEventKind, string>> = {
-  ...(Object.fromEntries(SPEEDS.map((speed) => [`speed${speed}`, `at ${speed} % of the planned speed`])) as Record<
-    SpeedEventKind,
-    string
-  >),
+const EVENTS: Readonly<Record<Exclude<RunEventKind, SpeedEventKind>, string>> = {
   made: 'loaded',
   rehearsed: 'rehearsed',
   bobbinThreadUp: 'bobbin thread up',
@@ -47,6 +43,9 @@ const EVENTS: Readonly<Record<RunEventKind, string>> = {
   abandoned: 'given up',
   continued: 'lined up anew: the rest goes on as another run',
 };
+
+const eventName = (kind: RunEventKind): string =>
+  isSpeedEvent(kind) ? `at ${kind.slice('speed'.length)} % of the planned speed` : EVENTS[kind];
 
 const STATUS: Readonly<Record<RunStatus, string>> = {
   ready: '○ loaded',
@@ -135,7 +134,7 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
           {shown.map((event) => (
             <Table.Tr key={`${event.at} ${event.kind} ${event.stitch}`}>
               <Table.Td>{clock.format(event.at)}</Table.Td>
-              <Table.Td>{EVENTS[event.kind]}</Table.Td>
+              <Table.Td>{eventName(event.kind)}</Table.Td>
               <Table.Td>{formatCount(event.stitch)}</Table.Td>
             </Table.Tr>
           ))}
@@ -193,18 +192,4 @@ function OnThePoles({ events }: { readonly events: readonly AdvanceEvent[] }) {
       </Table>
     </section>
   );
-}
-
-/** Time with the needle going, by the log. */
-function stitchingSeconds(events: readonly RunEvent[]): number {
-  let since: number | null = null;
-  let total = 0;
-  for (const { kind, at } of events) {
-    if (kind === 'started' || kind === 'resumed') since = at;
-    else if (since !== null && kind !== 'progress') {
-      total += at - since;
-      since = null;
-    }
-  }
-  return total / 1000;
 }

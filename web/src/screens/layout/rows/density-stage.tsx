@@ -28,7 +28,7 @@ export function DensityStage({ records, planned, density, picture, shown, onShow
         checked={shown}
         onChange={(event) => onShow(event.currentTarget.checked)}
       />
-      {shown && picture && <Legend widest={picture.widest} allowed={batting.widestGap} exact={density !== undefined} />}
+      {shown && picture && <Legend widest={density?.widest.diameter ?? null} allowed={batting.widestGap} />}
     </>
   );
   if (!density)
@@ -36,7 +36,7 @@ export function DensityStage({ records, planned, density, picture, shown, onShow
       <Stack gap="xs">
         {show}
         <Text size="sm">
-          Working out how densely it is stitched…{shown && picture ? ' The picture is rough until then.' : ''}
+          Working out how densely it is stitched…{shown && picture ? ' The picture is rough at first.' : ''}
         </Text>
       </Stack>
     );
@@ -76,15 +76,8 @@ export function evenness(ratio: number): string {
   return ratio > 1 ? `${percent} % wider between` : `${percent} % wider within`;
 }
 
-function Legend({
-  widest,
-  allowed,
-  exact,
-}: {
-  readonly widest: number;
-  readonly allowed: number;
-  readonly exact: boolean;
-}) {
+/** @param widest gap there is, mm; null while it isn't known */
+function Legend({ widest, allowed }: { readonly widest: number | null; readonly allowed: number }) {
   const style = useLengthStyle();
   const stops = HEAT.map(({ part, rgb }) => `rgb(${rgb.join(' ')}) ${100 * part}%`).join(', ');
   return (
@@ -93,7 +86,9 @@ function Legend({
       <Group justify="space-between">
         <Text size="xs">on a stitch</Text>
         <Text size="xs">
-          {exact ? `gap of ${formatLength(widest, style)}${widest >= allowed ? '; hatched beyond' : ''}` : 'widest gap'}
+          {widest === null
+            ? 'widest gap'
+            : `gap of ${formatLength(Math.min(widest, allowed), style)}${widest >= allowed ? '; hatched beyond' : ''}`}
         </Text>
       </Group>
     </div>

@@ -25,7 +25,7 @@ export function RowsLayout({ rail }: { readonly rail: ReactNode }) {
   const [heat, setHeat] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [focus, setFocus] = useState<Bounds | null>(null);
-  const { density, picture } = useDensity(records);
+  const { density, picture } = useDensity(records, heat);
   const set = rowSetOf(records);
   const shown = set && byRecord[recordId({ source: 'rowSets', record: set.id })];
   useEffect(() => () => cancel(), []);

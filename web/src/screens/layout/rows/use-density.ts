@@ -9,21 +9,21 @@ const REST = 350;
 
 /** Density of everything planned. What it was before is of another quilt, and is never shown. */
 export interface KnownDensity {
-  /** A rough picture at first, then the right one; null while there is none. */
+  /** A rough picture at first, then a sharp one; null while there is none. */
   readonly picture: HeatMap | null;
   /** Null when nothing is stitched, undefined while it isn't known. */
   readonly density: ShownDensity | null | undefined;
 }
 
-/** Worked out in a worker of its own when the plan has come to rest. */
-export function useDensity(records: PlanRecords): KnownDensity {
+/** Worked out in a worker of its own when the plan has come to rest; the picture while it is shown. */
+export function useDensity(records: PlanRecords, shown: boolean): KnownDensity {
   const { quilts, regions, recipes, placements, rowSets } = records;
   const about = [quilts, regions, recipes, placements, rowSets];
   const worker = async () => {
     await densityPlanner.teach(records);
     return densityPlanner.of(records);
   };
-  const picture = (sharpness: Sharpness) => async () => (await worker()).densityPicture(sharpness);
+  const picture = (sharpness: Sharpness) => (shown ? async () => (await worker()).densityPicture(sharpness) : null);
   // Asked later, it is answered later.
   const rough = useAsked('rough density', about, picture('rough'), REST);
   const density = useAsked('density', about, async () => (await worker()).density(), REST);
