@@ -86,7 +86,6 @@ const big = page.getByTestId('big-button');
 
 await page.goto(server.address);
 await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
-await shot('shelf');
 await page.getByRole('button', { name: 'New quilt' }).click();
 await shot('new-quilt');
 await page.goto(`${server.address}/quilts/${id}/quilt`);
@@ -182,6 +181,9 @@ await page.screenshot({ path: `${FOLDER}frame-stitch.png` });
 await page.getByText('A1 is stitched.').waitFor();
 await page.goto(`${server.address}/quilts/${id}/log`);
 await shot('log');
+await page.goto(server.address);
+await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
+await shot('shelf');
 await page.goto(`${server.address}/backups`);
 await page.getByRole('button', { name: 'Back up now' }).click();
 await page.getByRole('button', { name: 'Restore…' }).waitFor();

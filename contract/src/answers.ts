@@ -61,14 +61,22 @@ export interface QuiltSummary {
   readonly id: string;
   readonly name: string;
   readonly map: QuiltMap;
-  /** Ids of the patches that hold a design, and of those among them that are stitched. */
-  readonly placed: readonly string[];
-  readonly stitched: readonly string[];
+  /** How many patches hold a design, and how many of those are stitched. */
+  readonly placed: number;
+  readonly stitched: number;
   /** Whole rows over the top, if there are any; joined rows are one run. */
   readonly rows: { readonly planned: number; readonly runsStitched: number } | null;
   /** How it lies on the poles: for which pass (from 0), what has to be done there next, and how often it was touched since. */
   readonly poles: { readonly pass: number; readonly step: AdvanceState['step']; readonly touches: number };
-  readonly updatedAt: number;
+  /** Changes whenever its picture does; null while there is nothing to draw on its map. */
+  readonly picture: string | null;
+}
+
+/** Lines of a quilt, small: SVG path data in units of `grain` mm. */
+export interface QuiltPicture {
+  readonly grain: number;
+  readonly planned: string;
+  readonly stitched: string;
 }
 
 /** A quilt on the shelf that can't be opened; the others can. */

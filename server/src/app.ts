@@ -59,7 +59,7 @@ export async function serve(
     socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\n\r\n');
   });
 
-  const threads = { reading: new WorkDesk(), planning: new WorkDesk() };
+  const threads = { reading: new WorkDesk(), planning: new WorkDesk(), drawing: new WorkDesk() };
   const backups = new Backups(database, backupFolder(config), version, log);
   backups.start();
   server.removeAllListeners('request');
@@ -83,7 +83,7 @@ export async function serve(
     async close() {
       await desk.close();
       await backups.close();
-      for (const thread of [threads.reading, threads.planning]) thread.close();
+      for (const thread of Object.values(threads)) thread.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await database.close();

@@ -30,7 +30,7 @@ interface StitchedStroke {
 }
 
 /** Each stroke that was begun, up to its last hole made. */
-export function stitchedStrokes({ cloth, frame, upTo }: StitchedRun): StitchedStroke[] {
+export function stitchedStrokes({ cloth, frame, upTo }: Omit<StitchedRun, 'advance'>): StitchedStroke[] {
   let before = 0;
   return cloth.flatMap((line, i) => {
     const holes = Math.min(pointCount(line), upTo - before + 1);

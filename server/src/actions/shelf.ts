@@ -13,7 +13,7 @@ import {
 import { advancesOf } from '../store/advance-store.ts';
 import type { Database } from '../store/database.ts';
 import { listPlans, type StoredPlan } from '../store/quilt-store.ts';
-import { finishedOf } from '../store/run-store.ts';
+import { stitchedOf, type StitchedOfQuilt } from '../store/run-store.ts';
 
 /** Quilts on a page of the shelf. */
 const SHELF_PAGE = 24;
@@ -29,14 +29,14 @@ export async function listQuilts(
   const found = await listPlans(read, { after: place, find: find ?? '', kinds, limit: SHELF_PAGE + 1 });
   const page = found.slice(0, SHELF_PAGE);
   const ids = page.map(({ place }) => place.id);
-  const finished = await finishedOf(read, ids);
+  const stitched = await stitchedOf(read, ids);
   const advances = await advancesOf(read, ids);
   const last = found.length > SHELF_PAGE ? page.at(-1)!.place : null;
   return {
     after: last && `${last.updatedAt}.${last.id}`,
     quilts: page.map(({ place: { id }, plan }) => {
       try {
-        return summaryOf(plan(), new Set(finished.get(id)), advanceStateOf(advances.get(id) ?? []));
+        return summaryOf(plan(), stitched.get(id) ?? NOTHING, advanceStateOf(advances.get(id) ?? []));
       } catch (error) {
         if (!(error instanceof UnreadablePlan)) throw error;
         return { id, trouble: error.message };
@@ -45,20 +45,26 @@ export async function listQuilts(
   };
 }
 
-function summaryOf(plan: StoredPlan, finished: ReadonlySet<string>, advances: AdvanceState): QuiltSummary {
-  const { name, map } = quiltOf(plan.records);
-  const placements = Object.values(plan.records.placements);
+const NOTHING: StitchedOfQuilt = { finished: [], stitches: 0 };
+
+function summaryOf(
+  { id, records, updatedAt }: StoredPlan,
+  { finished, stitches }: StitchedOfQuilt,
+  advances: AdvanceState,
+): QuiltSummary {
+  const { name, map } = quiltOf(records);
+  const done = new Set(finished);
+  const placements = Object.values(records.placements);
+  const rows = rowsOf(records, done);
   return {
-    id: plan.id,
+    id,
     name,
     map,
-    placed: placements.map((p) => p.regionId),
-    stitched: placements
-      .filter((p) => placementPieceIds(p).every((piece) => finished.has(piece)))
-      .map((p) => p.regionId),
-    rows: rowsOf(plan.records, finished),
-    poles: polesOf(plan.records, advances),
-    updatedAt: plan.updatedAt,
+    placed: placements.length,
+    stitched: placements.filter((p) => placementPieceIds(p).every((piece) => done.has(piece))).length,
+    rows,
+    poles: polesOf(records, advances),
+    picture: placements.length > 0 || rows || stitches > 0 ? `${updatedAt} ${finished.length} ${stitches}` : null,
   };
 }
 

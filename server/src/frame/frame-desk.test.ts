@@ -1,4 +1,4 @@
-import type { ErrorAnswer, QuiltAnswer, RunAnswer, StaleAnswer } from '@gorse/contract';
+import type { ErrorAnswer, QuiltAnswer, QuiltPicture, QuiltSummary, RunAnswer, StaleAnswer } from '@gorse/contract';
 import {
   clothOnFrame,
   decodeStrokes,
@@ -48,6 +48,15 @@ const logOf = async (quiltId: string): Promise<string[]> =>
     (kind) => kind !== 'progress',
   );
 
+const shelved = async (quiltId: string): Promise<QuiltSummary> =>
+  (await shelf(api)).find((quilt) => quilt.id === quiltId)!;
+const pictureOf = async (quiltId: string): Promise<QuiltPicture> =>
+  (await api<QuiltPicture>('GET', `/quilts/${quiltId}/picture`)).body;
+const startOf = (path: string): { x: number; y: number } => {
+  const [, x, y] = /^M(\d+) (\d+)l/.exec(path)!.map(Number);
+  return { x: x!, y: y! };
+};
+
 type Screen = Awaited<ReturnType<typeof openScreen>>;
 /** From the head anywhere to the needle going. */
 async function stitchFrom(screen: Screen, at: { readonly x: number; readonly y: number }): Promise<void> {
@@ -75,6 +84,10 @@ describe('a run at the frame', () => {
 
   it('is stitched, stopped, taken up and finished, and the log says so', async () => {
     const quiltId = await readyQuilt(api, LONG);
+    const planned = await shelved(quiltId);
+    const unseen = await pictureOf(quiltId);
+    expect(unseen.stitched).toBe('');
+    expect(distance(startOf(unseen.planned), { x: (35 / 380) * 800, y: (35 / 380) * 800 })).toBeLessThan(1);
     const screen = await openScreen(app, quiltId);
     const made = await load(quiltId);
     const [line] = await pointsOfRun(made);
@@ -102,8 +115,12 @@ describe('a run at the frame', () => {
       'started',
       'finished',
     ]);
-    const summary = (await shelf(api)).find((quilt) => quilt.id === quiltId);
-    expect(summary).toMatchObject({ placed: ['block-1-1'], stitched: ['block-1-1'] });
+    const summary = await shelved(quiltId);
+    expect(summary).toMatchObject({ placed: 1, stitched: 1 });
+    expect(summary.picture).not.toBe(planned.picture);
+    const drawn = await pictureOf(quiltId);
+    expect(drawn.planned).toBe('');
+    expect(distance(startOf(drawn.stitched), startOf(unseen.planned))).toBeLessThan(2);
     expect((await api<ErrorAnswer>('POST', `/runs/${made.id}/resume`, { back: 0 })).body.message).toMatch(/is over/);
   });
 

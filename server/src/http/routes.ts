@@ -30,6 +30,7 @@ import { exportDesign, exportQuilt, printedFor, printQuilt } from '../actions/fi
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { makeRouter } from './make-router.ts';
+import { Pictures } from '../actions/pictures.ts';
 import { listQuilts } from '../actions/shelf.ts';
 import { found, Refusal } from '../refusal.ts';
 import type { ExportFile } from '../export/export-sheet.ts';
@@ -43,10 +44,11 @@ import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
 
 const BINARY = 'application/octet-stream';
 
-/** Where long work is done, that reading doesn't wait for planning. */
+/** Where long work is done, that none of it waits for what is less urgent. */
 export interface Threads {
   readonly reading: WorkDesk;
   readonly planning: WorkDesk;
+  readonly drawing: WorkDesk;
 }
 
 const bodyOf = ({ body }: ExportFile): string | Buffer => (typeof body === 'string' ? body : Buffer.from(body));
@@ -62,11 +64,12 @@ function wantedBy(response: Response): AbortSignal {
 export function apiRoutes(
   database: Database,
   desk: FrameDesk,
-  { reading, planning }: Threads,
+  { reading, planning, drawing }: Threads,
   version: string,
 ): Router {
   const api = makeRouter();
   const json = express.json({ limit: LARGEST_FILE, strict: true });
+  const pictures = new Pictures(database, drawing);
 
   api.get('/health', async (_request, response) => {
     await database.ping().catch((error: unknown) => {
@@ -103,6 +106,9 @@ export function apiRoutes(
     const answer = await editQuilt(database, request.params.id, edit);
     desk.edited(request.params.id, edit.diff);
     response.json(answer);
+  });
+  api.get('/quilts/:id/picture', async (request, response) => {
+    response.json(await pictures.of(request.params.id, wantedBy(response)));
   });
   api.get('/quilts/:id/export', async (request, response) => {
     const { format, of } = checked(ExportQuery, { ...request.query });

@@ -1,6 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
 import { encodeStrokes, placeInLog, type RunEvent, runWithEvent } from '@gorse/core';
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tables } from './database.ts';
 import { grouped } from './grouped.ts';
 import { runEvents, runs } from './schema.ts';
@@ -68,14 +68,29 @@ export async function runsUnderWay(tables: Tables): Promise<RunAnswer[]> {
   return withEvents(tables, rows);
 }
 
-/** The pieces of some quilts that are stitched, by quilt. */
-export async function finishedOf(tables: Tables, quiltIds: readonly string[]): Promise<ReadonlyMap<string, string[]>> {
+/** What was stitched of a quilt, in short. */
+export interface StitchedOfQuilt {
+  /** Ids of the pieces that are stitched. */
+  readonly finished: readonly string[];
+  /** Of all runs; grows with each that is made. */
+  readonly stitches: number;
+}
+
+/** The same of some quilts, by quilt; none of those that have no run. */
+export async function stitchedOf(
+  tables: Tables,
+  quiltIds: readonly string[],
+): Promise<ReadonlyMap<string, StitchedOfQuilt>> {
   const rows = await tables
-    .select({ quiltId: runs.quiltId, pieces: sql<string[]>`jsonb_agg(${runs.pieceId})` })
+    .select({
+      quiltId: runs.quiltId,
+      finished: sql<string[]>`coalesce(jsonb_agg(${runs.pieceId}) FILTER (WHERE ${runs.status} = 'finished'), '[]')`,
+      stitches: sql<number>`sum(${runs.stitch})::float8`,
+    })
     .from(runs)
-    .where(and(eq(runs.status, 'finished'), inArray(runs.quiltId, [...quiltIds])))
+    .where(inArray(runs.quiltId, [...quiltIds]))
     .groupBy(runs.quiltId);
-  return new Map(rows.map(({ quiltId, pieces }) => [quiltId, pieces]));
+  return new Map(rows.map(({ quiltId, ...stitched }) => [quiltId, stitched]));
 }
 
 export async function findRun(tables: Tables, id: string): Promise<RunAnswer | null> {

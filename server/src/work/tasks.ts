@@ -5,6 +5,7 @@ import { passSheetsFile } from '../export/pass-sheets.ts';
 import { rowSheetFile } from '../export/row-sheet.ts';
 import type { Refusal } from '../refusal.ts';
 import { plannedQuilt, type QuiltToPlan } from './planned.ts';
+import { plannedLines, stitchedLines } from './quilt-picture.ts';
 import { editLines, readFile } from './read-design.ts';
 import { layAgain, makeStitchPlan } from './stitch-plan.ts';
 
@@ -24,6 +25,8 @@ export const TASKS = {
   passSheets: ofPlan(passSheetsFile),
   stitchPlan: ofPlan(makeStitchPlan),
   layAgain,
+  plannedLines: ofPlan(plannedLines),
+  stitchedLines,
 } as const;
 
 type Tasks = typeof TASKS;

@@ -11,7 +11,15 @@ const DESIGN = 'Simplify the drawing or save its parts as separate files.';
 const QUILT = 'Make the rows or repeats fewer or larger, or use a design with a simpler line.';
 const SMALLER: Readonly<Record<TaskName, string>> = {
   ...{ read: DESIGN, edit: DESIGN, designFile: DESIGN },
-  ...{ quiltFile: QUILT, rowSheet: QUILT, passSheets: QUILT, stitchPlan: QUILT, layAgain: QUILT },
+  ...{
+    quiltFile: QUILT,
+    rowSheet: QUILT,
+    passSheets: QUILT,
+    stitchPlan: QUILT,
+    layAgain: QUILT,
+    plannedLines: QUILT,
+    stitchedLines: QUILT,
+  },
 };
 
 /** A task under way: whoever waits for it, and the clock that ends it. */

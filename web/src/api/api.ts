@@ -13,6 +13,7 @@ import type {
   MessageAnswer,
   PairingCodeAnswer,
   QuiltAnswer,
+  QuiltPicture,
   RevisionRequest,
   RunAnswer,
   ShelfAnswer,
@@ -97,6 +98,8 @@ export const api = {
   shelf: (find: string, after: string | null) =>
     json<ShelfAnswer>('GET', `/quilts?${new URLSearchParams({ find, ...(after === null ? {} : { after }) })}`),
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
+  quiltPicture: async (id: string, signal: AbortSignal) =>
+    (await (await answered(`/api/quilts/${id}/picture`, { signal })).json()) as QuiltPicture,
   makeQuilt: (name: string, setting: Setting, borders: readonly Border[]) =>
     json<{ id: string }>('POST', '/quilts', { name, setting, borders }),
   copyQuilt: (id: string) => json<{ id: string }>('POST', `/quilts/${id}/copy`),

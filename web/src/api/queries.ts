@@ -1,3 +1,4 @@
+import type { QuiltSummary } from '@gorse/contract';
 import { keepPreviousData, QueryClient, queryOptions, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api } from './api.ts';
 
@@ -27,6 +28,15 @@ export const useShelf = (find: string) =>
     getNextPageParam: ({ after }) => after,
     placeholderData: keepPreviousData,
     staleTime: 0,
+  });
+/** A quilt's lines, small; those that were shown stay in sight while they are drawn anew. */
+export const useQuiltPicture = ({ id, picture }: Pick<QuiltSummary, 'id' | 'picture'>) =>
+  useQuery({
+    queryKey: ['quiltPicture', id, picture],
+    queryFn: ({ signal }) => api.quiltPicture(id, signal),
+    enabled: picture !== null,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
   });
 export const useDesigns = () => useQuery({ queryKey: KEYS.designs, queryFn: api.designs });
 /** A design's strokes never change. */

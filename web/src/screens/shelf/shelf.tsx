@@ -6,7 +6,7 @@ import { IconPlus, IconSearch } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../../api/api.ts';
-import { useDesigns, useShelf } from '../../api/queries.ts';
+import { useDesigns, useQuiltPicture, useShelf } from '../../api/queries.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
@@ -112,8 +112,8 @@ export function Shelf() {
 
 /** The step where the work goes on, and what it is. */
 function nextThing(quilt: QuiltSummary): { readonly step: string; readonly text: string } {
-  if (quilt.placed.length === 0 && !quilt.rows) return { step: 'layout', text: 'Choose designs' };
-  if (!quilt.rows && quilt.stitched.length >= quilt.placed.length) return { step: 'log', text: 'Look at the log' };
+  if (quilt.placed === 0 && !quilt.rows) return { step: 'layout', text: 'Choose designs' };
+  if (!quilt.rows && quilt.stitched >= quilt.placed) return { step: 'log', text: 'Look at the log' };
   const { pass, step, touches } = quilt.poles;
   const next = quilt.rows ? 'Stitch the next row' : 'Stitch the next block';
   const text = step === 'roll' ? 'Roll on' : step === 'clamp' || touches < 2 ? `Line up pass ${pass + 1}` : next;
@@ -123,9 +123,7 @@ function nextThing(quilt: QuiltSummary): { readonly step: string; readonly text:
 function plannedText({ placed, stitched, rows, poles }: QuiltSummary): string {
   const parts = [
     poles.pass > 0 ? `pass ${poles.pass + 1}` : '',
-    placed.length > 0
-      ? `${stitched.length} of ${placed.length} ${placed.length === 1 ? 'design' : 'designs'} stitched`
-      : '',
+    placed > 0 ? `${stitched} of ${placed} ${placed === 1 ? 'design' : 'designs'} stitched` : '',
     rows
       ? `${rows.planned} rows${rows.runsStitched === 0 ? ', none stitched yet' : `, ${rows.runsStitched} ${rows.runsStitched === 1 ? 'run' : 'runs'} stitched`}`
       : '',
@@ -149,20 +147,15 @@ function QuiltCard({ quilt }: { readonly quilt: QuiltSummary }) {
   const { size } = quilt.map;
   const next = nextThing(quilt);
   const placed = plannedText(quilt);
+  const picture = useQuiltPicture(quilt).data;
   return (
     <article className="tile" style={{ padding: 16 }}>
       <Link
         to={`/quilts/${quilt.id}/layout`}
         aria-label={`Open ${quilt.name}`}
-        style={{ display: 'block', height: 190 }}
+        style={{ display: 'block', height: 230 }}
       >
-        <MapPicture
-          map={quilt.map}
-          placed={quilt.placed}
-          stitched={quilt.stitched}
-          rows={quilt.rows?.planned ?? 0}
-          label={`${quilt.name}: ${plannedText(quilt)}`}
-        />
+        <MapPicture map={quilt.map} lines={picture} label={`${quilt.name}: ${plannedText(quilt)}`} />
       </Link>
       <Title order={2} size="h3" mt="sm">
         {quilt.name}
