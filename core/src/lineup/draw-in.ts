@@ -15,15 +15,22 @@ export const drawInOf = (cloth: ClothModel, advance: number | null): DrawIn => (
   across: amountOf(cloth, TREND.across, advance),
 });
 
-/** What the cloth between two points will measure when all is stitched, across the poles, with its 95 % bound, mm. */
+/**
+ * What cloth nobody has touched, between two points, will measure when all is stitched, across the poles, with its 95 % bound, mm: touches
+ * elsewhere tell how cloth draws in on the whole, and it does so otherwise from one place to another.
+ */
 export function finishedLength(
   cloth: ClothModel,
   from: ClothPoint,
   to: ClothPoint,
 ): { readonly length: number; readonly bound: number } {
   const { offset, doubt } = cloth.span(from, to, FINISHED);
-  return { length: offset.y, bound: SIGMAS_95 * Math.sqrt(Math.max(0, doubt.yy)) };
+  const uneven = 2 * UNEVEN.size ** 2 * (1 - Math.exp(-(offset.y ** 2) / (2 * UNEVEN.scale ** 2)));
+  return { length: offset.y, bound: SIGMAS_95 * Math.sqrt(Math.max(0, doubt.yy) + uneven) };
 }
+
+/** How far places lie off by draw-in that differs from one to another, mm: standard deviation, and over what length they do so alike. */
+const UNEVEN = { size: 2.2, scale: 500 };
 
 /** Of one normal number 95 % lies within this many standard deviations. */
 const SIGMAS_95 = 1.96;
