@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { insideRing, ringBounds } from '../geometry/polygon.ts';
+import { type DistanceField, segmentNear } from '../geometry/distance-field.ts';
 import { type Bounds, nearestPart } from '../geometry/polyline.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { firstHit } from '../geometry/first-hit.ts';
@@ -20,9 +21,14 @@ interface Spacings {
  * How far apart lines are: at places spread evenly over a box, the bare cloth's width from the nearest line through the place to the next line
  * (between straight lines d apart it is d wherever one asks), and the median of it over the box and over each patch. 0 where there is no cloth.
  */
-export function bareAcross(index: SegmentIndex, box: Bounds, patches: readonly (readonly Point[])[]): Spacings {
+export function bareAcross(
+  index: SegmentIndex,
+  field: DistanceField,
+  box: Bounds,
+  patches: readonly (readonly Point[])[],
+): Spacings {
   const farthest = Math.sqrt((box.maxX - box.minX) ** 2 + (box.maxY - box.minY) ** 2);
-  const widthAt = ({ x, y }: Point): number | null => widthAcross(index, x, y, farthest);
+  const widthAt = ({ x, y }: Point): number | null => widthAcross(index, segmentNear(field, box, x, y), x, y, farthest);
   const asked = spread(box, ASKED).map((place) => ({ place, width: widthAt(place) }));
   return {
     spacing: median(asked.map(({ width }) => width)),
@@ -35,9 +41,9 @@ export function bareAcross(index: SegmentIndex, box: Bounds, patches: readonly (
   };
 }
 
-/** From the nearest line through a place to the next; null on a line, and where nothing lies across. */
-function widthAcross(index: SegmentIndex, x: number, y: number, farthest: number): number | null {
-  const near = index.nearest(x, y);
+/** From the nearest line through a place to the next; null on a line, and where nothing lies across. @param beside a segment near there */
+function widthAcross(index: SegmentIndex, beside: number, x: number, y: number, farthest: number): number | null {
+  const near = index.nearest(x, y, beside);
   const [ax, ay] = [index.ends[4 * near]!, index.ends[4 * near + 1]!];
   const [sx, sy] = [index.ends[4 * near + 2]! - ax, index.ends[4 * near + 3]! - ay];
   const t = nearestPart(x, y, ax, ay, ax + sx, ay + sy);

@@ -48,8 +48,9 @@ export function densityOf(
   const found = stitchedOn(lines, size);
   if (!found) return null;
   const { index, box, edge } = found;
+  const field = fieldFor(index, box);
   return {
-    widest: widestEmptyCircle(index, fieldFor(index, box), box, edge, clothPoint)!,
-    ...bareAcross(index, box, patches),
+    widest: widestEmptyCircle(index, field, box, edge, clothPoint)!,
+    ...bareAcross(index, field, box, patches),
   };
 }

@@ -73,6 +73,18 @@ export function distanceField({ ends, count }: SegmentIndex, box: Bounds, cell: 
   return { cell, columns, rows, distance: Float32Array.from(squared, Math.sqrt), nearest };
 }
 
+/** A segment near a place of the box that a field is of: the one its cell's middle is nearest to. */
+export function segmentNear(
+  { cell, columns, rows, nearest }: DistanceField,
+  box: Bounds,
+  x: number,
+  y: number,
+): number {
+  const column = Math.min(columns - 1, Math.max(0, Math.floor((x - box.minX) / cell)));
+  const row = Math.min(rows - 1, Math.max(0, Math.floor((y - box.minY) / cell)));
+  return nearest[row * columns + column]!;
+}
+
 /** Most cells a field is sought on; more would cost time and memory. */
 const MOST_CELLS = 4_000_000;
 /** A field has at least so many cells, also where lines are few. */

@@ -1,4 +1,4 @@
-import type { DistanceField } from './distance-field.ts';
+import { type DistanceField, segmentNear } from './distance-field.ts';
 import { growBall } from './grow-ball.ts';
 import { distance, type Point, type PointMaker } from './point.ts';
 import { intoConvex } from './polygon.ts';
@@ -41,7 +41,7 @@ export function widestEmptyCircle<P extends Point>(
   for (const { centre, radius } of bestOfBlocks(index, field, box, ring).slice(0, CHECKED)) {
     if (2 * radius + cell <= 2 * most) break;
     // A circle that a line comes into was held by others than the cells around name.
-    const bare = index.distance(centre.x, centre.y);
+    const bare = index.distance(centre.x, centre.y, segmentNear(field, box, centre.x, centre.y));
     const circle =
       bare > radius - SETTLED ? { centre, radius: bare } : new Surroundings(index, centre, cell).circleAt(centre, ring);
     most = Math.max(most, circle.radius);

@@ -12,10 +12,10 @@ export interface SegmentIndex {
   readonly along: Float64Array;
   /** Segments whose box meets a box. */
   within(minX: number, minY: number, maxX: number, maxY: number): number[];
-  /** The segment nearest to a point; O(log n). */
-  nearest(x: number, y: number): number;
-  /** Distance from a point to the nearest segment; O(log n). */
-  distance(x: number, y: number): number;
+  /** The segment nearest to a point; O(log n). @param near one that lies near it, if one is known */
+  nearest(x: number, y: number, near?: number): number;
+  /** Distance from a point to the nearest segment; O(log n). @param near one that lies near it, if one is known */
+  distance(x: number, y: number, near?: number): number;
 }
 
 /** Throws when there is no segment with a length. */
@@ -56,9 +56,9 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     }
     return best;
   };
-  const nearest = (x: number, y: number): number => {
+  const nearest = (x: number, y: number, near?: number): number => {
     // Boxes near the point first, then whatever could still be nearer than the best of them.
-    const first = nearestOf(x, y, boxes.nearest(x, y, 4));
+    const first = near ?? nearestOf(x, y, boxes.nearest(x, y, 4));
     const reach = Math.sqrt(squared(first, x, y));
     // Rounding may leave even the nearest box just outside the search.
     return nearestOf(x, y, [first, ...boxes.search(x - reach, y - reach, x + reach, y + reach)]);
@@ -70,6 +70,6 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     along: along.subarray(0, count + 1),
     within: (minX, minY, maxX, maxY) => boxes.search(minX, minY, maxX, maxY),
     nearest,
-    distance: (x, y) => Math.sqrt(squared(nearest(x, y), x, y)),
+    distance: (x, y, near) => Math.sqrt(squared(nearest(x, y, near), x, y)),
   };
 }
