@@ -28,7 +28,7 @@ type Share = readonly [Wave, number];
 const USUAL: Share = [{ kind: 'smooth', size: 0.57, scale: 130 }, 3];
 const CALM: Share = [{ kind: 'smooth', size: 0.3, scale: 130 }, 2];
 const WAVY: Share = [{ kind: 'smooth', size: 1.2, scale: 120 }, 4];
-const FINE: Share = [{ kind: 'smooth', size: 0.7, scale: 65 }, 2];
+const FINE: Share = [{ kind: 'smooth', size: 0.7, scale: 65 }, 3];
 const LONG: Share = [{ kind: 'smooth', size: 0.57, scale: 280 }, 1];
 /** Bends that neither seam nor edge tells of. */
 const BENT: Wave = { kind: 'kinked', size: 6, scale: 600 };
@@ -56,8 +56,8 @@ const withEach = (
  * `core/simulate` (`npm run bench -- lineup`) so that, on each of them, the doubt told holds and an honest touch is seldom doubted.
  */
 export const CHARACTERS: readonly Character[] = [
-  ...withEach(0.28, [USUAL, CALM, WAVY, FINE, LONG]),
-  ...withEach(0.1, [USUAL, CALM, WAVY, FINE, LONG], { uneven: 2.6 }),
+  ...withEach(0.2, [USUAL, CALM, WAVY, FINE, LONG]),
+  ...withEach(0.18, [USUAL, CALM, WAVY, FINE, LONG], { uneven: 3 }),
   ...withEach(0.12, [USUAL, WAVY], { uneven: 2, edges: 2, waves: [BENT] }),
   ...withEach(0.05, [USUAL, WAVY], { waves: [CREASED] }),
   ...withEach(0.15, [USUAL, WAVY], { kinks: 0.005 }),
