@@ -135,6 +135,45 @@ test('the plan is dragged, a point chalked, the needle left down, the quilt load
   });
 });
 
+test('touches that disagree are told, one is made again, and the one that was wrong is left out', async ({ page }) => {
+  const quiltId = await ownQuilt(server.address, 'Harbour Lights');
+  await openFrame(page, quiltId);
+  await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+  await expect(page.getByText(/^Put the needle over/)).toBeVisible();
+  const eye = await eyeOf(server.address, quiltId);
+  const { records, revision } = await ask<QuiltAnswer>(server.address, `/quilts/${quiltId}`);
+  const patch = Object.values(records.regions).find(({ name }) => name === 'B1')!;
+  const corners = eye.corners.filter(({ cloth }) => patch.shape.some(({ at }) => distance(at, cloth) < 0.1));
+  const [slipped] = corners;
+  const touches = corners.map(({ ids, name, cloth, since }, at) => {
+    const { x, y } = eye.place(name);
+    // On the wrong seam.
+    const frame = framePoint(x, name === slipped!.name ? y + 9 : y);
+    return { id: `t${at}`, on: ids[0]!, name, cloth, since, frame, advance: 0, method: 'head' as const, at };
+  });
+  const diff = touches.map((after) => ({ kind: 'touches' as const, id: after.id, before: null, after }));
+  await ask(server.address, `/quilts/${quiltId}/edits`, {
+    editId: 'four-corners',
+    baseRevision: revision,
+    mark: 'corners',
+    diff,
+  });
+  await page.reload();
+  const alert = page.getByRole('alert').filter({ hasText: /disagree|agree without it/ });
+  await expect(alert).toContainText('One touch more tells which is right');
+  for (let again = 0; again < 3 && !(await alert.getByRole('button', { name: 'Leave it out' }).isVisible()); again++) {
+    const once = alert.getByRole('button', { name: /^Touch the .* again$/ });
+    const name = /^Touch the (.*) again$/.exec((await once.textContent())!)![1]!;
+    await once.click();
+    await bringHead(page, eye.place(name));
+    await page.getByRole('button', { name: 'Touch here' }).click();
+    await expect(alert).not.toContainText(`Touch the ${name} again`);
+  }
+  await expect(alert).toContainText(new RegExp(`^The (first )?touch on the ${slipped!.name}.*agree without it`));
+  await alert.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(alert).toBeHidden();
+});
+
 test('Harbour Lights is stitched over three passes, killed between, and its rows nest', async ({ page }) => {
   test.setTimeout(600_000);
   const quiltId = await ownQuilt(server.address, 'Harbour Lights');

@@ -41,6 +41,7 @@ export async function eyeOf(address: string, quiltId: string) {
   const { size } = quilt.map;
   const lie = loadingMap(quilt.loading, size);
   const regions = Object.values(records.regions);
+  const corners = cornerLandmarks(mapGraph(regions), regions, lie);
   const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, clothPoint(size.width / 2, size.length / 2));
   const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(address, `/quilts/${quiltId}/advances`));
   const truths = mounts.map(({ rolled, front }, advance) =>
@@ -62,10 +63,11 @@ export async function eyeOf(address: string, quiltId: string) {
   );
   return {
     stitched,
+    corners,
     /** Where a landmark asked for by name lies on the frame now. */
     place(name: string): FramePoint {
       const now = truths.at(-1)!;
-      const corner = cornerLandmarks(mapGraph(regions), regions, lie).find((one) => one.name === name);
+      const corner = corners.find((one) => one.name === name);
       if (corner) return now(corner.cloth);
       const known = stitched.flatMap(({ run, cloth, frame }) =>
         stitchedLandmarks(run, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),

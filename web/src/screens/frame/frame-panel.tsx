@@ -225,7 +225,8 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
       <Text fz={24} fw={700} lh={1.2}>
         {words.title}
       </Text>
-      <Text fz={17}>{words.why}</Text>
+      {/* What disagrees comes first, and the buttons must stay in sight. */}
+      {!disagreement && <Text fz={17}>{words.why}</Text>}
       {instruction.action === 'touch' && !disagreement && <Text fz={17}>{worstWords(told, style)}</Text>}
       {instruction.action === 'goOn' && (
         <LengthInput size="lg" label="Back along the line" value={back} least={0} most={500} onLength={onBack} />
