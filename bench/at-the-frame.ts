@@ -1,5 +1,14 @@
 import type { FrameAddress, QuiltAnswer, RunAnswer, ScreenMessage } from '@gorse/contract';
-import { clothPoint, decodeStrokes, farthestStitch, framePoint, type FrameReply, isOpen } from '@gorse/core';
+import {
+  evenBorder,
+  plainGrid,
+  clothPoint,
+  decodeStrokes,
+  farthestStitch,
+  framePoint,
+  type FrameReply,
+  isOpen,
+} from '@gorse/core';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -8,8 +17,8 @@ import { ask } from '../e2e/ask.ts';
 import { StandIn } from '../server/src/stand-in/stand-in.ts';
 
 export const TOP = {
-  setting: { kind: 'grid', across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20 },
-  borders: [{ width: 30 }],
+  setting: plainGrid({ across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20 }),
+  borders: [evenBorder(30)],
 };
 
 /** Back and forth for 9 m: long enough to be killed on the way. */

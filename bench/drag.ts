@@ -1,3 +1,4 @@
+import { evenBorder, plainGrid } from '@gorse/core';
 import type { Page } from '@playwright/test';
 import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
@@ -7,8 +8,8 @@ import { A_STEP, msAStep } from './trace.ts';
 import { withServer } from './with-server.ts';
 
 const TOP = {
-  setting: { kind: 'grid', across: 1, down: 1, blockWidth: 400, blockHeight: 400, sashing: 0 },
-  borders: [{ width: 50 }],
+  setting: plainGrid({ across: 1, down: 1, blockWidth: 400, blockHeight: 400, sashing: 0 }),
+  borders: [evenBorder(50)],
 };
 
 /** Takes the margin's handle in the hand; what it gives swings it to and fro. */

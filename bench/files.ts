@@ -1,3 +1,4 @@
+import { evenBorder, plainGrid } from '@gorse/core';
 import type { QuiltAnswer } from '@gorse/contract';
 import { ask } from '../e2e/ask.ts';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -6,14 +7,14 @@ import { withServer } from './with-server.ts';
 
 /** A top of 2.4 m that 40 rows fill, stitched as one line. */
 const TOP = {
-  setting: { kind: 'grid', across: 10, down: 10, blockWidth: 230, blockHeight: 230, sashing: 0 },
-  borders: [{ width: 50 }],
+  setting: plainGrid({ across: 10, down: 10, blockWidth: 230, blockHeight: 230, sashing: 0 }),
+  borders: [evenBorder(50)],
 };
 const ROWS = 40;
 const SCALE = 0.43;
 /** A top of the most blocks that are usual, and more. */
 const MANY = {
-  setting: { kind: 'grid', across: 60, down: 60, blockWidth: 80, blockHeight: 80, sashing: 0 },
+  setting: plainGrid({ across: 60, down: 60, blockWidth: 80, blockHeight: 80, sashing: 0 }),
   borders: [],
 };
 

@@ -1,4 +1,4 @@
-import { makeMap, newPlan } from '@gorse/core';
+import { evenBorder, plainGrid, makeMap, newPlan } from '@gorse/core';
 import { mkdtempSync } from 'node:fs';
 import { setTimeout } from 'node:timers/promises';
 import { tmpdir } from 'node:os';
@@ -50,8 +50,8 @@ export async function benchHistory(): Promise<void> {
 }
 
 async function fill(database: Database): Promise<void> {
-  const map = makeMap({ kind: 'grid', across: 10, down: 12, blockWidth: 200, blockHeight: 200, sashing: 30 }, [
-    { width: 80 },
+  const map = makeMap(plainGrid({ across: 10, down: 12, blockWidth: 200, blockHeight: 200, sashing: 30 }), [
+    evenBorder(80),
   ]);
   for (let q = 0; q < QUILTS; q++) {
     const plan = newPlan(`Quilt ${q}`, map);

@@ -1,3 +1,4 @@
+import { evenBorder, plainGrid } from '@gorse/core';
 import type { QuiltAnswer } from '@gorse/contract';
 import { ask } from '../e2e/ask.ts';
 import { printFigure, quantile } from './figures.ts';
@@ -6,8 +7,8 @@ import { withServer } from './with-server.ts';
 const CLIENTS = 50;
 const SECONDS = 60;
 const TOP = {
-  setting: { kind: 'grid', across: 4, down: 5, blockWidth: 250, blockHeight: 250, sashing: 30 },
-  borders: [{ width: 80 }],
+  setting: plainGrid({ across: 4, down: 5, blockWidth: 250, blockHeight: 250, sashing: 30 }),
+  borders: [evenBorder(80)],
 };
 /** A PostgreSQL server to measure beside the embedded database, where there is one. */
 const POSTGRES = process.env.GORSE_BENCH_POSTGRES;

@@ -1,4 +1,6 @@
 import {
+  evenBorder,
+  plainGrid,
   advanceHead,
   applyToPolyline,
   BOBBIN_LENGTH,
@@ -78,8 +80,8 @@ function gapBySampling(upper: Float64Array, lower: Float64Array): number {
 const INCH = 25.4;
 /** A king: 110 × 110 in. */
 export const KING = makeMap(
-  { kind: 'grid', across: 10, down: 10, blockWidth: 10 * INCH, blockHeight: 10 * INCH, sashing: 0 },
-  [{ width: 5 * INCH }],
+  plainGrid({ across: 10, down: 10, blockWidth: 10 * INCH, blockHeight: 10 * INCH, sashing: 0 }),
+  [evenBorder(5 * INCH)],
 );
 
 /** Its rows, worked out afresh at each call. */

@@ -1,3 +1,4 @@
+import { evenBorder, plainGrid } from '@gorse/core';
 import type { QuiltAnswer } from '@gorse/contract';
 import { startServer } from '../e2e/server.ts';
 import { ask } from '../e2e/ask.ts';
@@ -7,8 +8,8 @@ import { withServer } from './with-server.ts';
 const EDITS = 200;
 const STARTS = 5;
 const TOP = {
-  setting: { kind: 'grid', across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30 },
-  borders: [{ width: 80 }],
+  setting: plainGrid({ across: 10, down: 10, blockWidth: 250, blockHeight: 250, sashing: 30 }),
+  borders: [evenBorder(80)],
 };
 
 /** The real server on an embedded database on disk: one record an edit, acknowledged only when it is synced. */

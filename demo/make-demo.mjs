@@ -4,19 +4,30 @@ import { fileURLToPath } from 'node:url';
 
 const DESIGNS = fileURLToPath(new URL('designs/', import.meta.url));
 const INCH = 25.4;
+/** Blocks of one patch each. */
+const PLAIN = { cornerstones: true, blocks: { kinds: ['plain'], turns: 'checker', own: [] } };
+const border = (width) => ({ top: width, right: width, bottom: width, left: width, corner: 'ends-last' });
 
 /** A runner for the mess table of the ferry Guillemot: measured, nothing placed yet. */
 const TIDE_TABLE = {
   name: 'Tide Table',
-  setting: { kind: 'grid', across: 4, down: 2, blockWidth: 8 * INCH, blockHeight: 8 * INCH, sashing: 1.5 * INCH },
-  borders: [{ width: 2 * INCH }],
+  setting: {
+    kind: 'grid',
+    across: 4,
+    down: 2,
+    blockWidth: 8 * INCH,
+    blockHeight: 8 * INCH,
+    sashing: 1.5 * INCH,
+    ...PLAIN,
+  },
+  borders: [border(2 * INCH)],
 };
 
 /** For the crew's quarters: planned edge to edge, ready to stitch. */
 export const HARBOUR_LIGHTS = {
   name: 'Harbour Lights',
-  setting: { kind: 'grid', across: 5, down: 6, blockWidth: 9 * INCH, blockHeight: 9 * INCH, sashing: 0 },
-  borders: [{ width: 5 * INCH }],
+  setting: { kind: 'grid', across: 5, down: 6, blockWidth: 9 * INCH, blockHeight: 9 * INCH, sashing: 0, ...PLAIN },
+  borders: [border(5 * INCH)],
 };
 
 /** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */

@@ -149,7 +149,7 @@ test('touches that disagree are told, one is made again, and the one that was wr
     const { x, y } = eye.place(name);
     // On the wrong seam.
     const frame = framePoint(x, name === slipped!.name ? y + 9 : y);
-    return { id: `t${at}`, on: ids[0]!, name, cloth, since, frame, advance: 0, method: 'head' as const, at };
+    return { id: `t${at}`, on: ids[0], name, cloth, since, frame, advance: 0, method: 'head' as const, at };
   });
   const diff = touches.map((after) => ({ kind: 'touches' as const, id: after.id, before: null, after }));
   await ask(server.address, `/quilts/${quiltId}/edits`, {

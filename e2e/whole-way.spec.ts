@@ -63,7 +63,8 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
       await page.getByLabel(label).fill(text);
       await page.getByLabel(label).press('Enter');
     }
-    await expect(page.getByTestId('finished-size')).toHaveText('28 1/2 in × 20 in');
+    await expect(page.getByLabel('Finished width')).toHaveValue(/^28.1\/2$/);
+    await expect(page.getByLabel('Finished length')).toHaveValue('20');
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Make the quilt' }).click();
     await expect(page.getByRole('link', { name: 'Layout' })).toHaveAttribute('aria-current', 'page');

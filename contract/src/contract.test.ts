@@ -1,4 +1,7 @@
 import {
+  evenBorder,
+  PLAIN_BLOCKS,
+  plainGrid,
   DESIGN_EDIT_KINDS,
   type DesignEdit,
   makeMap,
@@ -22,8 +25,9 @@ import {
   ResumeRequest,
 } from './requests.ts';
 
-const SETTING = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
-const BORDERS = [{ width: 50 }];
+const SETTING = plainGrid({ across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
+const HEXAGONS = { kind: 'hexagons', across: 3, down: 4, block: 90, blocks: PLAIN_BLOCKS };
+const BORDERS = [evenBorder(50)];
 const PLAN = newPlan('Tide Table', makeMap(SETTING, BORDERS));
 const quilt = (change: object = {}): object => ({ name: 'x', setting: SETTING, borders: BORDERS, ...change });
 const set = (change: object): object => quilt({ setting: { ...SETTING, ...change } });
@@ -43,6 +47,7 @@ const pathsOf = (check: () => unknown): string[] => faults(check).map((fault) =>
 describe('requests', () => {
   it('are taken as they are meant', () => {
     expect(checked(NewQuiltRequest, quilt())).toEqual(quilt());
+    expect(checked(NewQuiltRequest, quilt({ setting: HEXAGONS }))).toEqual(quilt({ setting: HEXAGONS }));
     expect(checked(ExportQuery, { format: 'svg' })).toEqual({ format: 'svg' });
   });
   it.each([
@@ -55,8 +60,23 @@ describe('requests', () => {
     ['a setting that is none', quilt({ setting: 5 }), ['setting']],
     ['a setting of an unknown kind', set({ kind: 'whirl' }), ['setting.kind', 'setting.across']],
     ['parts of blocks', set({ across: 2.5 }), ['setting.across']],
-    ['infinity', quilt({ borders: [{ width: Infinity }] }), ['borders.0.width']],
-    ['not a number', quilt({ borders: [{ width: NaN }] }), ['borders.0.width']],
+    [
+      'a block pieced in a way that nobody knows',
+      set({ blocks: { ...SETTING.blocks, kinds: ['whirl'] } }),
+      ['setting.blocks.kinds'],
+    ],
+    [
+      'four kinds of block',
+      set({ blocks: { ...SETTING.blocks, kinds: Array(4).fill('plain') } }),
+      ['setting.blocks.kinds'],
+    ],
+    [
+      'a hexagon that is pieced',
+      quilt({ setting: { ...HEXAGONS, blocks: { ...HEXAGONS.blocks, kinds: ['rail'] } } }),
+      ['setting.blocks.kinds'],
+    ],
+    ['infinity', quilt({ borders: [evenBorder(Infinity)] }), ['borders.0.top']],
+    ['not a number', quilt({ borders: [evenBorder(NaN)] }), ['borders.0.top']],
     ['a negative width', set({ sashing: -1 }), ['setting.sashing']],
     ['a name that fills a page', quilt({ name: 'x'.repeat(121) }), ['name']],
   ])('with %s are refused by name', (_what, body, paths) => {

@@ -1,8 +1,10 @@
 import {
+  type Blocks,
   type Border,
+  BORDER_CORNERS,
+  type BorderCorner,
   type ClothPoint,
   type Control,
-  type GridSetting,
   type Origin,
   ORIGINS,
   type QuiltMap,
@@ -10,7 +12,13 @@ import {
   type RegionKind,
   type RegionRecord,
   type Setting,
+  type SettingKind,
+  type SettingOf,
   type Size,
+  type Turns,
+  TURNS,
+  UNIT_KINDS,
+  type UnitKind,
 } from '@gorse/core';
 import { type ClassConstructor, Type } from 'class-transformer';
 import {
@@ -29,19 +37,107 @@ import {
 import { IsFiniteNumber, Nested, NestedKind } from '../fields.ts';
 import { FAR, Id, NameText, PointBody } from './ids.ts';
 
-class GridSettingBody implements GridSetting {
-  @Equals('grid') kind!: 'grid';
-  @IsInt() @Min(1) @Max(60) across!: number;
-  @IsInt() @Min(1) @Max(60) down!: number;
-  @IsFiniteNumber(20, 3000) blockWidth!: number;
-  @IsFiniteNumber(20, 3000) blockHeight!: number;
-  @IsFiniteNumber(0, 600) sashing!: number;
+/** Most blocks each way. */
+const MOST = 60;
+const Block = (): PropertyDecorator => IsFiniteNumber(20, 3000);
+const Sashing = (): PropertyDecorator => IsFiniteNumber(0, 600);
+const Number60 = (): PropertyDecorator => (target, property) => {
+  for (const decorate of [IsInt(), Min(1), Max(MOST)]) decorate(target, property);
+};
+
+class OwnKindBody {
+  @Id() id!: string;
+  @IsInt() @Min(0) @Max(2) kind!: number;
 }
 
-const SETTINGS: Readonly<Record<Setting['kind'], ClassConstructor<Setting>>> = { grid: GridSettingBody };
+class BlocksBody implements Blocks {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(3) @IsIn(UNIT_KINDS, { each: true }) kinds!: UnitKind[];
+  @IsIn(TURNS) turns!: Turns;
+  @Type(() => OwnKindBody) @IsArray() @ArrayMaxSize(MOST * MOST) @ValidateNested({ each: true }) own!: OwnKindBody[];
+}
+
+/** Of blocks that aren't square: each is one patch. */
+class PlainBlocksBody extends BlocksBody {
+  @IsIn(['plain'], { each: true }) declare kinds: 'plain'[];
+}
+
+class GridSettingBody implements SettingOf<'grid'> {
+  @Equals('grid') kind!: 'grid';
+  @Number60() across!: number;
+  @Number60() down!: number;
+  @Block() blockWidth!: number;
+  @Block() blockHeight!: number;
+  @Sashing() sashing!: number;
+  @IsBoolean() cornerstones!: boolean;
+  @Nested(() => BlocksBody) blocks!: BlocksBody;
+}
+
+class OnPointSettingBody implements SettingOf<'on-point'> {
+  @Equals('on-point') kind!: 'on-point';
+  @Number60() across!: number;
+  @Number60() down!: number;
+  @Block() block!: number;
+  @Sashing() sashing!: number;
+  @IsIn(['triangles', 'half-blocks']) edge!: 'triangles' | 'half-blocks';
+  @Nested(() => BlocksBody) blocks!: BlocksBody;
+}
+
+class BrickSettingBody implements SettingOf<'brick'> {
+  @Equals('brick') kind!: 'brick';
+  @Number60() across!: number;
+  @Number60() down!: number;
+  @Block() blockWidth!: number;
+  @Block() blockHeight!: number;
+  @Sashing() sashing!: number;
+  @Nested(() => BlocksBody) blocks!: BlocksBody;
+}
+
+class HexagonSettingBody implements SettingOf<'hexagons'> {
+  @Equals('hexagons') kind!: 'hexagons';
+  @Number60() across!: number;
+  @Number60() down!: number;
+  @Block() block!: number;
+  @Nested(() => PlainBlocksBody) blocks!: PlainBlocksBody;
+}
+
+class TriangleSettingBody implements SettingOf<'triangles'> {
+  @Equals('triangles') kind!: 'triangles';
+  @Number60() across!: number;
+  @Number60() down!: number;
+  @Block() block!: number;
+  @Nested(() => PlainBlocksBody) blocks!: PlainBlocksBody;
+}
+
+class StripSettingBody implements SettingOf<'strips'> {
+  @Equals('strips') kind!: 'strips';
+  @Number60() across!: number;
+  @Block() blockWidth!: number;
+  @IsFiniteNumber(20, FAR) length!: number;
+  @Sashing() sashing!: number;
+}
+
+class WholeSettingBody implements SettingOf<'whole'> {
+  @Equals('whole') kind!: 'whole';
+  @IsFiniteNumber(20, FAR) width!: number;
+  @IsFiniteNumber(20, FAR) length!: number;
+}
+
+const SETTINGS: { readonly [K in SettingKind]: ClassConstructor<SettingOf<K>> } = {
+  grid: GridSettingBody,
+  'on-point': OnPointSettingBody,
+  brick: BrickSettingBody,
+  hexagons: HexagonSettingBody,
+  triangles: TriangleSettingBody,
+  strips: StripSettingBody,
+  whole: WholeSettingBody,
+};
 
 class BorderBody implements Border {
-  @IsFiniteNumber(0, 1000) width!: number;
+  @IsFiniteNumber(0, 1000) top!: number;
+  @IsFiniteNumber(0, 1000) right!: number;
+  @IsFiniteNumber(0, 1000) bottom!: number;
+  @IsFiniteNumber(0, 1000) left!: number;
+  @IsIn(BORDER_CORNERS) corner!: BorderCorner;
 }
 
 /** A setting with borders round it. */

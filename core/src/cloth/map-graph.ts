@@ -1,7 +1,7 @@
 import { indexBoxes } from '../geometry/box-index.ts';
 import { clusterPoints } from '../geometry/cluster.ts';
 import { type ClothPoint, distance, type Point } from '../geometry/point.ts';
-import { joinedId } from '../ids.ts';
+import { joinedId, partsOfId } from '../ids.ts';
 import { SAME_LANDMARK } from '../tolerances.ts';
 import type { Region } from './region.ts';
 
@@ -38,6 +38,9 @@ export interface MapGraph {
 
 /** What a control of a patch is called on the whole map. */
 export const controlId = (regionId: string, control: string): string => joinedId('control', regionId, control);
+
+/** Whether an id names a control of a patch. */
+export const isControlId = (id: string): boolean => partsOfId(id).kind === 'control';
 
 /** Derives the graph. Controls nearer than a needle can tell are one vertex. O(n log n) in the number of controls. */
 export function mapGraph(regions: readonly Region[]): MapGraph {

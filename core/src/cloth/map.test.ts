@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { evenBorder } from './border.ts';
 import { mapBetween, rotation } from '../geometry/affine.ts';
 import { clothPoint } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
@@ -7,13 +8,14 @@ import { cornerNames } from './corner-names.ts';
 import { controlId, mapGraph } from './map-graph.ts';
 import { isTooLarge, isTrueToSize, makeMap, mapPatches } from './quilt-map.ts';
 import type { Region } from './region.ts';
-import { blockName, type GridSetting } from './settings/grid.ts';
+import { blockName } from './settings/block-name.ts';
+import { plainGrid } from './settings/grid.ts';
 import { loadedSize, loadingMap } from './loading.ts';
 import { longSeams } from './long-seams.ts';
 import { outlineOf, polygonShape } from './shape.ts';
 
-const GRID: GridSetting = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 };
-const MAP = makeMap(GRID, [{ width: 50 }]);
+const GRID = plainGrid({ across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
+const MAP = makeMap(GRID, [evenBorder(50)]);
 const area = (regions: readonly Region[]): number =>
   regions.reduce((sum, { shape }) => sum + signedArea(outlineOf(shape)), 0);
 
@@ -32,7 +34,7 @@ describe('a grid of blocks with a border', () => {
     expect(seams('upright', makeMap({ ...GRID, across: 1, down: 1 }, []))).toEqual([]);
     // Sums of quarter inches differ in their last digit.
     const inches = makeMap({ ...GRID, blockWidth: 33 * 6.35, blockHeight: 33 * 6.35, sashing: 6.35 }, [
-      { width: 57.15 },
+      evenBorder(57.15),
     ]);
     expect(
       seams('upright', inches)
@@ -64,13 +66,13 @@ describe('a grid of blocks with a border', () => {
   });
   it('leaves out sashing and borders of no width, and keeps ids when sizes change', () => {
     const ids = (map = MAP) => mapPatches(map).map(({ id }) => id);
-    const plain = makeMap({ ...GRID, sashing: 0 }, [{ width: 0 }]);
+    const plain = makeMap({ ...GRID, sashing: 0 }, [evenBorder(0)]);
     expect(plain.borders).toEqual([]);
     expect(mapPatches(plain).map((r) => r.kind)).toEqual(Array(8).fill('block'));
-    expect(ids(makeMap({ ...GRID, blockWidth: 300 }, [{ width: 9 }]))).toEqual(ids());
+    expect(ids(makeMap({ ...GRID, blockWidth: 300 }, [evenBorder(9)]))).toEqual(ids());
   });
   it('may have several borders, one round the other, and keeps the first one’s patches', () => {
-    const two = makeMap(GRID, [{ width: 50 }, { width: 30 }]);
+    const two = makeMap(GRID, [evenBorder(50), evenBorder(30)]);
     const regions = mapPatches(two);
     expect(two.size).toEqual({ width: 1035, length: 585 });
     expect(area(regions)).toBeCloseTo(1035 * 585, 6);

@@ -1,6 +1,7 @@
 import { clothPoint, framePoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import type { NamedPlace } from '../plan/landmarks.ts';
@@ -10,7 +11,7 @@ import { cornersLeftOf, type FoundAgain, cornersAtHand, landmarksOf, lowestStitc
 
 const PLAN = newPlan(
   'Tide Table',
-  makeMap({ kind: 'grid', across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
 const TURNED: PlanRecords = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' } } };
 const GRAPH = mapGraph(Object.values(PLAN.regions));

@@ -1,5 +1,6 @@
 import { clothPoint, framePoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { mountedAt } from '../passes/frame-profile.ts';
@@ -13,7 +14,7 @@ import { rollingFor, seamWayOf } from './rolling.ts';
 // A reach of 640 mm less the roll, 30 mm of room before and behind.
 const PLAN = newPlan(
   'Harbour Lights',
-  makeMap({ kind: 'grid', across: 2, down: 8, blockWidth: 250, blockHeight: 250, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 8, blockWidth: 250, blockHeight: 250, sashing: 0 }), []),
 );
 const GRAPH = mapGraph(Object.values(PLAN.regions));
 const { frame } = quiltOf(PLAN).machine;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { clothPoint, framePoint } from '../geometry/point.ts';
@@ -16,7 +17,7 @@ import { NO_WISHES } from './wanted.ts';
 /** Two blocks of 200 mm beside each other; six corners. */
 const PLAN = newPlan(
   'Tide Table',
-  makeMap({ kind: 'grid', across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
 const GRAPH = mapGraph(Object.values(PLAN.regions));
 const ROW: FramePiece = {

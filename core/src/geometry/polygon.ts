@@ -96,6 +96,31 @@ export function insetRing<P extends Point>(ring: readonly P[], margins: readonly
   return corners;
 }
 
+/** Nearer to the edge of a box than this counts as on it, mm. */
+const ON_EDGE = 1e-9;
+
+/** What a box holds of a convex ring, in the same order; nothing where they don't meet (Sutherland & Hodgman 1974). */
+export function clipToBox(ring: readonly Point[], { minX, minY, maxX, maxY }: Bounds): readonly Point[] {
+  const sides = [
+    ['x', minX, 1],
+    ['y', minY, 1],
+    ['x', maxX, -1],
+    ['y', maxY, -1],
+  ] as const;
+  return sides.reduce<readonly Point[]>((left, [axis, edge, sign]) => {
+    const inside = (p: Point): number => sign * (p[axis] - edge);
+    if (left.every((p) => inside(p) >= -ON_EDGE)) return left;
+    return left.flatMap((p, i) => {
+      const before = left.at(i - 1)!;
+      const [a, b] = [inside(before), inside(p)];
+      const t = a / (a - b);
+      const met = { x: before.x + t * (p.x - before.x), y: before.y + t * (p.y - before.y), [axis]: edge };
+      const crosses = (a > ON_EDGE && b < -ON_EDGE) || (a < -ON_EDGE && b > ON_EDGE);
+      return [...(crosses ? [met] : []), ...(b >= -ON_EDGE ? [p] : [])];
+    });
+  }, ring);
+}
+
 /** A place itself where it lies within a convex ring, the nearest on the ring where not. */
 export function intoConvex(ring: Polyline, p: Point): Point {
   let sign = 0;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { passesOf } from './bands.ts';
 import { makeEvaluator, type Plan, settling } from './evaluate.ts';
@@ -8,7 +9,7 @@ import { piecesOfRecord } from './pieces.ts';
 import { newPlan, type PlanRecords, quiltOf } from './plan-document.ts';
 import { QUILT_ID, type RecipeRecord } from './records.ts';
 
-const setting = { kind: 'grid', across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 } as const;
+const setting = plainGrid({ across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 });
 const recipe: RecipeRecord = {
   id: 'r',
   designId: 'd',

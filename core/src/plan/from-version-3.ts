@@ -1,8 +1,9 @@
 import { controlId } from '../cloth/map-graph.ts';
-import { makeMap, mapPatches } from '../cloth/quilt-map.ts';
+import { mapPatches } from '../cloth/quilt-map.ts';
 import { type ClothPoint, distance } from '../geometry/point.ts';
 import { joinedId } from '../ids.ts';
 import { SAME_LANDMARK } from '../tolerances.ts';
+import { type Map4, mapFrom4 } from './from-version-4.ts';
 import { pieceId } from './piece-ref.ts';
 
 /** What a plan of version 3 had otherwise: a grid, patches as rings of four, touches without the id of what was touched. */
@@ -41,7 +42,7 @@ interface Place3 {
 export function fromVersion3(plain: Readonly<Record<string, object>>): object {
   const old = plain as unknown as Version3;
   const maps = Object.values(old.quilts).map(({ grid }) => mapOf(grid));
-  const made = new Map(maps.flatMap(mapPatches).map((region) => [region.id, region]));
+  const made = new Map(maps.flatMap((map) => mapPatches(mapFrom4(map))).map((region) => [region.id, region]));
   return {
     ...plain,
     quilts: each(old.quilts, ({ grid, ...quilt }) => ({
@@ -65,7 +66,14 @@ export function fromVersion3(plain: Readonly<Record<string, object>>): object {
   };
 }
 
-const mapOf = ({ border, ...grid }: Quilt3['grid']) => makeMap({ kind: 'grid', ...grid }, [{ width: border }]);
+const mapOf = ({ border, ...grid }: Quilt3['grid']): Map4 => ({
+  size: {
+    width: grid.across * grid.blockWidth + (grid.across - 1) * grid.sashing + 2 * border,
+    length: grid.down * grid.blockHeight + (grid.down - 1) * grid.sashing + 2 * border,
+  },
+  setting: { kind: 'grid', ...grid },
+  borders: border > 0 ? [{ width: border }] : [],
+});
 
 const each = <T>(records: Readonly<Record<string, T>>, change: (record: T) => object): object =>
   Object.fromEntries(Object.entries(records).map(([id, record]) => [id, change(record)]));

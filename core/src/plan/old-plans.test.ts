@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { loadingMap } from '../cloth/loading.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
+import { mapPatches } from '../cloth/quilt-map.ts';
 import { pointCount, type Polyline, polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { learnCloth, polylineToFrame } from '../lineup/line-up.ts';
@@ -64,13 +65,20 @@ const open = (version: number) => {
 };
 
 describe('plans of older versions', () => {
-  it.each([1, 2, 3])('of version %i open, and are stitched where they were', (version) => {
+  it.each([1, 2, 3, 4])('of version %i open, and are stitched where they were', (version) => {
     const { records, plan } = open(version);
     expect(planFaults(records)).toEqual([]);
     expectStitchedThere(
       piecesOf(plan).flatMap(({ needle }) => needle),
       OLD[`v${version}`]!,
     );
+  });
+
+  it('keep every patch as it is, so that a change of measurements finds it again', () => {
+    const { records } = open(4);
+    const made = mapPatches(quiltOf(records).map);
+    expect(Object.keys(records.regions)).toHaveLength(4 + 5 + 8);
+    expect(records.regions).toEqual(Object.fromEntries(made.map((region) => [region.id, region])));
   });
 
   it('say squeezed where they said scaled', () => {

@@ -1,6 +1,7 @@
 import { clothPoint } from '../geometry/point.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { loadingMap } from '../cloth/loading.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { usableReach } from '../passes/frame-profile.ts';
@@ -24,7 +25,7 @@ const UPRIGHT = loadingMap('upright', { width: 1, length: 1 });
 // 500 × 2000 mm, blocks of 250.
 const PLAN = newPlan(
   'Harbour Lights',
-  makeMap({ kind: 'grid', across: 2, down: 8, blockWidth: 250, blockHeight: 250, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 8, blockWidth: 250, blockHeight: 250, sashing: 0 }), []),
 );
 const REGIONS = Object.values(PLAN.regions);
 const GRAPH = mapGraph(REGIONS);

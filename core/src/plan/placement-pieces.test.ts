@@ -1,5 +1,6 @@
 import { clothPoint } from '../geometry/point.ts';
 import { describe, expect, it } from 'vitest';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { loadingMap } from '../cloth/loading.ts';
 import { boundsOf, polyline } from '../geometry/polyline.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
@@ -14,7 +15,7 @@ const UPRIGHT = loadingMap('upright', { width: 1, length: 1 });
 
 const PLAN = newPlan(
   'Harbour Lights',
-  makeMap({ kind: 'grid', across: 2, down: 2, blockWidth: 250, blockHeight: 250, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 2, blockWidth: 250, blockHeight: 250, sashing: 0 }), []),
 );
 const region = {
   ...PLAN.regions['block-1-1']!,

@@ -5,6 +5,7 @@ import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MM_PER_INCH } from '../units.ts';
 import { fromVersion3 } from './from-version-3.ts';
+import { fromVersion4 } from './from-version-4.ts';
 import {
   NO_RULES,
   type PlanKind,
@@ -16,7 +17,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 4;
+export const PLAN_VERSION = 5;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -153,6 +154,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   }),
   // One map, one shape: any setting, patches of any number of corners, everything referred to by id.
   3: fromVersion3,
+  // Any setting, blocks that are pieced, borders whose sides and corners differ.
+  4: fromVersion4,
 };
 
 /** Gives every record what it lacks. */

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { evenBorder } from '../cloth/border.ts';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
@@ -18,8 +20,8 @@ import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
 import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf, touchesOf } from './plan-document.ts';
 import type { RecipeRecord, TouchRecord } from './records.ts';
 
-const setting = { kind: 'grid', across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
-const map = makeMap(setting, [{ width: 50 }]);
+const setting = plainGrid({ across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
+const map = makeMap(setting, [evenBorder(50)]);
 const recipe: RecipeRecord = {
   id: 'r',
   designId: 'd',
@@ -95,8 +97,8 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(4, placed)).toBe(placed);
-    expect(() => migratePlan(5, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(5, placed)).toBe(placed);
+    expect(() => migratePlan(6, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {

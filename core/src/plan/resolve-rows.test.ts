@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { evenBorder } from '../cloth/border.ts';
+import { plainGrid } from '../cloth/settings/grid.ts';
 import { checkDensity, checkRows } from '../checks/check-rows.ts';
 import { expectedDrawIn, usualBatting } from '../cloth/batting.ts';
 import { loadingMap } from '../cloth/loading.ts';
@@ -49,9 +51,7 @@ const SET: RowSetRecord = {
   exceptions: [],
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
-const MAP = makeMap({ kind: 'grid', across: 3, down: 4, blockWidth: 200, blockHeight: 200, sashing: 0 }, [
-  { width: 50 },
-]);
+const MAP = makeMap(plainGrid({ across: 3, down: 4, blockWidth: 200, blockHeight: 200, sashing: 0 }), [evenBorder(50)]);
 const withDrawIn = (drawIn: number, loading: 'upright' | 'turned' = 'upright'): PlanRecords => {
   const plan = newPlan('Harbour Lights', MAP);
   const quilt = { ...quiltOf(plan), batting: { ...usualBatting('cotton'), drawIn }, loading };

@@ -1,6 +1,6 @@
-import { borderDepth } from '../cloth/quilt-map.ts';
+import { insideOf } from '../cloth/border.ts';
 import { outlineOf } from '../cloth/shape.ts';
-import { loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
+import { loadedInsets, loadedSize, type Loading, loadingMap } from '../cloth/loading.ts';
 import {
   type AffineMap,
   applyToPoint,
@@ -34,15 +34,16 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
   const { map, batting, loading: own } = quiltOf(records);
   const lie = loadingMap(loading ?? own, map.size);
   const { width, length } = loadedSize(loading ?? own, map.size);
-  const inset = area.insideBorder ? borderDepth(map.borders) : 0;
+  const inset = loadedInsets(loading ?? own, insideOf(area.insideBorder ? map.borders : []));
   const from = area.fromRegionId === null ? undefined : records.regions[area.fromRegionId];
-  const top = from ? Math.max(inset, Math.min(...outlineOf(from.shape).map((p) => applyToPoint(lie, p).y))) : inset;
+  const begins = from ? Math.min(...outlineOf(from.shape).map((p) => applyToPoint(lie, p).y)) : 0;
+  const top = Math.max(inset.top, begins);
   const left = 1 - batting.drawIn;
-  const room = Math.max(0, length - inset - top);
-  const toBed = mapBetween<ClothPoint, BedPoint>(compose(lie, translation(-inset, -top), scaling(left, left)));
+  const room = Math.max(0, length - inset.bottom - top);
+  const toBed = mapBetween<ClothPoint, BedPoint>(compose(lie, translation(-inset.left, -top), scaling(left, left)));
   return {
     bed: {
-      width: (width - 2 * inset) * left,
+      width: (width - inset.left - inset.right) * left,
       length: room * left,
       stops: area.insideBorder,
       holes: area.leaveOut.flatMap((id) => {
@@ -51,7 +52,7 @@ export function rowBed(records: PlanRecords, area: RowArea, loading?: Loading): 
       }),
     },
     toCloth: inverse(toBed),
-    left: inset * left,
+    left: inset.left * left,
     top: top * left,
     drawnIn: room * batting.drawIn,
     loose: 1 / left,

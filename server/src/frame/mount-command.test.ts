@@ -1,11 +1,11 @@
 import type { RunAnswer } from '@gorse/contract';
-import { type AdvanceState, makeMap, newPlan, polyline } from '@gorse/core';
+import { plainGrid, type AdvanceState, makeMap, newPlan, polyline } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { mountCommand } from './mount-command.ts';
 
 const PLAN = newPlan(
   'Tide Table',
-  makeMap({ kind: 'grid', across: 1, down: 1, blockWidth: 300, blockHeight: 200, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 1, down: 1, blockWidth: 300, blockHeight: 200, sashing: 0 }), []),
 );
 const TURNED = { ...PLAN, quilts: { quilt: { ...Object.values(PLAN.quilts)[0]!, loading: 'turned' as const } } };
 const SECOND: AdvanceState = {

@@ -1,4 +1,4 @@
-import { randomFrom } from '@gorse/core';
+import { plainGrid, randomFrom } from '@gorse/core';
 import { once } from 'node:events';
 import { connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -128,4 +128,4 @@ describe('stray messages', () => {
   });
 });
 
-const SETTING = { kind: 'grid', across: 1, down: 1, blockWidth: 100, blockHeight: 100, sashing: 0 };
+const SETTING = plainGrid({ across: 1, down: 1, blockWidth: 100, blockHeight: 100, sashing: 0 });

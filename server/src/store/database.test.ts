@@ -1,5 +1,7 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
+  evenBorder,
+  plainGrid,
   makeMap,
   migratePlan,
   type RunEvent,
@@ -46,8 +48,8 @@ import {
 import { quilts } from './schema.ts';
 import { appendEvent, findRun, insertRun } from './run-store.ts';
 
-const SETTING = { kind: 'grid', across: 3, down: 3, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
-const PLAN = newPlan('Tide Table', makeMap(SETTING, [{ width: 50 }]));
+const SETTING = plainGrid({ across: 3, down: 3, blockWidth: 200, blockHeight: 200, sashing: 25 });
+const PLAN = newPlan('Tide Table', makeMap(SETTING, [evenBorder(50)]));
 
 let folder: string;
 beforeEach(() => {

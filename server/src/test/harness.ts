@@ -1,6 +1,15 @@
 import { PGlite } from '@electric-sql/pglite';
 import type { ErrorAnswer, QuiltAnswer, QuiltSummary, RunAnswer, ScreenMessage, TouchToMake } from '@gorse/contract';
-import { type Change, type RecipeRecord, runWithEvent, type TouchRecord, clothPoint, framePoint } from '@gorse/core';
+import {
+  evenBorder,
+  plainGrid,
+  type Change,
+  type RecipeRecord,
+  runWithEvent,
+  type TouchRecord,
+  clothPoint,
+  framePoint,
+} from '@gorse/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -55,8 +64,8 @@ export const LONG = `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" heigh
 export const TWO_LINES =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><path d="M5 5H95"/><path d="M5 95H95"/></svg>';
 export const TOP = {
-  setting: { kind: 'grid', across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20 },
-  borders: [{ width: 30 }],
+  setting: plainGrid({ across: 2, down: 2, blockWidth: 150, blockHeight: 150, sashing: 20 }),
+  borders: [evenBorder(30)],
 } as const;
 
 export const recipeFor = (designId: string): RecipeRecord => ({

@@ -57,7 +57,11 @@ export const PRINTS: Readonly<Record<RegionKind, readonly [Print, ...Print[]]>> 
   block: [
     { ground: '#F7F1E1', figure: '#E6DBC0', draw: dots },
     { ground: '#E4EAE6', figure: '#CBD7D2', draw: ripples },
+    { ground: '#F1E4D6', figure: '#DFCBB5', draw: sprigs },
+    { ground: '#E9E6EF', figure: '#D3CCDF', draw: dots },
+    { ground: '#E6EBD9', figure: '#CDD6BA', draw: ripples },
   ],
+  setting: [{ ground: '#EFEAD9', figure: '#DDD4BA', draw: sprigs }],
   sashing: [{ ground: '#DDD6C4', figure: '#CCC3AC', draw: plain }],
   cornerstone: [{ ground: '#CFC2A0', figure: '#BBAC86', draw: dots }],
   border: [{ ground: '#DCE2D3', figure: '#C6CFB9', draw: sprigs }],

@@ -1,4 +1,13 @@
-import { GENERIC_MACHINES, makeMap, newPlan, type PlanRecords, quiltOf, framePoint, clothPoint } from '@gorse/core';
+import {
+  plainGrid,
+  GENERIC_MACHINES,
+  makeMap,
+  newPlan,
+  type PlanRecords,
+  quiltOf,
+  framePoint,
+  clothPoint,
+} from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import {
   clearPassRules,
@@ -15,7 +24,7 @@ import { newRowSet, setRows } from './rows.ts';
 
 const PLAN = newPlan(
   'Harbour Lights',
-  makeMap({ kind: 'grid', across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 }, []),
+  makeMap(plainGrid({ across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
 const rules = (plan: PlanRecords) => quiltOf(plan).passes;
 

@@ -1,5 +1,7 @@
 import {
   type Border,
+  controlId,
+  isControlId,
   type LandmarkRecord,
   makeMap,
   mapPatches,
@@ -8,6 +10,7 @@ import {
   QUILT_ID,
   quiltOf,
   type RecipeRecord,
+  type Region,
   type Setting,
   type TouchRecord,
   USUAL_SPI,
@@ -93,8 +96,8 @@ export function ownRecipe(placementId: string): Edit {
 }
 
 /**
- * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched stay as they are,
- * and designs in patches that are gone go too.
+ * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched stay as they are.
+ * Touches go with the corner that they were made on; designs in patches that are gone go too, and touches on their corners.
  */
 export function setMap(setting: Setting, borders: readonly Border[]): Edit {
   return (records) => {
@@ -107,9 +110,40 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
     const regions = Object.fromEntries([...made, ...others].map((region) => [region.id, region]));
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
-    return withoutGonePatches({ ...cleared, regions, quilts: { [QUILT_ID]: { ...quiltOf(records), map } } });
+    const touches = touchesOn(cleared.touches, [...made, ...others]);
+    return withoutGonePatches({ ...cleared, regions, touches, quilts: { [QUILT_ID]: { ...quiltOf(records), map } } });
   };
 }
+
+/** Touches of the top where their corners lie now, without those whose corner is gone; of what was stitched or marked they stay as they are. */
+function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]): PlanRecords['touches'] {
+  const corners = new Map(
+    regions.flatMap(({ id, shape }) => shape.map((one) => [controlId(id, one.id), one.at] as const)),
+  );
+  const kept = Object.values(touches).flatMap((touch) => {
+    if (touch.on === null || !isControlId(touch.on)) return [touch];
+    const at = corners.get(touch.on);
+    if (!at) return [];
+    return [at.x === touch.cloth.x && at.y === touch.cloth.y ? touch : { ...touch, cloth: at }];
+  });
+  return Object.fromEntries(kept.map((touch) => [touch.id, touch]));
+}
+
+/** What a change of the map takes along: the patches whose designs go, by name, and how many touches. */
+export interface Lost {
+  readonly designs: readonly string[];
+  readonly touches: number;
+}
+
+export const lostBy = (change: Edit, records: PlanRecords): Lost => {
+  const next = change(records);
+  return {
+    designs: Object.values(records.placements).flatMap(({ id, regionId }) =>
+      next.placements[id] ? [] : [records.regions[regionId]?.name ?? regionId],
+    ),
+    touches: Object.keys(records.touches).filter((id) => !next.touches[id]).length,
+  };
+};
 
 export const addTouch =
   (touch: TouchRecord): Edit =>

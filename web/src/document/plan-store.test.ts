@@ -1,5 +1,7 @@
 import type { EditRequest } from '@gorse/contract';
 import {
+  evenBorder,
+  plainGrid,
   makeMap,
   polygonShape,
   newPlan,
@@ -7,13 +9,16 @@ import {
   type PlanRecords,
   quiltOf,
   type TouchRecord,
+  type ClothPoint,
   clothPoint,
+  controlId,
   framePoint,
 } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   addTouch,
   clearRegion,
+  lostBy,
   newRecipe,
   ownRecipe,
   placeDesign,
@@ -37,8 +42,8 @@ import {
   usePlan,
 } from './plan-store.ts';
 
-const SETTING = { kind: 'grid', across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 } as const;
-const BORDERS = [{ width: 50 }];
+const SETTING = plainGrid({ across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
+const BORDERS = [evenBorder(50)];
 const PLAN = newPlan('Tide Table', makeMap(SETTING, BORDERS));
 
 /** A server as far as the store sees one: takes edits in order, and answers `stale` with what another window did. */
@@ -212,6 +217,27 @@ describe('placing', () => {
     expect(Object.values(setMap({ ...SETTING, down: 1 }, BORDERS)(two).placements).map((p) => p.regionId)).toEqual([
       'block-1-1',
     ]);
+  });
+  it('measuring again takes touches along with their corners, and says beforehand what would go', () => {
+    const corner = (block: string) => PLAN.regions[block]!.shape[2]!;
+    const touch = (id: string, on: string | null, cloth: ClothPoint): TouchRecord => ({
+      ...{ id, on, name: 'corner', cloth, since: null, frame: framePoint(5, 5) },
+      ...{ advance: 0, method: 'head', at: 1 },
+    });
+    const touches = {
+      kept: touch('kept', controlId('block-1-1', 'c3'), corner('block-1-1').at),
+      gone: touch('gone', controlId('block-2-2', 'c3'), corner('block-2-2').at),
+      mark: touch('mark', 'mark.m1', clothPoint(9, 9)),
+    };
+    const change = setMap({ ...SETTING, down: 1, blockWidth: SETTING.blockWidth + 10 }, BORDERS);
+    const before = placeDesign('block-2-2', 'd1')({ ...placed, touches });
+    const { x, y } = corner('block-1-1').at;
+    expect(change(before).touches).toEqual({
+      kept: { ...touches.kept, cloth: clothPoint(x + 10, y) },
+      mark: touches.mark,
+    });
+    expect(lostBy(change, before)).toEqual({ designs: ['B2'], touches: 1 });
+    expect(lostBy(setMap(SETTING, BORDERS), before)).toEqual({ designs: [], touches: 0 });
   });
   it('measuring again leaves patches alone that no setting made', () => {
     const corners = [60, 90, 75].map((x, i) => clothPoint(x, i < 2 ? 60 : 90));

@@ -1,4 +1,4 @@
-import { planFaults, type PlanRecords, quiltOf } from '@gorse/core';
+import { planFaults, type PlanRecords, quiltOf, type Setting } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
 import { setMap } from './placing.ts';
@@ -36,7 +36,7 @@ describe('edits of rows', () => {
   });
   it('leave nothing behind that points to a patch that is gone', () => {
     const area = { insideBorder: true, fromRegionId: 'block-3-1', leaveOut: ['block-1-1', 'block-3-2'] };
-    const smaller = setMap({ ...setting, across: 2 }, borders)(changeRows(SET.id, { area })(PLAN));
+    const smaller = setMap({ ...setting, across: 2 } as Setting, borders)(changeRows(SET.id, { area })(PLAN));
     expect(rowSetOf(smaller)!.area).toEqual({ insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] });
     expect(planFaults(smaller)).toEqual([]);
     const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);

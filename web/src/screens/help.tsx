@@ -18,8 +18,8 @@ const STEPS: Readonly<
   Record<StepName, { readonly keys: readonly (readonly [string, string])[]; readonly how: string }>
 > = {
   quilt: {
-    keys: CLOTH,
-    how: 'Measure the top in three places each way and both diagonals. Count blocks, then type block size, sashing and border as they finish, without seam allowances. The picture follows.',
+    keys: [...CLOTH, ['arrows', 'choose a patch'], ['K', 'make its block the next kind'], ['Esc', 'choose none']],
+    how: 'Measure the top in three places each way and both diagonals. Say how the blocks are set, then type block size, sashing and borders as they finish, without seam allowances; or type the finished size, and the blocks follow.',
   },
   designs: {
     keys: [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
-import { neighbour } from './layout/neighbour.ts';
+import { neighbour } from '../tools/neighbour.ts';
 
 const regions = Object.values(gridPlan({ across: 3, sashing: 25, border: 50 }).regions);
 const named = (name: string) => regions.find((region) => region.name === name)!;

@@ -1,7 +1,8 @@
-import { clothPoint } from '../../geometry/point.ts';
-import type { Region, RegionKind } from '../region.ts';
-import { boxShape } from '../shape.ts';
-import type { SettingRules } from './setting.ts';
+import { blockCell, type Blocks, placeIn, PLAIN_BLOCKS } from '../blocks.ts';
+import { boxCell, type Cell } from '../cells.ts';
+import type { RegionKind } from '../region.ts';
+import { blockId, blockName } from './block-name.ts';
+import { type SettingRules, shareOf } from './setting.ts';
 
 /** Blocks in rows and columns with sashing between them; millimetres. */
 export interface GridSetting {
@@ -12,7 +13,18 @@ export interface GridSetting {
   readonly blockHeight: number;
   /** 0: blocks touch. */
   readonly sashing: number;
+  /** Where strips cross; without them the strips between rows run from side to side. */
+  readonly cornerstones: boolean;
+  readonly blocks: Blocks;
 }
+
+/** The usual grid: blocks of one patch each, cornerstones where strips cross. */
+export const plainGrid = (measures: Omit<GridSetting, 'kind' | 'cornerstones' | 'blocks'>): GridSetting => ({
+  kind: 'grid',
+  ...measures,
+  cornerstones: true,
+  blocks: PLAIN_BLOCKS,
+});
 
 export const grid: SettingRules<GridSetting> = {
   sizeOf: ({ across, down, blockWidth, blockHeight, sashing }) => ({
@@ -20,19 +32,22 @@ export const grid: SettingRules<GridSetting> = {
     length: down * blockHeight + (down - 1) * sashing,
   }),
 
-  patchesOf({ across, down, blockWidth, blockHeight, sashing }, at) {
-    const columns = tracks(across, blockWidth, sashing, at.x);
-    const rows = tracks(down, blockHeight, sashing, at.y);
-    return rows.flatMap((row) => columns.map((column) => patchAt(column, row)));
+  cellsOf(setting) {
+    const { across, down, blockWidth, blockHeight, sashing, cornerstones } = setting;
+    const columns = tracks(across, blockWidth, sashing);
+    const rows = tracks(down, blockHeight, sashing);
+    return rows.flatMap((row) =>
+      row.strip && !cornerstones
+        ? [longStrip(row, columns)]
+        : columns.map((column) => (column.strip || row.strip ? stripAt(column, row) : blockAt(setting, column, row))),
+    );
   },
-};
 
-/** Blocks are named like a map's squares: columns A, B, … Z, AA and rows 1, 2, … */
-export function blockName(column: number, row: number): string {
-  let letters = '';
-  for (let n = column; n >= 0; n = Math.floor(n / 26) - 1) letters = String.fromCharCode(65 + (n % 26)) + letters;
-  return `${letters}${row + 1}`;
-}
+  sizedTo: (setting, side, mm) =>
+    side === 'width'
+      ? { ...setting, blockWidth: shareOf(mm, setting.across, setting.sashing) }
+      : { ...setting, blockHeight: shareOf(mm, setting.down, setting.sashing) },
+};
 
 /** Blocks or the strips between them, along one axis. */
 interface Track {
@@ -42,9 +57,9 @@ interface Track {
   readonly to: number;
 }
 
-function tracks(count: number, size: number, gap: number, start: number): Track[] {
+function tracks(count: number, size: number, gap: number): Track[] {
   const out: Track[] = [];
-  for (let index = 0, at = start; index < count; index++) {
+  for (let index = 0, at = 0; index < count; index++) {
     out.push({ strip: false, index, from: at, to: at + size });
     at += size;
     if (gap > 0 && index < count - 1) out.push({ strip: true, index, from: at, to: at + gap });
@@ -53,24 +68,27 @@ function tracks(count: number, size: number, gap: number, start: number): Track[
   return out;
 }
 
-function patchAt(column: Track, row: Track): Region {
+const ringOf = (column: Track, row: Track) => boxCell(column.from, row.from, column.to, row.to);
+
+function blockAt({ across, down, blocks }: GridSetting, column: Track, row: Track): Cell {
+  const place = placeIn(blockId(column.index, row.index), column.index, row.index, across, down);
+  return { ...blockCell(blocks, place, blockName(column.index, row.index)), ring: ringOf(column, row) };
+}
+
+function stripAt(column: Track, row: Track): Cell {
   const block = blockName(column.index, row.index);
   const [kind, way, name]: readonly [RegionKind, string, string] =
     column.strip && row.strip
       ? ['cornerstone', 'vh', `cornerstone below right of ${block}`]
       : column.strip
         ? ['sashing', 'v', `sashing right of ${block}`]
-        : row.strip
-          ? ['sashing', 'h', `sashing below ${block}`]
-          : ['block', '', block];
-  return {
-    id: `${kind}-${way}${column.index + 1}-${row.index + 1}`,
-    kind,
-    name,
-    origin: 'setting',
-    family: way === '' ? kind : `${kind}-${way}`,
-    // Like the squares of a board, so that neighbours differ.
-    print: kind === 'block' ? (column.index + row.index) % 2 : 0,
-    shape: boxShape(clothPoint(column.from, row.from), clothPoint(column.to, row.to)),
-  };
+        : ['sashing', 'h', `sashing below ${block}`];
+  const id = `${kind}-${way}${column.index + 1}-${row.index + 1}`;
+  return { id, kind, name, family: `${kind}-${way}`, print: 0, ring: ringOf(column, row) };
 }
+
+const longStrip = (row: Track, columns: readonly Track[]): Cell => ({
+  ...{ id: `sashing-row-${row.index + 1}`, kind: 'sashing', name: `sashing below row ${row.index + 1}` },
+  ...{ family: 'sashing-row', print: 0 },
+  ring: boxCell(columns[0]!.from, row.from, columns.at(-1)!.to, row.to),
+});

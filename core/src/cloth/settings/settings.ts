@@ -1,15 +1,49 @@
 import type { ClothPoint } from '../../geometry/point.ts';
+import { patchesIn } from '../cells.ts';
 import type { Region } from '../region.ts';
 import type { Size } from '../size.ts';
+import { brick, type BrickSetting } from './brick.ts';
 import { grid, type GridSetting } from './grid.ts';
+import { hexagons, type HexagonSetting } from './hexagons.ts';
+import { onPoint, type OnPointSetting } from './on-point.ts';
 import type { SettingRules } from './setting.ts';
+import { strips, type StripSetting } from './strips.ts';
+import { triangles, type TriangleSetting } from './triangles.ts';
+import { whole, type WholeSetting } from './whole.ts';
 
 /** How the blocks of a quilt are set. */
-export type Setting = GridSetting;
+export type Setting =
+  GridSetting | OnPointSetting | BrickSetting | HexagonSetting | TriangleSetting | StripSetting | WholeSetting;
+export type SettingKind = Setting['kind'];
+/** The setting of a kind. */
+export type SettingOf<K extends SettingKind> = Extract<Setting, { kind: K }>;
 
-const RULES: { readonly [K in Setting['kind']]: SettingRules<Extract<Setting, { kind: K }>> } = { grid };
+const RULES: { readonly [K in SettingKind]: SettingRules<SettingOf<K>> } = {
+  grid,
+  'on-point': onPoint,
+  brick,
+  hexagons,
+  triangles,
+  strips,
+  whole,
+};
 
-export const settingSize = (setting: Setting): Size => RULES[setting.kind].sizeOf(setting);
+/** TypeScript can't see that a setting's rules are those of its kind. */
+const rulesOf = <S extends Setting>({ kind }: S): SettingRules<S> => RULES[kind] as unknown as SettingRules<S>;
 
+export const settingSize = (setting: Setting): Size => rulesOf(setting).sizeOf(setting);
+
+/** Its patches where its upper left corner lies at `at`; together they tile its size exactly. */
 export const settingPatches = (setting: Setting, at: ClothPoint): readonly Region[] =>
-  RULES[setting.kind].patchesOf(setting, at);
+  patchesIn(rulesOf(setting).cellsOf(setting), settingSize(setting), at);
+
+/** The kind of each block, by the block's id. */
+export const blockKindsOf = (setting: Setting): ReadonlyMap<string, number> =>
+  new Map(
+    rulesOf(setting)
+      .cellsOf(setting)
+      .flatMap(({ id, blockKind }) => (blockKind === undefined ? [] : [[id, blockKind]])),
+  );
+
+export const settingSizedTo = <S extends Setting>(setting: S, side: keyof Size, mm: number): S =>
+  rulesOf(setting).sizedTo(setting, side, mm);

@@ -2,7 +2,7 @@ import { type ClothPoint, insideRing, outlineOf, type RecipeRecord } from '@gors
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { neighbour } from './neighbour.ts';
+import { neighbour } from '../../tools/neighbour.ts';
 
 /** What the next patch clicked takes: a design, or a recipe that it shares with others. */
 export interface InHand {

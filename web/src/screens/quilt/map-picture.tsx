@@ -1,5 +1,5 @@
 import type { QuiltPicture } from '@gorse/contract';
-import { mapPatches, outlineOf, type QuiltMap } from '@gorse/core';
+import { blockOf, mapPatches, outlineOf, type QuiltMap } from '@gorse/core';
 import { useMemo } from 'react';
 import { printOf } from '../../canvas/patches.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
@@ -8,10 +8,12 @@ interface Props {
   readonly map: QuiltMap;
   readonly label: string;
   readonly lines?: QuiltPicture | undefined;
+  /** A block can be chosen, by its id. */
+  readonly onBlock?: (id: string) => void;
 }
 
 /** A small picture of a quilt: its patches, planned lines thin, stitched ones as thread. */
-export function MapPicture({ map, label, lines }: Props) {
+export function MapPicture({ map, label, lines, onBlock }: Props) {
   const { width, length } = map.size;
   const regions = useMemo(() => mapPatches(map).map((region) => ({ ...region, ring: outlineOf(region.shape) })), [map]);
   return (
@@ -29,6 +31,7 @@ export function MapPicture({ map, label, lines }: Props) {
           fill={printOf(region).ground}
           stroke="#b3a88c"
           strokeWidth={width / 500}
+          {...(onBlock && choosing(region.id, onBlock))}
         />
       ))}
       {lines && (
@@ -39,4 +42,10 @@ export function MapPicture({ map, label, lines }: Props) {
       )}
     </svg>
   );
+}
+
+/** What makes a patch choose the block that it is of; nothing where it is of none. */
+function choosing(regionId: string, onBlock: (id: string) => void) {
+  const block = blockOf(regionId);
+  return block === null ? {} : { style: { cursor: 'pointer' }, onClick: () => onBlock(block) };
 }

@@ -1,16 +1,33 @@
-import { type Bounds, clothPoint, counted, formatLength, quiltOf, type RegionKind } from '@gorse/core';
+import {
+  blockOf,
+  type Bounds,
+  clothPoint,
+  counted,
+  formatLength,
+  insideRing,
+  outlineOf,
+  quiltOf,
+  type RegionKind,
+  ringBounds,
+} from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
-import { useMemo } from 'react';
+import { type KeyboardEvent, useMemo, useState } from 'react';
+import { neighbour } from '../../tools/neighbour.ts';
+import { Halo } from '../../canvas/marks.tsx';
+import { ChosenPatch } from './chosen-patch.tsx';
+import { Losing } from './losing.tsx';
+import { withNextKind } from './own-kinds.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { Patches, plannedPatch } from '../../canvas/patches.tsx';
-import { setMap } from '../../document/placing.ts';
+import { lostBy, setMap } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
-import { GridForm } from './grid-form.tsx';
+import { FinishedSize, MapForm, type TopForm } from './map-form.tsx';
 
 const KINDS: readonly (readonly [RegionKind, string])[] = [
-  ['block', 'block'],
+  ['block', 'block patch'],
+  ['setting', 'setting triangle'],
   ['sashing', 'sashing strip'],
   ['cornerstone', 'cornerstone'],
   ['border', 'border'],
@@ -22,7 +39,35 @@ export default function QuiltStep() {
   const style = useLengthStyle();
   const { name, map } = quiltOf(records);
   const { size } = map;
-  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
+  const [asked, ask] = useState<TopForm | null>(null);
+  const make = ({ setting, borders }: TopForm): void => {
+    ask(null);
+    edit('measurements', setMap(setting, borders));
+  };
+  const setTop = (top: TopForm): void => {
+    const { designs, touches } = lostBy(setMap(top.setting, top.borders), records);
+    if (designs.length + touches > 0) ask(top);
+    else make(top);
+  };
+  const regions = useMemo(() => Object.values(records.regions), [records.regions]);
+  const patches = useMemo(() => regions.map(plannedPatch), [regions]);
+  const [chosenId, choose] = useState<string | null>(null);
+  const chosen =
+    chosenId === null ? undefined : (records.regions[chosenId] ?? regions.find(({ id }) => blockOf(id) === chosenId));
+  const nextKind = (): void => {
+    const block = chosen && blockOf(chosen.id);
+    const next = block ? withNextKind(map.setting, block) : map.setting;
+    if (next === map.setting) return;
+    setTop({ ...map, setting: next });
+    // It may be of other patches now: its first is chosen.
+    choose(block ?? null);
+  };
+  const press = ({ key }: KeyboardEvent): void => {
+    const arrow = /^Arrow(Up|Down|Left|Right)$/.exec(key)?.[1] as 'Up' | undefined;
+    if (arrow) choose(neighbour(regions, chosen, arrow)?.id ?? null);
+    else if (key === 'Escape') choose(null);
+    else if (key.toLowerCase() === 'k') nextKind();
+  };
   const bounds: Bounds = { minX: 0, minY: 0, maxX: size.width, maxY: size.length };
   const count = (kind: RegionKind): number => patches.filter((patch) => patch.kind === kind).length;
   const parts = KINDS.filter(([kind]) => count(kind) > 0).map(([kind, one]) => counted(count(kind), one));
@@ -35,15 +80,41 @@ export default function QuiltStep() {
           space={clothPoint}
           bounds={bounds}
           label={`${name}, ${patches.length} patches`}
+          focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
           ground={(view) => <Patches patches={patches} scale={view.scale} />}
-        />
+          onPick={({ x, y }) => choose(regions.find((one) => insideRing(outlineOf(one.shape), x, y))?.id ?? null)}
+          onKey={press}
+        >
+          {(view) => chosen && <Halo ring={outlineOf(chosen.shape)} scale={view.scale} />}
+        </ClothStage>
       </div>
+      {asked && (
+        <Losing
+          lost={lostBy(setMap(asked.setting, asked.borders), records)}
+          onChange={() => make(asked)}
+          onKeep={() => ask(null)}
+        />
+      )}
       <aside className="card" aria-label="Measurements">
         <Stack>
           <Title order={1} size="h3">
             The quilt top
           </Title>
-          <GridForm top={map} onTop={({ setting, borders }) => edit('measurements', setMap(setting, borders))} />
+          {chosen && (
+            <ChosenPatch
+              region={chosen}
+              alike={regions.filter(({ family }) => family === chosen.family).length}
+              setting={map.setting}
+              onNextKind={nextKind}
+            />
+          )}
+          <MapForm
+            top={map}
+            columns={4}
+            howToChoose="Choose a block on the cloth and press K to make it another kind"
+            onTop={setTop}
+          />
+          <FinishedSize top={map} onTop={setTop} />
           <Text>
             {parts.join(', ')}. Both diagonals should measure {formatLength(diagonal, style)}; if they differ by more
             than {formatLength(12.7, style)}, the top is out of square and will ripple.

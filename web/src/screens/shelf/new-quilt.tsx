@@ -1,11 +1,13 @@
-import { isTooLarge, makeMap } from '@gorse/core';
+import { evenBorder, isTooLarge, makeMap } from '@gorse/core';
 import { Button, Group, Modal, SimpleGrid, Stack, TextInput } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/api.ts';
 import { tellError } from '../../ui/notices.ts';
-import { GridForm, type TopForm } from '../quilt/grid-form.tsx';
+import { FinishedSize, MapForm, type TopForm } from '../quilt/map-form.tsx';
+import { SETTING_FORMS } from '../quilt/map-forms.ts';
+import { withNextKind } from '../quilt/own-kinds.ts';
 import { MapPicture } from '../quilt/map-picture.tsx';
 
 const INCH = 25.4;
@@ -18,15 +20,8 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
     initialValues: {
       name: '',
       top: {
-        setting: {
-          kind: 'grid',
-          across: 4,
-          down: 5,
-          blockWidth: 10 * INCH,
-          blockHeight: 10 * INCH,
-          sashing: 1.5 * INCH,
-        },
-        borders: [{ width: 3 * INCH }],
+        setting: SETTING_FORMS.grid.first,
+        borders: [evenBorder(3 * INCH)],
       },
     },
     validate: {
@@ -36,6 +31,7 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
   });
   const { top } = form.values;
   const map = useMemo(() => makeMap(top.setting, top.borders), [top]);
+  const setTop = (next: TopForm): void => form.setFieldValue('top', next);
   const make = form.onSubmit(({ name }) => {
     setBusy(true);
     api
@@ -45,25 +41,37 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
       .finally(() => setBusy(false));
   });
   return (
-    <Modal opened onClose={onClose} title="New quilt" size={860}>
+    <Modal opened onClose={onClose} title="New quilt" size={1040}>
       <form onSubmit={make}>
         <SimpleGrid cols={2} spacing="xl">
           <Stack gap="sm">
             <TextInput label="Name" placeholder="Tide Table" data-autofocus {...form.getInputProps('name')} />
-            <GridForm top={top} onTop={(next) => form.setFieldValue('top', next)} />
+            <MapForm
+              top={top}
+              columns={7}
+              howToChoose="Click a block in the picture to make it another kind"
+              onTop={setTop}
+            />
           </Stack>
-          <div style={{ height: 400 }}>
-            <MapPicture map={map} label="How the quilt will look" />
-          </div>
+          <Stack gap="sm" style={{ position: 'sticky', top: 70, alignSelf: 'start' }}>
+            <div style={{ height: 400 }}>
+              <MapPicture
+                map={map}
+                label="How the quilt will look"
+                onBlock={(id) => setTop({ ...top, setting: withNextKind(top.setting, id) })}
+              />
+            </div>
+            <FinishedSize top={top} onTop={setTop} />
+            <Group justify="flex-end">
+              <Button variant="default" onClick={onClose}>
+                Cancel
+              </Button>
+              <Button type="submit" loading={busy} disabled={isTooLarge(map)}>
+                Make the quilt
+              </Button>
+            </Group>
+          </Stack>
         </SimpleGrid>
-        <Group justify="flex-end" mt="md">
-          <Button variant="default" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button type="submit" loading={busy} disabled={isTooLarge(map)}>
-            Make the quilt
-          </Button>
-        </Group>
       </form>
     </Modal>
   );

@@ -1,0 +1,187 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { clothPoint, type Point } from '../geometry/point.ts';
+import { signedArea } from '../geometry/polygon.ts';
+import { type Border, BORDER_CORNERS, evenBorder } from './border.ts';
+import { type Blocks, PLAIN_BLOCKS, TURNS } from './blocks.ts';
+import { mapGraph } from './map-graph.ts';
+import { makeMap, mapPatches, mapSizedTo, type QuiltMap } from './quilt-map.ts';
+import type { Region } from './region.ts';
+import { plainGrid } from './settings/grid.ts';
+import type { Setting, SettingOf } from './settings/settings.ts';
+import { outlineOf } from './shape.ts';
+import { UNIT_KINDS, UNITS } from './units.ts';
+
+const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const few = fc.integer({ min: 1, max: 5 });
+const sashing = fc.oneof(fc.constant(0), mm(5, 80));
+const own = fc.constant([]);
+const turns = fc.constantFrom(...TURNS);
+const kinds = <T extends string>(of: readonly T[]) => fc.array(fc.constantFrom(...of), { minLength: 1, maxLength: 3 });
+const blocks = fc.record({ kinds: kinds(UNIT_KINDS), turns, own });
+const plain = fc.record({ kinds: kinds(['plain'] as const), turns, own });
+const counted = { across: few, down: few };
+const oblong = { ...counted, blockWidth: mm(60, 400), blockHeight: mm(60, 400), sashing, blocks };
+const setting: fc.Arbitrary<Setting> = fc.oneof(
+  fc.record({ kind: fc.constant('grid' as const), ...oblong, cornerstones: fc.boolean() }),
+  fc.record({ kind: fc.constant('brick' as const), ...oblong }),
+  fc.record({
+    kind: fc.constant('on-point' as const),
+    ...{ ...counted, block: mm(60, 400), sashing, blocks },
+    edge: fc.constantFrom('triangles' as const, 'half-blocks' as const),
+  }),
+  fc.record({ kind: fc.constant('hexagons' as const), ...counted, block: mm(60, 400), blocks: plain }),
+  fc.record({ kind: fc.constant('triangles' as const), ...counted, block: mm(60, 400), blocks: plain }),
+  fc.record({ kind: fc.constant('strips' as const), across: few, blockWidth: mm(60, 400), length: mm(60, 2000), sashing }),
+  fc.record({ kind: fc.constant('whole' as const), width: mm(60, 2000), length: mm(60, 2000) }),
+); // prettier-ignore
+const side = fc.oneof(fc.constant(0), mm(10, 200));
+const border: fc.Arbitrary<Border> = fc.record({
+  ...{ top: side, right: side, bottom: side, left: side },
+  corner: fc.constantFrom(...BORDER_CORNERS),
+});
+const map = fc.record({ setting, borders: fc.array(border, { maxLength: 4 }) });
+
+const rings = (regions: readonly Region[]): (readonly Point[])[] => regions.map(({ shape }) => outlineOf(shape));
+const areaOf = (regions: readonly Region[]): number => rings(regions).reduce((sum, ring) => sum + signedArea(ring), 0);
+/** All measurements changed, all counts and kinds kept. What an edge cuts off of a block depends on how wide its sashing is beside it. */
+const measuredAnew = ({ setting: one, borders }: QuiltMap): QuiltMap => {
+  const measures = ['blockWidth', 'blockHeight', 'block', 'length', 'width', 'sashing'];
+  const changed = Object.fromEntries(
+    Object.entries(one).map(([key, value]) => [key, measures.includes(key) ? 1.37 * (value as number) : value as unknown]),
+  ); // prettier-ignore
+  return makeMap(
+    changed as unknown as Setting,
+    borders.map(({ corner, ...sides }) => ({
+      ...(Object.fromEntries(Object.entries(sides).map(([name, width]) => [name, 1.2 * width])) as typeof sides),
+      corner,
+    })),
+  );
+};
+
+const thousandths = (value: number): number => Math.round(1000 * value) || 0;
+
+describe('any setting', () => {
+  it('tiles the top exactly, each inner edge shared by two patches, names unique, ids kept whatever is measured', () => {
+    fc.assert(
+      fc.property(map, ({ setting: one, borders }) => {
+        const made = makeMap(one, borders);
+        const patches = mapPatches(made);
+        const { width, length } = made.size;
+        expect(Math.abs(areaOf(patches) - width * length)).toBeLessThan(1e-6 * width * length);
+        expect(new Set(patches.map(({ name }) => name)).size).toBe(patches.length);
+        expect(new Set(patches.map(({ id }) => id)).size).toBe(patches.length);
+        const { vertices, edges } = mapGraph(patches);
+        // With areas that sum to the top's, edges that have two sides unless they lie on the top's own leave neither gap nor overlap.
+        for (const { a, b, kind } of edges) {
+          const [from, to] = [vertices[a]!.at, vertices[b]!.at];
+          const onEdge = (['x', 'y'] as const).some((axis) =>
+            [0, axis === 'x' ? width : length].some((at) => Math.max(Math.abs(from[axis] - at), Math.abs(to[axis] - at)) < 1e-3),
+          ); // prettier-ignore
+          expect(kind).toBe(onEdge ? 'edge' : 'seam');
+        }
+        const ids = patches.map(({ id }) => id);
+        expect(mapPatches(measuredAnew(made)).map(({ id }) => id)).toEqual(ids);
+      }),
+      { numRuns: 500, seed: 14 },
+    );
+  });
+  it('has families that are alike by shape', () => {
+    fc.assert(
+      fc.property(map, ({ setting: one, borders }) => {
+        const byFamily = new Map<string, string>();
+        for (const { family, shape } of mapPatches(makeMap(one, borders))) {
+          const [first, ...rest] = outlineOf(shape);
+          const seen = rest.map((p) => `${thousandths(p.x - first!.x)} ${thousandths(p.y - first!.y)}`).join();
+          const known = byFamily.get(family);
+          // Sides across from each other may differ in width.
+          if (!family.startsWith('border')) expect(known ?? seen).toBe(seen);
+          byFamily.set(family, seen);
+        }
+      }),
+      { numRuns: 200, seed: 15 },
+    );
+  });
+  it('is solved from the finished size: the side that is asked for measures just that', () => {
+    fc.assert(
+      fc.property(map, fc.constantFrom('width' as const, 'length' as const), ({ setting: one, borders }, along) => {
+        expect(mapSizedTo(makeMap(one, borders), along, 5000).size[along]).toBeCloseTo(5000, 6);
+      }),
+      { numRuns: 200, seed: 16 },
+    );
+  });
+});
+
+const names = (one: Setting, borders: readonly Border[] = []): string[] =>
+  mapPatches(makeMap(one, borders)).map(({ name }) => name);
+const pieced = (change: Partial<Blocks>): Setting => ({
+  ...plainGrid({ across: 3, down: 3, blockWidth: 100, blockHeight: 100, sashing: 0 }),
+  blocks: { ...PLAIN_BLOCKS, ...change },
+});
+
+describe('blocks on point', () => {
+  const ON_POINT: SettingOf<'on-point'> = {
+    ...{ kind: 'on-point', across: 2, down: 2, block: 100, sashing: 0, edge: 'triangles' },
+    blocks: PLAIN_BLOCKS,
+  };
+  it('have a row between, triangles along the sides and in the corners', () => {
+    const { size } = makeMap(ON_POINT, []);
+    expect(size.width).toBeCloseTo(200 * Math.SQRT2, 9);
+    const patches = mapPatches(makeMap(ON_POINT, []));
+    expect(patches.filter(({ kind }) => kind === 'block').map(({ name }) => name)).toEqual(['A1', 'B1', 'A2', 'A3', 'B3']);
+    expect(patches.filter(({ kind }) => kind === 'setting').map(({ name }) => name)).toEqual([
+      ...['top left setting triangle', 'top setting triangle 1', 'top right setting triangle'],
+      ...['left setting triangle 1', 'right setting triangle 1'],
+      ...['bottom left setting triangle', 'bottom setting triangle 1', 'bottom right setting triangle'],
+    ]);
+    const corner = patches.find(({ name }) => name === 'top left setting triangle')!;
+    expect(signedArea(outlineOf(corner.shape))).toBeCloseTo(2500, 6);
+    expect(patches.find(({ name }) => name === 'A1')!.shape[0]!.at).toEqual({ x: expect.closeTo(50 * Math.SQRT2, 9) as number, y: 0 });
+  }); // prettier-ignore
+  it('with half blocks at the edge are cut, pieces and all', () => {
+    const half: Setting = { ...ON_POINT, edge: 'half-blocks', blocks: { ...PLAIN_BLOCKS, kinds: ['four-patch'] } };
+    expect(names(half)).toContain('bottom of top half block 1');
+    expect(names(half)).not.toContain('top of top half block 1');
+  });
+});
+
+describe('blocks', () => {
+  it('take turns like a board, by columns or rows, or round the middle, and may be of a kind of their own', () => {
+    const kindsOf = (change: Partial<Blocks>): string =>
+      mapPatches(makeMap(pieced({ kinds: ['plain', 'plain'], ...change }), []))
+        .map(({ family }) => (family === 'block' ? 'a' : 'b'))
+        .join('');
+    expect(kindsOf({})).toBe('ababababa');
+    expect(kindsOf({ turns: 'columns' })).toBe('abaabaaba');
+    expect(kindsOf({ turns: 'rows' })).toBe('aaabbbaaa');
+    expect(kindsOf({ turns: 'medallion' })).toBe('aaaabaaaa');
+    expect(kindsOf({ own: [{ id: 'block-1-1', kind: 1 }] })).toBe('bbabababa');
+  });
+  it('are taken apart into patches with names of where they lie', () => {
+    const one: Setting = { ...plainGrid({ across: 1, down: 1, blockWidth: 120, blockHeight: 120, sashing: 0 }), blocks: { ...PLAIN_BLOCKS, kinds: ['flying-geese'] } };
+    expect(names(one)).toEqual(['upper left of A1', 'top of A1', 'upper right of A1', 'lower left of A1', 'bottom of A1', 'lower right of A1']);
+    // Each tiles the unit square.
+    for (const parts of Object.values(UNITS))
+      expect(parts.reduce((sum, { ring }) => sum + signedArea(ring.map(([x, y]) => ({ x, y }))), 0)).toBeCloseTo(parts.length === 0 ? 0 : 1, 12);
+  }); // prettier-ignore
+});
+
+describe('a border', () => {
+  const cornersOf = (border: Border, name: string): (readonly [number, number])[] =>
+    mapPatches(makeMap({ kind: 'whole', width: 100, length: 60 }, [border]))
+      .find((one) => one.name === name)!
+      .shape.map(({ at }) => [at.x, at.y]);
+  it('is pieced as it is said to be, each side as wide as its own', () => {
+    const sides = { top: 10, right: 20, bottom: 30, left: 40 };
+    expect(makeMap({ kind: 'whole', width: 100, length: 60 }, [{ ...sides, corner: 'mitred' }]).size).toEqual({ width: 160, length: 100 });
+    expect(cornersOf({ ...sides, corner: 'ends-last' }, 'top border')).toEqual([[0, 0], [160, 0], [160, 10], [0, 10]]);
+    expect(cornersOf({ ...sides, corner: 'sides-last' }, 'top border')).toEqual([[40, 0], [140, 0], [140, 10], [40, 10]]);
+    expect(cornersOf({ ...sides, corner: 'mitred' }, 'left border')).toEqual([[0, 0], [40, 10], [40, 70], [0, 100]]);
+    expect(cornersOf({ ...sides, corner: 'cornerstones' }, 'lower right cornerstone of the border')).toEqual([[140, 70], [160, 70], [160, 100], [140, 100]]);
+  }); // prettier-ignore
+  it('of no width on a side has no patch there', () => {
+    const one = { ...evenBorder(10), left: 0 };
+    expect(names({ kind: 'whole', width: 100, length: 60 }, [one])).toEqual(['top border', 'right border', 'bottom border', 'whole cloth']);
+    expect(mapPatches(makeMap({ kind: 'whole', width: 100, length: 60 }, [one])).at(-1)!.shape[0]!.at).toEqual(clothPoint(0, 10));
+  }); // prettier-ignore
+});

@@ -1,0 +1,172 @@
+import { type Border, type Blocks, isTooLarge, makeMap, mapSizedTo, type Setting, type Size } from '@gorse/core';
+import { NumberInput, SegmentedControl, SimpleGrid, Stack, Switch, Text } from '@mantine/core';
+import { useState } from 'react';
+import { LengthInput } from '../../ui/length-input.tsx';
+import { BlocksForm } from './blocks-form.tsx';
+import { BordersForm } from './borders-form.tsx';
+import { fieldsOf, type SettingField, settingAs, valueOf } from './map-forms.ts';
+import { SettingChoice } from './setting-choice.tsx';
+
+/** What a top is made of, as it is typed. */
+export interface TopForm {
+  readonly setting: Setting;
+  readonly borders: readonly Border[];
+}
+
+const SIDES = ['width', 'length'] as const;
+
+interface Props {
+  readonly top: TopForm;
+  readonly howToChoose: string;
+  /** Settings in a row. */
+  readonly columns: number;
+  readonly onTop: (top: TopForm) => void;
+}
+
+/** Everything that a top is told by: its setting and borders. */
+export function MapForm({ top, columns, howToChoose, onTop }: Props) {
+  const { setting, borders } = top;
+  const setSetting = (next: Setting): void => onTop({ borders, setting: next });
+  return (
+    <Stack gap="sm">
+      <SettingChoice kind={setting.kind} columns={columns} onKind={(kind) => setSetting(settingAs(setting, kind))} />
+      <Measures setting={setting} onSetting={setSetting} />
+      {'blocks' in setting && (
+        <BlocksForm
+          blocks={setting.blocks}
+          plain={setting.kind === 'hexagons' || setting.kind === 'triangles'}
+          howToChoose={howToChoose}
+          onBlocks={(blocks: Blocks) => setSetting({ ...setting, blocks } as Setting)}
+        />
+      )}
+      <BordersForm borders={borders} onBorders={(next) => onTop({ setting, borders: next })} />
+    </Stack>
+  );
+}
+
+/** How large it will be, to be typed as well: the blocks follow. */
+export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
+  const map = makeMap(top.setting, top.borders);
+  const [refused, setRefused] = useState('');
+  const sizeTo = (side: keyof Size, mm: number): void => {
+    const { setting } = mapSizedTo(map, side, mm);
+    setRefused(inBounds(setting) ? '' : 'No block is of that size. Change how many there are, or the borders.');
+    if (inBounds(setting)) onTop({ ...top, setting });
+  };
+  return (
+    <Stack gap="xs">
+      <SimpleGrid cols={2} spacing="sm">
+        {SIDES.map((side) => (
+          <LengthInput
+            key={side}
+            label={`Finished ${side}`}
+            data-testid={`finished-${side}`}
+            value={map.size[side]}
+            least={40}
+            most={6000}
+            onLength={(mm) => sizeTo(side, mm)}
+          />
+        ))}
+      </SimpleGrid>
+      {refused !== '' && (
+        <Text role="alert" size="sm">
+          {refused}
+        </Text>
+      )}
+      {isTooLarge(map) && (
+        <Text role="alert" c="rowan.7" fw={600}>
+          That is larger than 6 m (236 in). Make the blocks fewer or smaller.
+        </Text>
+      )}
+      <Text size="sm" c="var(--ink-soft)">
+        Type the blocks and the finished size follows, or the finished size and the blocks follow. Sizes are as they
+        finish, without seam allowances.
+      </Text>
+    </Stack>
+  );
+}
+
+/** A size worked out from another must be one that could be typed. */
+const inBounds = (setting: Setting): boolean =>
+  fieldsOf(setting).every((field) => {
+    const value = valueOf(setting, field);
+    return value >= field.least && value <= field.most;
+  });
+
+function Measures({ setting, onSetting }: { readonly setting: Setting; readonly onSetting: (next: Setting) => void }) {
+  const isOblong = 'blockHeight' in setting;
+  const [square, setSquare] = useState(isOblong && setting.blockWidth === setting.blockHeight);
+  const isSquare = isOblong && square && setting.blockWidth === setting.blockHeight;
+  const set = (key: string, value: number): void =>
+    onSetting({ ...setting, [key]: value, ...(isSquare && key === 'blockWidth' ? { blockHeight: value } : {}) });
+  const fields = fieldsOf(setting).filter(({ key }) => !isSquare || key !== 'blockHeight');
+  return (
+    <>
+      <SimpleGrid cols={2} spacing="sm">
+        {fields.map((field) => (
+          <Measure
+            key={`${setting.kind} ${field.key}`}
+            field={isSquare && field.key === 'blockWidth' ? { ...field, label: 'Block size' } : field}
+            value={valueOf(setting, field)}
+            onValue={(value) => set(field.key, value)}
+          />
+        ))}
+      </SimpleGrid>
+      {isOblong && (
+        <Switch
+          label="Square blocks"
+          checked={isSquare}
+          onChange={(event) => {
+            setSquare(event.currentTarget.checked);
+            if (event.currentTarget.checked) onSetting({ ...setting, blockHeight: setting.blockWidth });
+          }}
+        />
+      )}
+      {setting.kind === 'grid' && setting.sashing > 0 && (
+        <Switch
+          label="Cornerstones where strips cross"
+          checked={setting.cornerstones}
+          onChange={(event) => onSetting({ ...setting, cornerstones: event.currentTarget.checked })}
+        />
+      )}
+      {setting.kind === 'on-point' && (
+        <SegmentedControl
+          aria-label="At the edge"
+          value={setting.edge}
+          data={[
+            { value: 'triangles', label: 'Setting triangles' },
+            { value: 'half-blocks', label: 'Half blocks' },
+          ]}
+          onChange={(edge) => onSetting({ ...setting, edge: edge })}
+        />
+      )}
+    </>
+  );
+}
+
+function Measure({
+  field: { label, kind, least, most },
+  value,
+  onValue,
+}: {
+  readonly field: SettingField;
+  readonly value: number;
+  readonly onValue: (value: number) => void;
+}) {
+  if (kind === 'length')
+    return <LengthInput label={label} value={value} least={least} most={most} onLength={onValue} />;
+  return (
+    <NumberInput
+      label={label}
+      value={value}
+      min={least}
+      max={most}
+      allowDecimal={false}
+      clampBehavior="strict"
+      onChange={(typed) => {
+        const n = Number(typed);
+        if (Number.isInteger(n) && n >= least && n <= most) onValue(n);
+      }}
+    />
+  );
+}
