@@ -10,6 +10,7 @@ import { benchLibrary } from './library.ts';
 
 import { benchLineUp } from './lineup.ts';
 import { benchLoad } from './load.ts';
+import { benchMap } from './map.ts';
 import { machineSpeed } from './machine-speed.ts';
 import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
@@ -24,6 +25,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   lineup: benchLineUp,
   align: benchAlign,
   rows: benchRows,
+  map: benchMap,
   library: benchLibrary,
   server: benchServer,
   files: benchFiles,

@@ -4,7 +4,11 @@
  */
 const SIGN = '.';
 
-export const joinedId = (kind: string, ...parts: readonly (string | number)[]): string => [kind, ...parts].join(SIGN);
+export function joinedId(kind: string, ...parts: readonly (string | number)[]): string {
+  let id = kind;
+  for (const part of parts) id += `${SIGN}${part}`;
+  return id;
+}
 
 /** What an id was joined of: its kind, and the rest. */
 export function partsOfId(id: string): { readonly kind: string; readonly parts: readonly string[] } {

@@ -28,20 +28,23 @@ const LEAST_AREA = 1e-4;
  */
 export function patchesIn(cells: readonly Cell[], { width, length }: Size, at: ClothPoint): Region[] {
   const box = { minX: 0, minY: 0, maxX: width, maxY: length };
-  return cells.flatMap((cell) =>
-    partsOf(cell).flatMap(({ ring, ...part }): Region[] => {
+  const patches: Region[] = [];
+  for (const cell of cells) {
+    for (const { ring, id, kind, name, family, print } of partsOf(cell)) {
       const kept = clipToBox(ring, box);
-      if (signedArea(kept) < LEAST_AREA) return [];
-      const cut = signedArea(ring) - signedArea(kept) > LEAST_AREA;
-      const family = cut ? `${part.family}-${cutAt(ring, width, length)}` : part.family;
-      const corners = fromUpperLeft(kept).map((p) => clothPoint(at.x + p.x, at.y + p.y));
-      return [{ ...part, family, origin: 'setting', shape: polygonShape(corners) }];
-    }),
-  );
+      if (signedArea(kept) < LEAST_AREA) continue;
+      const cut = kept !== ring && signedArea(ring) - signedArea(kept) > LEAST_AREA;
+      const shape = polygonShape(fromUpperLeft(kept).map((p) => clothPoint(at.x + p.x, at.y + p.y)));
+      const own = cut ? `${family}-${cutAt(ring, width, length)}` : family;
+      patches.push({ id, kind, name, origin: 'setting', family: own, print, shape });
+    }
+  }
+  return patches;
 }
 
 /** The parts of a block that is pieced, each named by where it lies in it; else the cell itself. */
-function partsOf({ unit = 'plain', blockKind: _, ...cell }: Cell): readonly Omit<Cell, 'unit' | 'blockKind'>[] {
+function partsOf(cell: Cell): readonly Cell[] {
+  const { unit = 'plain' } = cell;
   const parts = UNITS[unit];
   if (parts.length === 0) return [cell];
   const [from, right, , down] = cell.ring as readonly [Point, Point, Point, Point];
@@ -52,7 +55,7 @@ function partsOf({ unit = 'plain', blockKind: _, ...cell }: Cell): readonly Omit
     const placed = ring.map(([x, y]) => ({ x: from.x + x * u.x + y * v.x, y: from.y + x * u.y + y * v.y }));
     const word = whereIn(way(middle, centroid(placed)), size);
     return {
-      ...cell,
+      kind: cell.kind,
       id: `${cell.id}-${i + 1}`,
       name: `${word} of ${cell.name}`,
       family: `${cell.family}-${unit}-${i + 1}`,
@@ -93,7 +96,7 @@ function fromUpperLeft(ring: readonly Point[]): readonly Point[] {
     const b = ring[best]!;
     return p.y < b.y - 1e-6 || (p.y < b.y + 1e-6 && p.x < b.x - 1e-6) ? i : best;
   }, 0);
-  return [...ring.slice(first), ...ring.slice(0, first)];
+  return first === 0 ? ring : [...ring.slice(first), ...ring.slice(0, first)];
 }
 
 /** The corners of a box between two opposite ones. */

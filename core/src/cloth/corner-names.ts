@@ -17,11 +17,9 @@ export function cornerNames(shape: Shape, lie: Lie): ReadonlyMap<string, string>
     const p = applyToPoint(lie, at);
     const across = (p.x - cx) / (box.maxX - cx || 1);
     const down = (p.y - cy) / (box.maxY - cy || 1);
-    const words = [
-      Math.abs(down) <= ON_SIDE ? '' : down < 0 ? 'upper' : 'lower',
-      Math.abs(across) <= ON_SIDE ? '' : across < 0 ? 'left' : 'right',
-    ];
-    return [id, words.filter(Boolean).join(' ')] as const;
+    const height = Math.abs(down) <= ON_SIDE ? '' : down < 0 ? 'upper' : 'lower';
+    const side = Math.abs(across) <= ON_SIDE ? '' : across < 0 ? 'left' : 'right';
+    return [id, height && side ? `${height} ${side}` : height || side] as const;
   });
   const alike = new Set(corners.map(([, word]) => word)).size < corners.length || corners.some(([, word]) => !word);
   return new Map(corners.map(([id, word], i) => [id, alike ? ordinal(i + 1) : word]));

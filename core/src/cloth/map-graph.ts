@@ -11,7 +11,7 @@ export interface Vertex {
   readonly id: string;
   readonly at: ClothPoint;
   /** Ids of all the controls that lie here, in the order of the patches: each of them means this vertex. */
-  readonly ids: readonly string[];
+  readonly ids: readonly [string, ...string[]];
   /** A patch has a corner here: it can be found on the cloth. */
   readonly corner: boolean;
 }
@@ -44,47 +44,77 @@ export const isControlId = (id: string): boolean => partsOfId(id).kind === 'cont
 
 /** Derives the graph. Controls nearer than a needle can tell are one vertex. O(n log n) in the number of controls. */
 export function mapGraph(regions: readonly Region[]): MapGraph {
-  const controls = regions.flatMap((region) =>
-    region.shape.map(({ id, at, corner }) => ({ id: controlId(region.id, id), at, corner })),
-  );
-  const clusters = clusterPoints(Float64Array.from(controls.flatMap(({ at }) => [at.x, at.y])), SAME_LANDMARK);
-  const vertices: { id: string; at: ClothPoint; ids: string[]; corner: boolean }[] = [];
+  const count = regions.reduce((sum, { shape }) => sum + shape.length, 0);
+  const places = new Float64Array(2 * count);
+  let filled = 0;
+  for (const { shape } of regions) {
+    for (const { at } of shape) {
+      places[filled++] = at.x;
+      places[filled++] = at.y;
+    }
+  }
+  const clusters = clusterPoints(places, SAME_LANDMARK);
+  const vertices: { id: string; at: ClothPoint; ids: [string, ...string[]]; corner: boolean }[] = [];
   const byId = new Map<string, Vertex>();
-  controls.forEach(({ id, at, corner }, i) => {
-    const vertex = (vertices[clusters[i]!] ??= { id, at, ids: [], corner: false });
-    vertex.ids.push(id);
-    vertex.corner ||= corner;
-    byId.set(id, vertex);
-  });
+  let i = 0;
+  for (const region of regions) {
+    for (const { id: control, at, corner } of region.shape) {
+      const id = controlId(region.id, control);
+      const cluster = clusters[i++]!;
+      const known = vertices[cluster];
+      const vertex = known ?? (vertices[cluster] = { id, at, ids: [id], corner: false });
+      if (known) known.ids.push(id);
+      vertex.corner ||= corner;
+      byId.set(id, vertex);
+    }
+  }
   return { vertices, edges: seamsOf(regions, vertices, clusters), vertexOf: (id) => byId.get(id) };
 }
 
 function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], clusters: Int32Array): Seam[] {
-  const onSegment = vertices.length === 0 ? () => [] : verticesOn(vertices);
-  const found = new Map<string, { a: number; b: number; left: string | null; right: string | null }>();
+  const found = new Map<number, { a: number; b: number; left: string | null; right: string | null }>();
+  const add = (id: string, from: number, to: number): void => {
+    if (from === to) return;
+    const [a, b] = from < to ? [from, to] : [to, from];
+    const key = a * vertices.length + b;
+    const seam = found.get(key) ?? { a, b, left: null, right: null };
+    // Going clockwise, a patch lies to the right.
+    if (from < to) seam.right ??= id;
+    else seam.left ??= id;
+    found.set(key, seam);
+  };
+  forEachEdge(regions, clusters, add);
+  // Along most edges two patches meet from end to end; the others are parted wherever another patch has a corner on them.
+  const apart = [...found.values()].filter(({ left, right }) => left === null || right === null);
+  if (apart.length > 0) {
+    const between = verticesOn(vertices);
+    for (const { a, b, left, right } of apart) {
+      const chain = [a, ...between(a, b), b];
+      if (chain.length === 2) continue;
+      found.delete(a * vertices.length + b);
+      for (let k = 1; k < chain.length; k++) {
+        if (right !== null) add(right, chain[k - 1]!, chain[k]!);
+        if (left !== null) add(left, chain[k]!, chain[k - 1]!);
+      }
+    }
+  }
+  const seams: Seam[] = [];
+  for (const { a, b, left, right } of found.values())
+    seams.push({ a, b, left, right, kind: left !== null && right !== null ? 'seam' : 'edge' });
+  return seams;
+}
+
+/** Every edge of every patch, by the vertices at its ends, clockwise. */
+function forEachEdge(
+  regions: readonly Region[],
+  clusters: Int32Array,
+  see: (id: string, from: number, to: number) => void,
+): void {
   let first = 0;
   for (const { id, shape } of regions) {
-    shape.forEach((_, i) => {
-      const [from, to] = [clusters[first + i]!, clusters[first + ((i + 1) % shape.length)]!];
-      const chain = [from, ...onSegment(from, to), to];
-      for (let k = 1; k < chain.length; k++) {
-        const [a, b] = [chain[k - 1]!, chain[k]!];
-        if (a === b) continue;
-        // Going clockwise, a patch lies to the right.
-        const onward = a < b;
-        const key = onward ? `${a} ${b}` : `${b} ${a}`;
-        const seam = found.get(key) ?? { a: Math.min(a, b), b: Math.max(a, b), left: null, right: null };
-        if (onward) seam.right ??= id;
-        else seam.left ??= id;
-        found.set(key, seam);
-      }
-    });
+    for (let i = 0; i < shape.length; i++) see(id, clusters[first + i]!, clusters[first + ((i + 1) % shape.length)]!);
     first += shape.length;
   }
-  return [...found.values()].map((seam) => ({
-    ...seam,
-    kind: seam.left !== null && seam.right !== null ? 'seam' : 'edge',
-  }));
 }
 
 /** Vertices strictly between two others and on the straight line between them, in order. */

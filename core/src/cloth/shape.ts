@@ -20,14 +20,14 @@ export type Shape = readonly Control[];
 
 const control = (at: ClothPoint, i: number, corner: boolean): Control => ({ id: `c${i + 1}`, at, corner });
 
-/** The points in clockwise order, the first staying first. */
-const clockwise = <T>(points: readonly T[], at: (point: T) => Point): readonly T[] =>
-  signedArea(points.map(at)) >= 0 ? points : [points[0]!, ...points.slice(1).reverse()];
+/** What lies at some points, in clockwise order of those, the first staying first. */
+const clockwise = <T>(those: readonly T[], points: readonly Point[]): readonly T[] =>
+  signedArea(points) >= 0 ? those : [those[0]!, ...those.slice(1).reverse()];
 
 /** A triangle, a quad or a polygon, all of whose points are corners. Throws on fewer than three. */
 export function polygonShape(points: readonly ClothPoint[]): Shape {
   if (points.length < 3) throw new RangeError(`a patch has three corners or more, not ${points.length}`);
-  return clockwise(points, (p) => p).map((at, i) => control(at, i, true));
+  return clockwise(points, points).map((at, i) => control(at, i, true));
 }
 
 /** A box between two opposite corners. */
@@ -42,7 +42,10 @@ export const boxShape = (a: ClothPoint, b: ClothPoint): Shape =>
 /** What was touched going round, sharp or smooth at each. Throws on fewer than three points. */
 export function tracedShape(points: readonly Pick<Control, 'at' | 'corner'>[]): Shape {
   if (points.length < 3) throw new RangeError(`a patch is traced by three points or more, not ${points.length}`);
-  return clockwise(points, ({ at }) => at).map(({ at, corner }, i) => control(at, i, corner));
+  return clockwise(
+    points,
+    points.map(({ at }) => at),
+  ).map(({ at, corner }, i) => control(at, i, corner));
 }
 
 /** A strip between two long edges, each followed from the same end: four corners, with the edges' other points between. */

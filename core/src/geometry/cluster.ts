@@ -1,6 +1,9 @@
 import KDBush from 'kdbush';
 import type { Polyline } from './polyline.ts';
 
+/** Off by less than this part of the tolerance, as rounding leaves them, points are in one place. */
+const SAME = 1e-6;
+
 /** Gives each point the number of its cluster: points within `tolerance` of each other, also by way of others, share one. */
 export function clusterPoints(points: Polyline, tolerance: number): Int32Array {
   const count = points.length / 2;
@@ -15,10 +18,13 @@ export function clusterPoints(points: Polyline, tolerance: number): Int32Array {
     const pending = [i];
     clusters[i] = next;
     for (let at = pending.pop(); at !== undefined; at = pending.pop()) {
-      for (const near of index.within(points[2 * at]!, points[2 * at + 1]!, tolerance)) {
+      const [x, y] = [points[2 * at]!, points[2 * at + 1]!];
+      for (const near of index.within(x, y, tolerance)) {
         if (clusters[near] !== -1) continue;
         clusters[near] = next;
-        pending.push(near);
+        // One in the very place has the same others about it.
+        const off = Math.abs(points[2 * near]! - x) + Math.abs(points[2 * near + 1]! - y);
+        if (off > SAME * tolerance) pending.push(near);
       }
     }
     next++;

@@ -1,5 +1,5 @@
 import { plainPoint, plus, type Point, type PointMaker } from './point.ts';
-import { type Bounds, boundsOf, nearestPart, type Polyline, polyline, squaredDistanceToSegment } from './polyline.ts';
+import { type Bounds, nearestPart, type Polyline, squaredDistanceToSegment } from './polyline.ts';
 
 /** Signed area of a ring in mm²: positive when it runs clockwise as seen (y down). */
 export function signedArea(ring: readonly Point[]): number {
@@ -13,8 +13,14 @@ export function signedArea(ring: readonly Point[]): number {
 
 /** The upright box round a ring. Throws on one without corners. */
 export function ringBounds(ring: readonly Point[]): Bounds {
-  const bounds = boundsOf([polyline(ring)]);
-  if (!bounds) throw new RangeError('a ring has corners');
+  const bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (const { x, y } of ring) {
+    bounds.minX = Math.min(bounds.minX, x);
+    bounds.minY = Math.min(bounds.minY, y);
+    bounds.maxX = Math.max(bounds.maxX, x);
+    bounds.maxY = Math.max(bounds.maxY, y);
+  }
+  if (bounds.minX === Infinity) throw new RangeError('a ring has corners');
   return bounds;
 }
 
@@ -101,6 +107,8 @@ const ON_EDGE = 1e-9;
 
 /** What a box holds of a convex ring, in the same order; nothing where they don't meet (Sutherland & Hodgman 1974). */
 export function clipToBox(ring: readonly Point[], { minX, minY, maxX, maxY }: Bounds): readonly Point[] {
+  const beyond = (p: Point): number => Math.max(minX - p.x, p.x - maxX, minY - p.y, p.y - maxY);
+  if (ring.every((p) => beyond(p) <= ON_EDGE)) return ring;
   const sides = [
     ['x', minX, 1],
     ['y', minY, 1],

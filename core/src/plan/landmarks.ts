@@ -35,16 +35,19 @@ export function cornerLandmarks(
   return regions
     .toSorted((a, b) => rank(a) - rank(b))
     .flatMap((region) => {
-      const names = cornerNames(region.shape, lie);
-      return cornersOf(region.shape).flatMap(({ id }): NamedPlace[] => {
+      const open = cornersOf(region.shape).flatMap(({ id }) => {
         const vertex = graph.vertexOf(controlId(region.id, id));
         if (!vertex || known.has(vertex.id)) return [];
         known.add(vertex.id);
-        const others = vertex.ids.filter((one) => one !== vertex.id);
-        return [
-          { ...onTop(vertex.at), ids: [vertex.id, ...others], name: `${names.get(id)!} corner of ${region.name}` },
-        ];
+        return [{ id, vertex }];
       });
+      if (open.length === 0) return [];
+      const names = cornerNames(region.shape, lie);
+      return open.map(({ id, vertex: { at, ids } }): NamedPlace => ({
+        ...onTop(at),
+        ids,
+        name: `${names.get(id)!} corner of ${region.name}`,
+      }));
     });
 }
 
