@@ -1,10 +1,13 @@
 import { clothPoint, framePoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { describe, expect, it } from 'vitest';
+import { evenBorder } from '../cloth/border.ts';
+import { PLAIN_BLOCKS } from '../cloth/blocks.ts';
+import { loadingMap } from '../cloth/loading.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
-import type { NamedPlace } from '../plan/landmarks.ts';
+import { cornerLandmarks, type NamedPlace } from '../plan/landmarks.ts';
 import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { LandmarkRecord, TouchRecord } from '../plan/records.ts';
 import { cornersLeftOf, type FoundAgain, cornersAtHand, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
@@ -150,5 +153,47 @@ describe('where the line-up must be sure', () => {
     const [own, met] = [targetsOf(PLAN, [piece], [], 1), targetsOf(PLAN, [piece], [ROW], 1)];
     expect(own.every((one) => one.piece === 'r2')).toBe(true);
     expect(met.filter((one) => one.join).every((one) => one.piece === null)).toBe(true);
+  });
+});
+
+describe('on any setting', () => {
+  it.each([
+    {
+      kind: 'on-point',
+      across: 3,
+      down: 2,
+      block: 200,
+      sashing: 30,
+      edge: 'triangles',
+      blocks: { ...PLAIN_BLOCKS, kinds: ['nine-patch'] },
+    },
+    {
+      kind: 'on-point',
+      across: 2,
+      down: 3,
+      block: 200,
+      sashing: 0,
+      edge: 'half-blocks',
+      blocks: { ...PLAIN_BLOCKS, kinds: ['flying-geese'] },
+    },
+    { kind: 'hexagons', across: 4, down: 3, block: 150, blocks: { ...PLAIN_BLOCKS, kinds: ['plain'] } },
+    { kind: 'triangles', across: 4, down: 3, block: 150, blocks: { ...PLAIN_BLOCKS, kinds: ['plain'] } },
+    {
+      kind: 'brick',
+      across: 3,
+      down: 3,
+      blockWidth: 200,
+      blockHeight: 90,
+      sashing: 20,
+      blocks: { ...PLAIN_BLOCKS, kinds: ['rail', 'plain'] },
+    },
+  ] as const)('$kind: each corner is one landmark, and no two share a name', (setting) => {
+    const borders = [evenBorder(40, 'mitred'), evenBorder(60, 'cornerstones')];
+    const plan = newPlan('Lantern', makeMap(setting, borders));
+    const regions = Object.values(plan.regions);
+    const graph = mapGraph(regions);
+    const landmarks = cornerLandmarks(graph, regions, loadingMap('turned', quiltOf(plan).map.size));
+    expect(landmarks).toHaveLength(graph.vertices.length);
+    expect(new Set(landmarks.map(({ name }) => name)).size).toBe(landmarks.length);
   });
 });

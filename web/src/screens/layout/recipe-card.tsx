@@ -62,6 +62,9 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
   );
 }
 
+/** A patch may have a long name. */
+const WRAPPED = { h: 'auto', mih: 30, py: 4, styles: { label: { whiteSpace: 'normal' } } } as const;
+
 const PatchActions = memo(function PatchActions({
   region,
   placementId,
@@ -74,7 +77,7 @@ const PatchActions = memo(function PatchActions({
     <Group mt="md" gap="xs">
       <Menu>
         <Menu.Target>
-          <Button variant="default" size="xs">
+          <Button variant="default" size="xs" {...WRAPPED}>
             Download {region.name} ▾
           </Button>
         </Menu.Target>
@@ -95,6 +98,7 @@ const PatchActions = memo(function PatchActions({
         variant="subtle"
         color="rowan"
         size="xs"
+        {...WRAPPED}
         leftSection={<IconTrash size={16} />}
         onClick={() => edit('empty the patch', clearRegion(region.id))}
       >
