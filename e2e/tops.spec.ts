@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { mapPatches, quiltOf } from '@gorse/core';
+import { evenBorder, mapPatches, plainGrid, quiltOf } from '@gorse/core';
 import { ask } from './ask.ts';
 import { expectAccessible } from './accessible.ts';
 import { removeFolder, startServer, type TestServer } from './server.ts';
@@ -181,4 +181,32 @@ test('a block is made another kind by key, and what a change would take along is
   await expect.poll(placements).toEqual([]);
   await page.keyboard.press('Control+z');
   await expect.poll(placements).toEqual([designId]);
+});
+
+test('the real top is measured by keyboard alone, judged, and its size taken into the border', async ({ page }) => {
+  const body = {
+    name: 'Measured',
+    setting: plainGrid({ across: 5, down: 6, blockWidth: 9 * 25.4, blockHeight: 9 * 25.4, sashing: 0 }),
+    borders: [evenBorder(5 * 25.4)],
+  };
+  const { id } = await ask<{ id: string }>(server.address, '/quilts', body);
+  await page.goto(`${server.address}/quilts/${id}/quilt`);
+  await page.getByRole('button', { name: 'Measure the real top…' }).click();
+  await page.getByLabel('Width at the top').focus();
+  for (const length of ['55 1/4', '55', '55 5/8', '64 1/2', '64 1/4', '64 3/8', '85', '84 1/4']) {
+    await page.keyboard.type(length);
+    await page.keyboard.press('Enter');
+  }
+  const card = page.getByRole('region', { name: 'The top as measured' });
+  await expect(card).toContainText('Block it before loading');
+  await expect(card).toContainText(
+    /differ by 3\/4.in: it leans 9\/16.in to the right\. The bottom edge is 5\/8.in longer/,
+  );
+  await expectAccessible(page);
+  await card.getByRole('button', { name: 'In the border' }).click();
+  await expect(card).toContainText('The map is of the size measured.');
+  const quiltNow = async () => quiltOf((await ask<QuiltAnswer>(server.address, `/quilts/${id}`)).records);
+  // (55 1/4 + 55 + 55 5/8) / 3 in wide.
+  await expect.poll(async () => (await quiltNow()).map.size.width / 25.4).toBeCloseTo(165.875 / 3, 6);
+  expect((await quiltNow()).measured.diagonalLeft).toBeCloseTo(85 * 25.4, 6);
 });

@@ -25,11 +25,21 @@ export const Maybe = (): PropertyDecorator => ValidateIf((_, value) => value !==
 /** A whole number from 0. */
 export const Count = (most = 10_000_000): PropertyDecorator => all(IsInt(), Min(0), Max(most));
 
+/** A whole number from 1. */
+export const Several = (most: number): PropertyDecorator => all(IsInt(), Min(1), Max(most));
+
 export const Words = (longest: number): PropertyDecorator => all(IsString(), MaxLength(longest));
 
 /** A number that is neither infinite nor NaN, within bounds. */
 export const IsFiniteNumber = (least: number, most: number, options?: ValidationOptions): PropertyDecorator =>
   all(IsNumber({ allowInfinity: false, allowNaN: false }, options), Min(least, options), Max(most, options));
+
+/** The same, or null. */
+export const IsFiniteOrNull = (least: number, most: number): PropertyDecorator =>
+  all(
+    ValidateIf((_, value) => value !== null),
+    IsFiniteNumber(least, most),
+  );
 
 /** A part that must be there and keep its own class; `ValidateNested` alone lets a missing one pass. */
 export const Nested = (type: () => ClassConstructor<object>): PropertyDecorator =>

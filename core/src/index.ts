@@ -13,6 +13,17 @@ export {
 } from './cloth/border.ts';
 export { type Blocks, PLAIN_BLOCKS, type Turns, TURNS } from './cloth/blocks.ts';
 export { UNIT_KINDS, type UnitKind } from './cloth/units.ts';
+export {
+  mapAsMeasured,
+  type Measure,
+  type Measured,
+  measuredCorners,
+  MEASURES,
+  type Taken,
+  type TopVerdict,
+  topVerdict,
+  UNMEASURED,
+} from './cloth/measured.ts';
 export { isTooLarge, makeMap, mapPatches, mapSizedTo, type QuiltMap } from './cloth/quilt-map.ts';
 export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './cloth/region.ts';
 export { type GridSetting, plainGrid } from './cloth/settings/grid.ts';

@@ -34,17 +34,13 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsFiniteNumber, Nested, NestedKind } from '../fields.ts';
+import { IsFiniteNumber, Nested, NestedKind, Several } from '../fields.ts';
 import { FAR, Id, NameText, PointBody } from './ids.ts';
 
 /** Most blocks each way. */
 const MOST = 60;
 const Block = (): PropertyDecorator => IsFiniteNumber(20, 3000);
 const Sashing = (): PropertyDecorator => IsFiniteNumber(0, 600);
-const Number60 = (): PropertyDecorator => (target, property) => {
-  for (const decorate of [IsInt(), Min(1), Max(MOST)]) decorate(target, property);
-};
-
 class OwnKindBody {
   @Id() id!: string;
   @IsInt() @Min(0) @Max(2) kind!: number;
@@ -63,8 +59,8 @@ class PlainBlocksBody extends BlocksBody {
 
 class GridSettingBody implements SettingOf<'grid'> {
   @Equals('grid') kind!: 'grid';
-  @Number60() across!: number;
-  @Number60() down!: number;
+  @Several(MOST) across!: number;
+  @Several(MOST) down!: number;
   @Block() blockWidth!: number;
   @Block() blockHeight!: number;
   @Sashing() sashing!: number;
@@ -74,8 +70,8 @@ class GridSettingBody implements SettingOf<'grid'> {
 
 class OnPointSettingBody implements SettingOf<'on-point'> {
   @Equals('on-point') kind!: 'on-point';
-  @Number60() across!: number;
-  @Number60() down!: number;
+  @Several(MOST) across!: number;
+  @Several(MOST) down!: number;
   @Block() block!: number;
   @Sashing() sashing!: number;
   @IsIn(['triangles', 'half-blocks']) edge!: 'triangles' | 'half-blocks';
@@ -84,8 +80,8 @@ class OnPointSettingBody implements SettingOf<'on-point'> {
 
 class BrickSettingBody implements SettingOf<'brick'> {
   @Equals('brick') kind!: 'brick';
-  @Number60() across!: number;
-  @Number60() down!: number;
+  @Several(MOST) across!: number;
+  @Several(MOST) down!: number;
   @Block() blockWidth!: number;
   @Block() blockHeight!: number;
   @Sashing() sashing!: number;
@@ -94,23 +90,23 @@ class BrickSettingBody implements SettingOf<'brick'> {
 
 class HexagonSettingBody implements SettingOf<'hexagons'> {
   @Equals('hexagons') kind!: 'hexagons';
-  @Number60() across!: number;
-  @Number60() down!: number;
+  @Several(MOST) across!: number;
+  @Several(MOST) down!: number;
   @Block() block!: number;
   @Nested(() => PlainBlocksBody) blocks!: PlainBlocksBody;
 }
 
 class TriangleSettingBody implements SettingOf<'triangles'> {
   @Equals('triangles') kind!: 'triangles';
-  @Number60() across!: number;
-  @Number60() down!: number;
+  @Several(MOST) across!: number;
+  @Several(MOST) down!: number;
   @Block() block!: number;
   @Nested(() => PlainBlocksBody) blocks!: PlainBlocksBody;
 }
 
 class StripSettingBody implements SettingOf<'strips'> {
   @Equals('strips') kind!: 'strips';
-  @Number60() across!: number;
+  @Several(MOST) across!: number;
   @Block() blockWidth!: number;
   @IsFiniteNumber(20, FAR) length!: number;
   @Sashing() sashing!: number;

@@ -7,14 +7,15 @@ import {
   type Loading,
   LOADINGS,
   type Machine,
+  type Measured,
   type MotionProfile,
   type PassRules,
   type QuiltRecord,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, Equals, IsArray, IsIn, IsInt, IsString, Max, Min, ValidateNested } from 'class-validator';
-import { IsFiniteNumber, Nested } from '../fields.ts';
-import { PieceId, NameText } from './ids.ts';
+import { IsFiniteNumber, IsFiniteOrNull, Nested } from '../fields.ts';
+import { FAR, PieceId, NameText } from './ids.ts';
 import { QuiltMapBody } from './map.ts';
 
 class BattingBody implements Batting {
@@ -80,12 +81,27 @@ class PassRulesBody implements PassRules {
   pieces!: PinnedPieceBody[];
 }
 
+/** Null: not measured yet. */
+const Tape = (): PropertyDecorator => IsFiniteOrNull(20, FAR);
+
+class MeasuredBody implements Measured {
+  @Tape() widthTop!: number | null;
+  @Tape() widthMiddle!: number | null;
+  @Tape() widthBottom!: number | null;
+  @Tape() lengthLeft!: number | null;
+  @Tape() lengthMiddle!: number | null;
+  @Tape() lengthRight!: number | null;
+  @Tape() diagonalLeft!: number | null;
+  @Tape() diagonalRight!: number | null;
+}
+
 export class QuiltBody implements QuiltRecord {
   @Equals('quilt') id!: string;
   @IsString() @NameText() name!: string;
   @Nested(() => QuiltMapBody) map!: QuiltMapBody;
   @IsIn(LOADINGS) loading!: Loading;
   @Nested(() => BattingBody) batting!: BattingBody;
+  @Nested(() => MeasuredBody) measured!: MeasuredBody;
   @Nested(() => MachineBody) machine!: MachineBody;
   @Nested(() => LineUpRulesBody) lineUpRules!: LineUpRulesBody;
   @Nested(() => PassRulesBody) passes!: PassRulesBody;

@@ -1,5 +1,6 @@
 import { evenBorder } from '../cloth/border.ts';
 import { PLAIN_BLOCKS } from '../cloth/blocks.ts';
+import { UNMEASURED } from '../cloth/measured.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Size } from '../cloth/size.ts';
 
@@ -23,7 +24,7 @@ export const fromVersion4 = ({ quilts, ...rest }: Readonly<Record<string, object
   quilts: Object.fromEntries(
     Object.entries(quilts as Readonly<Record<string, { readonly map: Map4 }>>).map(([id, quilt]) => [
       id,
-      { ...quilt, map: mapFrom4(quilt.map) },
+      { measured: UNMEASURED, ...quilt, map: mapFrom4(quilt.map) },
     ]),
   ),
 });

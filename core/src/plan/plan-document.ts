@@ -1,4 +1,5 @@
 import { usualBatting } from '../cloth/batting.ts';
+import { UNMEASURED } from '../cloth/measured.ts';
 import { isTooLarge, isTrueToSize, mapPatches, type QuiltMap } from '../cloth/quilt-map.ts';
 import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
@@ -41,6 +42,7 @@ export const EMPTY_RECORDS: PlanRecords = {
 const NEW_QUILT = {
   loading: 'upright',
   batting: usualBatting('blend'),
+  measured: UNMEASURED,
   machine: GENERIC_MACHINE,
   /** 1/32 in at joins, 1/16 in elsewhere. */
   lineUpRules: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: USUAL_EASE },

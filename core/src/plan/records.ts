@@ -1,5 +1,6 @@
 import type { Batting } from '../cloth/batting.ts';
 import type { Loading } from '../cloth/loading.ts';
+import type { Measured } from '../cloth/measured.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
 import type { FitRule } from '../fit/fits.ts';
@@ -17,6 +18,8 @@ export interface QuiltRecord {
   readonly map: QuiltMap;
   readonly loading: Loading;
   readonly batting: Batting;
+  /** The real top, as far as it was measured. */
+  readonly measured: Measured;
   /** The frame and machine that it is planned for. */
   readonly machine: Machine;
   readonly lineUpRules: LineUpRules;

@@ -5,6 +5,7 @@ import {
   type LandmarkRecord,
   makeMap,
   mapPatches,
+  type Measured,
   type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
@@ -144,6 +145,10 @@ export const lostBy = (change: Edit, records: PlanRecords): Lost => {
     touches: Object.keys(records.touches).filter((id) => !next.touches[id]).length,
   };
 };
+
+export const setMeasured =
+  (measured: Measured): Edit =>
+  (records) => ({ ...records, quilts: { [QUILT_ID]: { ...quiltOf(records), measured } } });
 
 export const addTouch =
   (touch: TouchRecord): Edit =>

@@ -1,11 +1,11 @@
 import { formatLengthNumber, parseLength, unitOf } from '@gorse/core';
 import { TextInput, type TextInputProps } from '@mantine/core';
-import { useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { useLengthStyle } from './preferences.ts';
 
 interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
-  /** Millimetres. */
-  readonly value: number;
+  /** Millimetres; null: nothing yet. */
+  readonly value: number | null;
   /** Bounds in millimetres, both allowed. */
   readonly least: number;
   readonly most: number;
@@ -22,16 +22,20 @@ export function LengthInput({ value, least, most, onLength, fine = false, ...res
   const chosen = useLengthStyle();
   const style = fine && chosen === 'in16' ? 'in32' : chosen;
   const [draft, setDraft] = useState<string | null>(null);
-  const shown = draft ?? formatLengthNumber(value, style);
+  const taken = useRef<string | null>(null);
+  const shown = draft ?? (value === null ? '' : formatLengthNumber(value, style));
   const read = draft === null ? value : parseLength(draft, style);
+  const outside = read !== null && (read < least - 1e-9 || read > most + 1e-9);
   const error =
-    read === null
+    draft !== null && read === null
       ? 'Type a length, such as 7 3/8 or 18.7 cm'
-      : read < least - 1e-9 || read > most + 1e-9
+      : outside
         ? `From ${formatLengthNumber(least, style)} to ${formatLengthNumber(most, style)} ${unitOf(style)}`
         : null;
   const enter = (): void => {
-    if (draft !== null && read !== null && error === null) {
+    // Leaving the field at once after Enter, before it is drawn again, must not take the length a second time.
+    if (draft !== null && taken.current !== draft && read !== null && error === null) {
+      taken.current = draft;
       onLength(read);
       setDraft(null);
     }
@@ -46,7 +50,7 @@ export function LengthInput({ value, least, most, onLength, fine = false, ...res
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     event.preventDefault();
     const size = event.altKey ? SIXTEENTH / 4 : event.shiftKey ? SIXTEENTH * 4 : SIXTEENTH;
-    onLength(Math.min(most, Math.max(least, (read ?? value) + (event.key === 'ArrowUp' ? size : -size))));
+    onLength(Math.min(most, Math.max(least, (read ?? value ?? least) + (event.key === 'ArrowUp' ? size : -size))));
     setDraft(null);
   };
   return (
@@ -56,7 +60,10 @@ export function LengthInput({ value, least, most, onLength, fine = false, ...res
       error={error}
       inputMode="text"
       rightSection={<span style={{ color: 'var(--ink-soft)', fontSize: 13 }}>{unitOf(style)}</span>}
-      onChange={(event) => setDraft(event.currentTarget.value)}
+      onChange={(event) => {
+        taken.current = null;
+        setDraft(event.currentTarget.value);
+      }}
       onBlur={enter}
       onKeyDown={step}
     />

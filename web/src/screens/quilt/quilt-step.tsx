@@ -16,10 +16,11 @@ import { neighbour } from '../../tools/neighbour.ts';
 import { Halo } from '../../canvas/marks.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
 import { Losing } from './losing.tsx';
+import { MeasuredCard } from './measured-card.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { Patches, plannedPatch } from '../../canvas/patches.tsx';
-import { lostBy, setMap } from '../../document/placing.ts';
+import { lostBy, setMap, setMeasured } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
@@ -37,7 +38,7 @@ const KINDS: readonly (readonly [RegionKind, string])[] = [
 export default function QuiltStep() {
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
-  const { name, map } = quiltOf(records);
+  const { name, map, measured } = quiltOf(records);
   const { size } = map;
   const [asked, ask] = useState<TopForm | null>(null);
   const make = ({ setting, borders }: TopForm): void => {
@@ -115,6 +116,12 @@ export default function QuiltStep() {
             onTop={setTop}
           />
           <FinishedSize top={map} onTop={setTop} />
+          <MeasuredCard
+            map={map}
+            measured={measured}
+            onMeasured={(next) => edit('measured', setMeasured(next))}
+            onMap={setTop}
+          />
           <Text>
             {parts.join(', ')}. Both diagonals should measure {formatLength(diagonal, style)}; if they differ by more
             than {formatLength(12.7, style)}, the top is out of square and will ripple.
