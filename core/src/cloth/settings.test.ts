@@ -157,6 +157,39 @@ describe('blocks', () => {
     expect(kindsOf({ turns: 'medallion' })).toBe('aaaabaaaa');
     expect(kindsOf({ own: [{ id: 'block-1-1', kind: 1 }] })).toBe('bbabababa');
   });
+  it('of three kinds lie round a medallion in rings, and one that is beyond the kinds there are is of the last', () => {
+    const five: Setting = { ...plainGrid({ across: 5, down: 5, blockWidth: 100, blockHeight: 100, sashing: 0 }), blocks: { kinds: ['plain', 'plain', 'plain'], turns: 'medallion', own: [{ id: 'block-1-1', kind: 7 }] } };
+    const rows = mapPatches(makeMap(five, [])).map(({ family }) => (family === 'block' ? '1' : family.slice(-1)));
+    expect(rows.join('')).toBe('31111' + '12221' + '12321' + '12221' + '11111');
+  }); // prettier-ignore
+  it('without cornerstones have strips from side to side between their rows', () => {
+    const long: Setting = {
+      ...plainGrid({ across: 2, down: 2, blockWidth: 100, blockHeight: 100, sashing: 10 }),
+      cornerstones: false,
+    };
+    expect(names(long)).toEqual([
+      ...['A1', 'sashing right of A1', 'B1', 'sashing below row 1'],
+      ...['A2', 'sashing right of A2', 'B2'],
+    ]);
+  });
+  it('in a brick setting are cut at the ends of every second row', () => {
+    const brick: Setting = {
+      ...{ kind: 'brick', across: 2, down: 2, blockWidth: 100, blockHeight: 50, sashing: 0 },
+      blocks: PLAIN_BLOCKS,
+    };
+    const widths = mapPatches(makeMap(brick, [])).map(({ name, shape }) => [name, shape[1]!.at.x - shape[0]!.at.x]);
+    expect(widths).toEqual([['A1', 100], ['B1', 100], ['A2', 50], ['B2', 100], ['C2', 50]]); // prettier-ignore
+  });
+  it('on point with sashing have strips and cornerstones named by the block above them', () => {
+    const sashed: Setting = {
+      ...{ kind: 'on-point', across: 2, down: 2, block: 100, sashing: 20, edge: 'triangles' },
+      blocks: PLAIN_BLOCKS,
+    };
+    expect(names(sashed)).toEqual(
+      expect.arrayContaining(['sashing lower right of A1', 'sashing lower left of B1', 'cornerstone below A1']),
+    );
+    expect(makeMap(sashed, []).size.width).toBeCloseTo(220 * Math.SQRT2, 9);
+  });
   it('are taken apart into patches with names of where they lie', () => {
     const one: Setting = { ...plainGrid({ across: 1, down: 1, blockWidth: 120, blockHeight: 120, sashing: 0 }), blocks: { ...PLAIN_BLOCKS, kinds: ['flying-geese'] } };
     expect(names(one)).toEqual(['upper left of A1', 'top of A1', 'upper right of A1', 'lower left of A1', 'bottom of A1', 'lower right of A1']);

@@ -1,6 +1,6 @@
 import type { QuiltPicture } from '@gorse/contract';
-import { blockOf, mapPatches, outlineOf, type QuiltMap } from '@gorse/core';
-import { useMemo } from 'react';
+import { blockOf, insideRing, mapPatches, outlineOf, type Point, type QuiltMap } from '@gorse/core';
+import { memo, type MouseEvent, useMemo } from 'react';
 import { printOf } from '../../canvas/patches.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 
@@ -12,27 +12,43 @@ interface Props {
   readonly onBlock?: (id: string) => void;
 }
 
+interface Patch {
+  readonly id: string;
+  readonly ground: string;
+  readonly ring: readonly Point[];
+}
+
 /** A small picture of a quilt: its patches, planned lines thin, stitched ones as thread. */
-export function MapPicture({ map, label, lines, onBlock }: Props) {
+export const MapPicture = memo(function MapPicture({ map, label, lines, onBlock }: Props) {
   const { width, length } = map.size;
-  const regions = useMemo(() => mapPatches(map).map((region) => ({ ...region, ring: outlineOf(region.shape) })), [map]);
+  const patches = useMemo(
+    () =>
+      mapPatches(map).map((region): Patch => ({
+        id: region.id,
+        ground: printOf(region).ground,
+        ring: outlineOf(region.shape),
+      })),
+    [map],
+  );
+  const grounds = useMemo(() => pathsOf(patches), [patches]);
+  const choose = (event: MouseEvent<SVGSVGElement>): void => {
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+      event.currentTarget.getScreenCTM()?.inverse(),
+    );
+    const block = blockOf(patches.find(({ ring }) => insideRing(ring, x, y))?.id ?? '');
+    if (block !== null) onBlock?.(block);
+  };
   return (
     <svg
       viewBox={`${-width * 0.01} ${-length * 0.01} ${width * 1.02} ${length * 1.02}`}
       role="img"
       aria-label={label}
       preserveAspectRatio="xMidYMid meet"
-      style={{ width: '100%', height: '100%', display: 'block' }}
+      style={{ width: '100%', height: '100%', display: 'block', cursor: onBlock && 'pointer' }}
+      onClick={onBlock && choose}
     >
-      {regions.map((region) => (
-        <polygon
-          key={region.id}
-          points={region.ring.map((p) => `${p.x},${p.y}`).join(' ')}
-          fill={printOf(region).ground}
-          stroke="#b3a88c"
-          strokeWidth={width / 500}
-          {...(onBlock && choosing(region.id, onBlock))}
-        />
+      {grounds.map(([ground, path]) => (
+        <path key={ground} d={path} fill={ground} stroke="#b3a88c" strokeWidth={width / 500} />
       ))}
       {lines && (
         <g transform={`scale(${lines.grain})`} fill="none" strokeLinejoin="round">
@@ -42,10 +58,14 @@ export function MapPicture({ map, label, lines, onBlock }: Props) {
       )}
     </svg>
   );
-}
+});
 
-/** What makes a patch choose the block that it is of; nothing where it is of none. */
-function choosing(regionId: string, onBlock: (id: string) => void) {
-  const block = blockOf(regionId);
-  return block === null ? {} : { style: { cursor: 'pointer' }, onClick: () => onBlock(block) };
+/** Patches of one colour as one path: a quilt may have thousands. */
+function pathsOf(patches: readonly Patch[]): readonly (readonly [ground: string, path: string])[] {
+  const paths = new Map<string, string>();
+  for (const { ground, ring } of patches) {
+    const corners = ring.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`);
+    paths.set(ground, `${paths.get(ground) ?? ''}M${corners.join('L')}Z`);
+  }
+  return [...paths];
 }

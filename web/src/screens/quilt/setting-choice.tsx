@@ -3,6 +3,9 @@ import { Radio, SimpleGrid, Text } from '@mantine/core';
 import { SETTING_FORMS, SETTING_KINDS } from './map-forms.ts';
 import { MapPicture } from './map-picture.tsx';
 
+/** A picture of each, as it begins. */
+const SAMPLES = SETTING_KINDS.map((kind) => [kind, makeMap(SETTING_FORMS[kind].first, [])] as const);
+
 interface Props {
   readonly kind: SettingKind;
   readonly columns: number;
@@ -14,7 +17,7 @@ export function SettingChoice({ kind, columns, onKind }: Props) {
   return (
     <Radio.Group label="Setting" value={kind} onChange={(value) => onKind(value)}>
       <SimpleGrid cols={columns} spacing={6} mt={4}>
-        {SETTING_KINDS.map((one) => (
+        {SAMPLES.map(([one, sample]) => (
           <Radio.Card
             key={one}
             value={one}
@@ -22,7 +25,7 @@ export function SettingChoice({ kind, columns, onKind }: Props) {
             style={{ borderColor: one === kind ? 'var(--gorse)' : undefined, borderWidth: 2, textAlign: 'center' }}
           >
             <div style={{ height: 44 }} aria-hidden>
-              <MapPicture map={makeMap(SETTING_FORMS[one].first, [])} label="" />
+              <MapPicture map={sample} label="" />
             </div>
             <Text size="xs" fw={one === kind ? 700 : 400} mt={4}>
               {SETTING_FORMS[one].label}
