@@ -209,4 +209,16 @@ test('the real top is measured by keyboard alone, judged, and its size taken int
   // (55 1/4 + 55 + 55 5/8) / 3 in wide.
   await expect.poll(async () => (await quiltNow()).map.size.width / 25.4).toBeCloseTo(165.875 / 3, 6);
   expect((await quiltNow()).measured.diagonalLeft).toBeCloseTo(85 * 25.4, 6);
+
+  const sums = page.getByRole('region', { name: 'Backing, batting, binding' });
+  await expect(sums).toContainText(/Cut 2 pieces of .* their seams along the poles/);
+  await sums.getByLabel('Width of the cloth').fill('108');
+  await sums.getByLabel('Width of the cloth').press('Enter');
+  await expect(sums).toContainText(/Cut 1 piece of .* without a seam/);
+  const printed = page.waitForEvent('download');
+  await sums.getByRole('link', { name: 'Print the shopping sheet' }).click();
+  expect((await printed).suggestedFilename()).toBe('Measured shopping.pdf');
+  // The width is hers for the next quilt as well.
+  await page.reload();
+  await expect(sums.getByLabel('Width of the cloth')).toHaveValue('108');
 });

@@ -11,6 +11,7 @@ export {
   DesignExportQuery,
   type DesignFormat,
   DesignLabelsRequest,
+  CLOTH_WIDTHS,
   EXPORT_FORMATS,
   type ExportFormat,
   ExportQuery,
@@ -23,6 +24,7 @@ export {
   ResumeRequest,
   ShelfQuery,
   SheetQuery,
+  ShoppingQuery,
 } from './requests.ts';
 export { isId } from './records/ids.ts';
 export { type TouchToMake } from './records/touches.ts';

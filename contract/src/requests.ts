@@ -114,6 +114,9 @@ export class ExportQuery {
   of?: string;
 }
 
+/** Widths of cloth that can be bought, mm. */
+export const CLOTH_WIDTHS = { least: 300, most: 3500 } as const;
+
 /** What is printed says its lengths in these units, on this paper, or else the one usual with the units. */
 export class SheetQuery {
   @Maybe()
@@ -123,4 +126,9 @@ export class SheetQuery {
   @Maybe()
   @IsIn(LENGTH_STYLES, { message: `units must be one of ${LENGTH_STYLES.join(', ')}` })
   units?: LengthStyle;
+}
+
+/** The same, of cloth so many mm wide. */
+export class ShoppingQuery extends SheetQuery {
+  @Type(() => Number) @IsFiniteNumber(CLOTH_WIDTHS.least, CLOTH_WIDTHS.most) cloth!: number;
 }

@@ -1,36 +1,5 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
-export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './cloth/batting.ts';
-export { type Lie, loadedSize, type Loading, loadingMap, LOADINGS } from './cloth/loading.ts';
-export { controlId, isControlId, type MapGraph, mapGraph } from './cloth/map-graph.ts';
-export {
-  BORDER_CORNERS,
-  type Border,
-  type BorderCorner,
-  evenBorder,
-  insideOf,
-  type Side,
-  SIDES,
-} from './cloth/border.ts';
-export { type Blocks, PLAIN_BLOCKS, type Turns, TURNS } from './cloth/blocks.ts';
-export { UNIT_KINDS, type UnitKind } from './cloth/units.ts';
-export {
-  mapAsMeasured,
-  type Measure,
-  type Measured,
-  measuredCorners,
-  MEASURES,
-  type Taken,
-  type TopVerdict,
-  topVerdict,
-  UNMEASURED,
-} from './cloth/measured.ts';
-export { isTooLarge, makeMap, mapPatches, mapSizedTo, type QuiltMap } from './cloth/quilt-map.ts';
-export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './cloth/region.ts';
-export { type GridSetting, plainGrid } from './cloth/settings/grid.ts';
-export { blockOf } from './cloth/settings/block-name.ts';
-export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './cloth/settings/settings.ts';
-export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './cloth/shape.ts';
-export type { Size } from './cloth/size.ts';
+export * from './cloth/index.ts';
 export { checkDensity } from './checks/check-rows.ts';
 export { problemsOf } from './checks/checks.ts';
 export { type Density, densityOf, densityPicture } from './density/density.ts';

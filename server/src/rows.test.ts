@@ -117,6 +117,17 @@ describe('rows', () => {
     expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(2);
   });
 
+  it('take so much cloth: the shopping sheet says it on one page, of a width that cloth has', async () => {
+    const quiltId = await quiltInRows();
+    const sheetOf = (query: string) =>
+      fetch(`http://127.0.0.1:${app.port}/api/quilts/${quiltId}/shopping-sheet?${query}`);
+    const sheet = await sheetOf('units=in16&cloth=1066.8');
+    expect(sheet.headers.get('content-disposition')).toContain('Harbour Lights shopping.pdf');
+    expect(new TextDecoder('latin1').decode(await sheet.arrayBuffer()).match(/\/Type \/Page\b/g)).toHaveLength(1);
+    for (const wrong of ['', 'cloth=wide', 'cloth=20', 'cloth=1e9'])
+      expect((await sheetOf(`units=in16&${wrong}`)).status, wrong).toBe(400);
+  });
+
   it('that aren’t there, can’t be laid or have no design are refused with what to do', async () => {
     const { body: bare } = await api<{ id: string }>('POST', '/quilts', { name: 'Bare', ...TOP });
     const { status, body } = await api<ErrorAnswer>('GET', `/quilts/${bare.id}/row-sheet`);

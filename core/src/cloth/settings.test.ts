@@ -2,13 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clothPoint, type Point } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
-import { type Border, BORDER_CORNERS, evenBorder } from './border.ts';
+import { type Border, BORDER_CORNERS, evenBorder, insideOf } from './border.ts';
 import { type Blocks, PLAIN_BLOCKS, TURNS } from './blocks.ts';
 import { mapGraph } from './map-graph.ts';
 import { makeMap, mapPatches, mapSizedTo, type QuiltMap } from './quilt-map.ts';
 import type { Region } from './region.ts';
+import { blockOf } from './settings/block-name.ts';
 import { plainGrid } from './settings/grid.ts';
-import type { Setting, SettingOf } from './settings/settings.ts';
+import { blockKindsOf, type Setting, type SettingOf } from './settings/settings.ts';
 import { outlineOf } from './shape.ts';
 import { UNIT_KINDS, UNITS } from './units.ts';
 
@@ -199,7 +200,30 @@ describe('blocks', () => {
   }); // prettier-ignore
 });
 
+describe('the block that a patch is of', () => {
+  const geese = pieced({ kinds: ['flying-geese', 'plain'] });
+  it('is known by the patch’s id, also where it is cut in half; what is between blocks is of none', () => {
+    expect(['block-2-3', 'block-2-3-6', 'half-1-4-2', 'sashing-v1-1', 'border-top'].map(blockOf)).toEqual([
+      ...['block-2-3', 'block-2-3', 'half-1-4'],
+      ...[null, null],
+    ]);
+    const blocks = new Set(mapPatches(makeMap(geese, [])).map(({ id }) => blockOf(id)));
+    expect([...blocks].sort()).toEqual([...blockKindsOf(geese).keys()].sort());
+  });
+  it('has a kind, by turns or of its own', () => {
+    expect([...blockKindsOf(geese).values()]).toEqual([0, 1, 0, 1, 0, 1, 0, 1, 0]);
+    const own = pieced({ kinds: ['plain', 'plain'], own: [{ id: 'block-3-3', kind: 1 }] });
+    expect(blockKindsOf(own).get('block-3-3')).toBe(1);
+    expect(blockKindsOf({ kind: 'whole', width: 9, length: 9 }).size).toBe(0);
+  });
+});
+
 describe('a border', () => {
+  it('puts what is inside it off the edge, with those outside it', () => {
+    const two = [evenBorder(10), { ...evenBorder(5), left: 7 }];
+    expect(insideOf(two)).toEqual({ top: 15, right: 15, bottom: 15, left: 17 });
+    expect(insideOf([])).toEqual({ top: 0, right: 0, bottom: 0, left: 0 });
+  });
   const cornersOf = (border: Border, name: string): (readonly [number, number])[] =>
     mapPatches(makeMap({ kind: 'whole', width: 100, length: 60 }, [border]))
       .find((one) => one.name === name)!

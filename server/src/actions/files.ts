@@ -1,4 +1,4 @@
-import type { DesignExportQuery, ExportFormat, SheetQuery } from '@gorse/contract';
+import type { DesignExportQuery, ExportFormat, SheetQuery, ShoppingQuery } from '@gorse/contract';
 import { usualPaper } from '@gorse/core';
 import type { ExportFile } from '../export/export-sheet.ts';
 import type { PrintedFor } from '../export/sheet.ts';
@@ -43,6 +43,18 @@ export async function printQuilt(
   signal: AbortSignal,
 ): Promise<ExportFile> {
   return planning.run(sheet, { ...(await quiltToPlan(database, quiltId)), ...printed }, signal);
+}
+
+/** What to buy for a quilt, on paper. */
+export async function printShopping(
+  database: Database,
+  planning: WorkDesk,
+  quiltId: string,
+  query: ShoppingQuery,
+  signal: AbortSignal,
+): Promise<ExportFile> {
+  const asked = { ...(await quiltToPlan(database, quiltId)), ...printedFor(query), cloth: query.cloth };
+  return planning.run('shoppingSheet', asked, signal);
 }
 
 export async function exportDesign(

@@ -16,6 +16,7 @@ import {
   ResumeRequest,
   ShelfQuery,
   SheetQuery,
+  ShoppingQuery,
 } from '@gorse/contract';
 import express, { type Response, type Router } from 'express';
 import {
@@ -26,7 +27,7 @@ import {
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';
-import { exportDesign, exportQuilt, printedFor, printQuilt } from '../actions/files.ts';
+import { exportDesign, exportQuilt, printedFor, printQuilt, printShopping } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { makeRouter } from './make-router.ts';
@@ -124,6 +125,12 @@ export function apiRoutes(
   api.get('/quilts/:id/pass-sheets', async (request, response) => {
     const asked = printedFor(checked(SheetQuery, { ...request.query }));
     const file = await printQuilt(database, planning, 'passSheets', request.params.id, asked, wantedBy(response));
+    response.attachment(file.name).type(file.type).send(bodyOf(file));
+  });
+
+  api.get('/quilts/:id/shopping-sheet', async (request, response) => {
+    const query = checked(ShoppingQuery, { ...request.query });
+    const file = await printShopping(database, planning, request.params.id, query, wantedBy(response));
     response.attachment(file.name).type(file.type).send(bodyOf(file));
   });
 

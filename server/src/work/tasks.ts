@@ -3,6 +3,7 @@ import { designFile } from '../export/export-design.ts';
 import { quiltFile } from '../export/export-sheet.ts';
 import { passSheetsFile } from '../export/pass-sheets.ts';
 import { rowSheetFile } from '../export/row-sheet.ts';
+import { shoppingSheetFile } from '../export/shopping-sheet.ts';
 import type { Refusal } from '../refusal.ts';
 import { plannedQuilt, type QuiltToPlan } from './planned.ts';
 import { plannedLines, stitchedLines } from './quilt-picture.ts';
@@ -23,6 +24,7 @@ export const TASKS = {
   quiltFile: ofPlan(quiltFile),
   rowSheet: ofPlan(rowSheetFile),
   passSheets: ofPlan(passSheetsFile),
+  shoppingSheet: ofPlan(shoppingSheetFile),
   stitchPlan: ofPlan(makeStitchPlan),
   layAgain,
   plannedLines: ofPlan(plannedLines),

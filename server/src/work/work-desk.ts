@@ -15,6 +15,7 @@ const SMALLER: Readonly<Record<TaskName, string>> = {
     quiltFile: QUILT,
     rowSheet: QUILT,
     passSheets: QUILT,
+    shoppingSheet: QUILT,
     stitchPlan: QUILT,
     layAgain: QUILT,
     plannedLines: QUILT,

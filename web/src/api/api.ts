@@ -113,6 +113,8 @@ export const api = {
     `/api/quilts/${id}/row-sheet?units=${units}&paper=${paper}`,
   passSheetsAddress: (id: string, units: LengthStyle, paper: SheetPaper) =>
     `/api/quilts/${id}/pass-sheets?units=${units}&paper=${paper}`,
+  shoppingSheetAddress: (id: string, units: LengthStyle, paper: SheetPaper, cloth: number) =>
+    `/api/quilts/${id}/shopping-sheet?units=${units}&paper=${paper}&cloth=${cloth}`,
   quiltFileAddress: (id: string) => `/api/quilts/${id}/file`,
   openQuiltFile: (file: Blob) => json<{ id: string }>('POST', '/quilts/file', file),
   devices: () => json<DevicesAnswer>('GET', '/devices'),

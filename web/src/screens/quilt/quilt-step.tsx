@@ -17,6 +17,7 @@ import { Halo } from '../../canvas/marks.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
 import { Losing } from './losing.tsx';
 import { MeasuredCard } from './measured-card.tsx';
+import { SumsCard } from './sums-card.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { Patches, plannedPatch } from '../../canvas/patches.tsx';
@@ -38,7 +39,8 @@ const KINDS: readonly (readonly [RegionKind, string])[] = [
 export default function QuiltStep() {
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
-  const { name, map, measured } = quiltOf(records);
+  const { name, map, measured, loading } = quiltOf(records);
+  const quiltId = usePlan((state) => state.quiltId) ?? '';
   const { size } = map;
   const [asked, ask] = useState<TopForm | null>(null);
   const make = ({ setting, borders }: TopForm): void => {
@@ -127,10 +129,9 @@ export default function QuiltStep() {
             than {formatLength(12.7, style)}, the top is out of square and will ripple.
           </Text>
           <Text size="sm" c="var(--ink-soft)">
-            Designs in patches stay with them when you change a measurement. Cut the backing at least{' '}
-            {formatLength(size.width + 203.2, style)} × {formatLength(size.length + 203.2, style)},{' '}
-            {formatLength(101.6, style)} beyond the top on each side.
+            Designs in patches stay with them when you change a measurement.
           </Text>
+          <SumsCard quiltId={quiltId} size={size} loading={loading} />
         </Stack>
       </aside>
     </div>
