@@ -45,6 +45,9 @@ export const SMALLEST_PATCH_EDGE = 5;
 /** Widest and longest top: a king quilt is under half of it. */
 export const LARGEST_QUILT = 6000;
 
+/** Most patches of a top: what is derived of them must stay quick. A quilt of a thousand pieced blocks has half of it. */
+export const MOST_PATCHES = 20_000;
+
 /** Coordinates beyond this (a kilometre) are refused by every reader. */
 export const LARGEST_COORDINATE = 1e6;
 

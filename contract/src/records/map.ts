@@ -39,8 +39,11 @@ import { FAR, Id, NameText, PointBody } from './ids.ts';
 
 /** Most blocks each way. */
 const MOST = 60;
+/** Most blocks that are of a kind of their own. */
+const MOST_OWN = 1000;
 const Block = (): PropertyDecorator => IsFiniteNumber(20, 3000);
 const Sashing = (): PropertyDecorator => IsFiniteNumber(0, 600);
+
 class OwnKindBody {
   @Id() id!: string;
   @IsInt() @Min(0) @Max(2) kind!: number;
@@ -49,7 +52,7 @@ class OwnKindBody {
 class BlocksBody implements Blocks {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(3) @IsIn(UNIT_KINDS, { each: true }) kinds!: UnitKind[];
   @IsIn(TURNS) turns!: Turns;
-  @Type(() => OwnKindBody) @IsArray() @ArrayMaxSize(MOST * MOST) @ValidateNested({ each: true }) own!: OwnKindBody[];
+  @Type(() => OwnKindBody) @IsArray() @ArrayMaxSize(MOST_OWN) @ValidateNested({ each: true }) own!: OwnKindBody[];
 }
 
 /** Of blocks that aren't square: each is one patch. */

@@ -14,8 +14,13 @@ export interface Blocks {
   readonly own: readonly { readonly id: string; readonly kind: number }[];
 }
 
+/** Of blocks that aren't square, and can't be taken apart. */
+export interface WholeBlocks extends Blocks {
+  readonly kinds: readonly 'plain'[];
+}
+
 /** Of one kind, each one patch. */
-export const PLAIN_BLOCKS: Blocks = { kinds: ['plain'], turns: 'checker', own: [] };
+export const PLAIN_BLOCKS: WholeBlocks = { kinds: ['plain'], turns: 'checker', own: [] };
 
 /** A block's place among the others. */
 export interface BlockPlace {

@@ -7,20 +7,20 @@ export { type Blocks, PLAIN_BLOCKS, type Turns, TURNS } from './blocks.ts';
 export { UNIT_KINDS, type UnitKind } from './units.ts';
 export {
   mapAsMeasured,
+  type Edge,
   type Measure,
   type Measured,
-  measuredCorners,
   MEASURES,
   type Taken,
   type TopVerdict,
   topVerdict,
   UNMEASURED,
 } from './measured.ts';
-export { isTooLarge, makeMap, mapPatches, mapSizedTo, type QuiltMap } from './quilt-map.ts';
+export { makeMap, mapPatches, mapSizedTo, mapTrouble, type QuiltMap } from './quilt-map.ts';
 export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from './region.ts';
 export { type GridSetting, plainGrid } from './settings/grid.ts';
 export { blockOf } from './settings/block-name.ts';
 export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './settings/settings.ts';
 export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './shape.ts';
 export type { Size } from './size.ts';
-export { backingSize, type BackingSeams, type BackingWay, backingWays, bindingSums } from './sums.ts';
+export { backingSize, type BackingWay, backingWays, sumsInWords } from './sums.ts';

@@ -28,7 +28,10 @@ export interface Seam {
   readonly kind: 'seam' | 'edge';
 }
 
-/** The seams of a top: every patch's edge, parted wherever another patch has a corner on it. */
+/**
+ * The seams of a top: every patch's edge, parted wherever another patch beside it has a corner on it. A patch that lies over others, sewn to none
+ * of them, parts no seam that two patches share from end to end.
+ */
 export interface MapGraph {
   readonly vertices: readonly Vertex[];
   readonly edges: readonly Seam[];

@@ -6,7 +6,7 @@ import { clothPoint } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { cornerNames } from './corner-names.ts';
 import { controlId, mapGraph } from './map-graph.ts';
-import { isTooLarge, isTrueToSize, makeMap, mapPatches } from './quilt-map.ts';
+import { isTrueToSize, makeMap, mapPatches, mapTrouble } from './quilt-map.ts';
 import type { Region } from './region.ts';
 import { blockName } from './settings/block-name.ts';
 import { plainGrid } from './settings/grid.ts';
@@ -82,7 +82,13 @@ describe('a grid of blocks with a border', () => {
     expect(outline('border-2-top')[2]).toEqual({ x: 1035, y: 30 });
   });
   it('says when it is too large, or not of the size it is said to be', () => {
-    expect([isTooLarge(MAP), isTooLarge(makeMap({ ...GRID, across: 60 }, []))]).toEqual([false, true]);
+    expect(mapTrouble(MAP)).toBeNull();
+    expect(mapTrouble(makeMap({ ...GRID, across: 60 }, []))).toMatch(/up to 6 m.* fewer or smaller/);
+    // 60 × 60 blocks of nine patches each are more than 20,000.
+    const tiny = plainGrid({ across: 60, down: 60, blockWidth: 30, blockHeight: 30, sashing: 0 });
+    const pieced = { ...tiny, blocks: { ...tiny.blocks, kinds: ['nine-patch' as const] } };
+    expect(mapTrouble(makeMap(tiny, []))).toBeNull();
+    expect(mapTrouble(makeMap(pieced, []))).toMatch(/up to 20,000 patches/);
     expect([isTrueToSize(MAP), isTrueToSize({ ...MAP, size: { width: 975, length: 500 } })]).toEqual([true, false]);
   });
 });

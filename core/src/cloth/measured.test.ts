@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { evenBorder } from './border.ts';
 import { PLAIN_BLOCKS } from './blocks.ts';
-import { mapAsMeasured, type Measured, measuredCorners, topVerdict, UNMEASURED } from './measured.ts';
+import { mapAsMeasured, type Measured, topVerdict, UNMEASURED } from './measured.ts';
 import { makeMap } from './quilt-map.ts';
 import { plainGrid } from './settings/grid.ts';
 
@@ -32,8 +32,9 @@ describe('a top as it was measured', () => {
     const leaning = { ...SQUARE, diagonalLeft, diagonalRight };
     const verdict = topVerdict(leaning)!;
     expect(verdict.lean).toBeCloseTo(40, 9);
-    expect(verdict.advice).toBe('re-cut');
-    expect(measuredCorners(leaning, verdict.lean)[2].x).toBeCloseTo(940, 9);
+    expect(verdict.advice).toBe('out-of-square');
+    expect(verdict.corners[2]!.x).toBeCloseTo(940, 9);
+    expect(adviceFor({ diagonalLeft: 1540, lengthRight: 1230 })).toBe('out-of-square');
     expect(adviceFor({ diagonalLeft: 1510 })).toBe('as-it-is');
     expect(adviceFor({ diagonalLeft: 1520 })).toBe('block');
   });

@@ -1,3 +1,4 @@
+import type { Point } from '../geometry/point.ts';
 import { type Border, SIDES } from './border.ts';
 import { makeMap, mapSizedTo, type QuiltMap } from './quilt-map.ts';
 import type { Size } from './size.ts';
@@ -19,9 +20,16 @@ export type Measure = (typeof MEASURES)[number];
 export type Measured = Readonly<Record<Measure, number | null>>;
 export const UNMEASURED = Object.fromEntries(MEASURES.map((one) => [one, null])) as Measured;
 
-/** What to do about a top: nothing, ease fullness in, block it (pulled square and steamed), or take an edge off and cut it anew. */
-export type Advice = 'as-it-is' | 'ease' | 'block' | 're-cut';
-const WORSE: readonly Advice[] = ['as-it-is', 'ease', 'block', 're-cut'];
+/** An edge of the top. */
+export type Edge = 'widthTop' | 'widthBottom' | 'lengthLeft' | 'lengthRight';
+
+/**
+ * What to do about a top: nothing, ease fullness in, block it (damped and pulled square), take an edge off and cut it anew, or bear that it is out
+ * of square.
+ */
+export type Advice = 'as-it-is' | 'ease' | 'block' | 're-cut' | 'out-of-square';
+/** For an edge that is ever longer than the middle. */
+const FOR_FULL: readonly Advice[] = ['as-it-is', 'ease', 'block', 're-cut'];
 
 export interface TopVerdict {
   /** What the map should use: the means. */
@@ -31,8 +39,10 @@ export interface TopVerdict {
   /** By how much the diagonals differ, mm. */
   readonly diagonals: number;
   /** The edge that is longest beside the middle of the top, and by how much, mm; it ripples by that. */
-  readonly fullest: { readonly at: Measure; readonly by: number };
+  readonly fullest: { readonly at: Edge; readonly by: number };
   readonly advice: Advice;
+  /** The corners, clockwise from the upper left, which is 0; edges taken to be straight. */
+  readonly corners: readonly Point[];
 }
 
 /** An edge longer than the middle by no more lies flat; by no more than the next is eased in; then blocked; mm: 1/4, 1/2 and 1 in. */
@@ -61,20 +71,23 @@ export function topVerdict(measured: Measured): TopVerdict | null {
     ] as const
   ).reduce((a, b) => (b.by > a.by ? b : a));
   const diagonals = Math.abs(diagonalLeft - diagonalRight);
-  const forFull = FULL.filter((most) => fullest.by > most).length;
-  const forSkew = diagonals > SKEWED[1] ? 3 : diagonals > SKEWED[0] ? 2 : 0;
-  return { size, lean, diagonals, fullest, advice: WORSE[Math.max(forFull, forSkew)]! };
+  const aside = lean + (widthTop - widthBottom) / 2;
+  return {
+    ...{ size, lean, diagonals, fullest, advice: adviceFor(fullest.by, diagonals) },
+    corners: [
+      { x: 0, y: 0 },
+      { x: widthTop, y: 0 },
+      { x: aside + widthBottom, y: lengthRight },
+      { x: aside, y: lengthLeft },
+    ],
+  };
 }
 
-/** The four corners of a top as measured, clockwise from the upper left, which is 0; its edges straight. */
-export function measuredCorners(all: Readonly<Record<Measure, number>>, lean: number) {
-  const aside = lean + (all.widthTop - all.widthBottom) / 2;
-  return [
-    { x: 0, y: 0 },
-    { x: all.widthTop, y: 0 },
-    { x: aside + all.widthBottom, y: all.lengthRight },
-    { x: aside, y: all.lengthLeft },
-  ] as const;
+/** What can't be pulled square can't be blocked; else the worse of both. */
+function adviceFor(full: number, skewed: number): Advice {
+  if (skewed > SKEWED[1]) return 'out-of-square';
+  const forFull = FULL.filter((most) => full > most).length;
+  return FOR_FULL[Math.max(forFull, skewed > SKEWED[0] ? FOR_FULL.indexOf('block') : 0)]!;
 }
 
 /** How a map is made to measure what the top does: all blocks alike, or the outermost border alone. */

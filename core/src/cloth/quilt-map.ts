@@ -1,8 +1,8 @@
 import { clothPoint } from '../geometry/point.ts';
-import { LARGEST_QUILT } from '../tolerances.ts';
+import { LARGEST_QUILT, MOST_PATCHES } from '../tolerances.ts';
 import { type Border, borderPatches, insideOf, isThere } from './border.ts';
 import type { Region } from './region.ts';
-import { type Setting, settingPatches, settingSize, settingSizedTo } from './settings/settings.ts';
+import { type Setting, settingPatchCount, settingPatches, settingSize, settingSizedTo } from './settings/settings.ts';
 import type { Size } from './size.ts';
 
 /** What a quilt top is made of. */
@@ -28,8 +28,14 @@ export function mapSizedTo({ setting, borders }: QuiltMap, side: keyof Size, mm:
   return makeMap(settingSizedTo(setting, side, mm - (side === 'width' ? left + right : top + bottom)), borders);
 }
 
-/** No quilt is wider or longer than `LARGEST_QUILT`. */
-export const isTooLarge = ({ size }: QuiltMap): boolean => size.width > LARGEST_QUILT || size.length > LARGEST_QUILT;
+/** Why a top can't be had, and what to do, in a sentence; null when it can. */
+export function mapTrouble({ size, setting }: QuiltMap): string | null {
+  if (size.width > LARGEST_QUILT || size.length > LARGEST_QUILT)
+    return 'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.';
+  if (settingPatchCount(setting) > MOST_PATCHES)
+    return 'A quilt can have up to 20,000 patches. Make the blocks fewer, or of fewer patches.';
+  return null;
+}
 
 /** Whether the size that a map says is the one that follows from it. */
 export function isTrueToSize({ size, setting, borders }: QuiltMap): boolean {

@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { backingSize, backingWays, bindingSums } from './sums.ts';
+import { backingSize, backingWays, bindingSums, sumsInWords } from './sums.ts';
 
 const INCH = 25.4;
+const close = ({ x, y }: { x: number; y: number }): unknown => ({
+  x: expect.closeTo(x, 9) as number,
+  y: expect.closeTo(y, 9) as number,
+});
 const inches = (width: number, length: number) => ({ width: width * INCH, length: length * INCH });
 
 describe('what a quilt takes', () => {
@@ -13,6 +17,13 @@ describe('what a quilt takes', () => {
     // 63 × 72 in: two pieces of 41 in less a seam cover 81 in either way; 2 × 63 in of cloth, or 2 × 72.
     const [best, other] = backingWays(inches(55, 64), 42 * INCH);
     expect(best).toMatchObject({ seams: 'along', pieces: 2 });
+    // Half way down the backing, from side to side.
+    expect(best!.lines).toEqual(
+      [{ from: { x: 0, y: 36 * INCH }, to: { x: 63 * INCH, y: 36 * INCH } }].map(({ from, to }) => ({
+        from: close(from),
+        to: close(to),
+      })),
+    );
     expect(best!.cloth / INCH).toBeCloseTo(126, 9);
     expect(best!.waste).toBeCloseTo(1 - (63 * 72) / (126 * 42), 9);
     expect(other).toMatchObject({ seams: 'across', pieces: 2 });
@@ -35,4 +46,15 @@ describe('what a quilt takes', () => {
     expect(sums.strips).toBe(7);
     expect([sums.length / INCH, sums.cloth / INCH]).toEqual([expect.closeTo(248, 9), expect.closeTo(17.5, 9)]);
   });
+  it('is said in sentences, of a turned quilt as it is loaded', () => {
+    const said = (loading: 'upright' | 'turned') =>
+      sumsInWords(inches(55, 64), loading, 42 * INCH, 'in16').map(({ what, sentences }) => `${what}: ${sentences.join(' ')}`.replaceAll('\u00a0', ' '));
+    expect(said('upright')).toEqual([
+      'Backing: As loaded 63 in along the poles × 72 in. Cut 2 pieces of 63 in, seams along the poles, where they roll up flat. That is 126 in of cloth, 14 % left over.',
+      'Batting: 63 in × 72 in, to the edge of the backing.',
+      'Binding: 248 in with corners and ends. Cut 7 strips 2 1/2 in wide across the cloth: 17 1/2 in of it.',
+    ]);
+    // Two pieces either way: seams along the poles would take 144 in, across them 126.
+    expect(said('turned')[0]).toContain('As loaded 72 in along the poles × 63 in. Cut 2 pieces of 63 in, seams across the poles.');
+  }); // prettier-ignore
 });

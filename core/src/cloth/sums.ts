@@ -1,3 +1,6 @@
+import type { Point } from '../geometry/point.ts';
+import { counted, formatLength, type LengthStyle, trimmed } from '../units.ts';
+import { loadedSize, type Loading } from './loading.ts';
 import type { Size } from './size.ts';
 
 /** Backing and batting reach so far beyond the top on each side, mm: 4 in. */
@@ -12,17 +15,18 @@ const BINDING_ENDS = 254;
 /** Seams along the poles roll up without a ridge: worth so much more cloth. */
 const WORTH = 1.05;
 
-/** How a backing is pieced of a cloth of one width: how its seams lie on the frame. */
-export type BackingSeams = 'none' | 'along' | 'across';
-
+/** How a backing is pieced of a cloth of one width. */
 export interface BackingWay {
-  readonly seams: BackingSeams;
+  /** How its seams lie beside the poles. */
+  readonly seams: 'none' | 'along' | 'across';
   readonly pieces: number;
   /** How long each piece is cut off the cloth, and how much cloth that is in all, mm. */
   readonly pieceLength: number;
   readonly cloth: number;
   /** The part of the cloth that is left over. */
   readonly waste: number;
+  /** The seams on the backing as loaded, from its upper left corner: from and to, mm. Its pieces are trimmed alike. */
+  readonly lines: readonly { readonly from: Point; readonly to: Point }[];
 }
 
 /** The backing, or the batting, of a top as it is loaded. */
@@ -36,16 +40,20 @@ export function backingWays(top: Size, clothWidth: number): readonly BackingWay[
   const { width, length } = backingSize(top);
   const usable = clothWidth - SELVEDGES;
   if (usable <= SEAM) throw new RangeError(`a cloth ${clothWidth} mm wide leaves nothing beside its seams`);
-  const way = (seams: BackingSeams, covered: number, pieceLength: number): BackingWay => {
+  const way = (seams: 'along' | 'across'): BackingWay => {
+    const [covered, pieceLength] = seams === 'along' ? [length, width] : [width, length];
     const pieces = Math.max(1, Math.ceil((covered - SEAM) / (usable - SEAM) - 1e-9));
     const cloth = pieces * pieceLength;
-    return {
-      seams: pieces === 1 ? 'none' : seams,
-      ...{ pieces, pieceLength, cloth },
-      waste: 1 - (width * length) / (cloth * clothWidth),
-    };
+    const lines = Array.from({ length: pieces - 1 }, (_, i) => {
+      const at = ((i + 1) * covered) / pieces;
+      return seams === 'along'
+        ? { from: { x: 0, y: at }, to: { x: width, y: at } }
+        : { from: { x: at, y: 0 }, to: { x: at, y: length } };
+    });
+    const waste = 1 - (width * length) / (cloth * clothWidth);
+    return { seams: pieces === 1 ? 'none' : seams, pieces, pieceLength, cloth, waste, lines };
   };
-  const [along, across] = [way('along', length, width), way('across', width, length)];
+  const [along, across] = [way('along'), way('across')];
   return along.cloth <= WORTH * across.cloth ? [along, across] : [across, along];
 }
 
@@ -63,4 +71,42 @@ export function bindingSums({ width, length }: Size, clothWidth: number): Bindin
   const around = 2 * (width + length) + BINDING_ENDS;
   const strips = Math.ceil(around / (clothWidth - SELVEDGES - BINDING_STRIP) - 1e-9);
   return { length: around, strips, stripWidth: BINDING_STRIP, cloth: strips * BINDING_STRIP };
+}
+
+const SEAMS: Readonly<Record<BackingWay['seams'], string>> = {
+  none: 'without a seam',
+  along: 'seams along the poles, where they roll up flat',
+  across: 'seams across the poles',
+};
+
+/** What to buy and cut for a top, each in short sentences: as it is loaded, of a cloth of some width. */
+export function sumsInWords(
+  size: Size,
+  loading: Loading,
+  clothWidth: number,
+  style: LengthStyle,
+): readonly { readonly what: string; readonly sentences: readonly string[] }[] {
+  const top = loadedSize(loading, size);
+  const { width, length } = backingSize(top);
+  const { pieces, pieceLength, seams, cloth, waste } = backingWays(top, clothWidth)[0]!;
+  const binding = bindingSums(size, clothWidth);
+  const long = (mm: number): string => formatLength(mm, style);
+  return [
+    {
+      what: 'Backing',
+      sentences: [
+        `As loaded ${long(width)} along the poles × ${long(length)}.`,
+        `Cut ${counted(pieces, 'piece')} of ${long(pieceLength)}, ${SEAMS[seams]}.`,
+        `That is ${long(cloth)} of cloth, ${trimmed(100 * waste, 0)} % left over.`,
+      ],
+    },
+    { what: 'Batting', sentences: [`${long(width)} × ${long(length)}, to the edge of the backing.`] },
+    {
+      what: 'Binding',
+      sentences: [
+        `${long(binding.length)} with corners and ends.`,
+        `Cut ${counted(binding.strips, 'strip')} ${long(binding.stripWidth)} wide across the cloth: ${long(binding.cloth)} of it.`,
+      ],
+    },
+  ];
 }

@@ -1,6 +1,6 @@
 import { usualBatting } from '../cloth/batting.ts';
 import { UNMEASURED } from '../cloth/measured.ts';
-import { isTooLarge, isTrueToSize, mapPatches, type QuiltMap } from '../cloth/quilt-map.ts';
+import { isTrueToSize, mapPatches, mapTrouble, type QuiltMap } from '../cloth/quilt-map.ts';
 import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
@@ -84,7 +84,8 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
     faults.push({ path: 'quilts', message: 'A plan has exactly one quilt.' });
   }
   for (const { id, map } of Object.values(records.quilts)) {
-    if (isTooLarge(map)) faults.push({ path: `quilts.${id}.map`, message: 'The top is larger than 6 m.' });
+    const trouble = mapTrouble(map);
+    if (trouble !== null) faults.push({ path: `quilts.${id}.map`, message: trouble });
     if (!isTrueToSize(map))
       faults.push({ path: `quilts.${id}.map.size`, message: 'The size isn’t that of the blocks and borders.' });
   }

@@ -77,7 +77,7 @@ describe('edits', () => {
     expect(planFaults({ ...placed, recipes: {} })[0]!.message).toMatch(/no recipe r/);
     expect(planFaults({ ...placed, regions: {} })[0]!.message).toMatch(/no patch block-1-1/);
     expect(planFaults({ ...placed, quilts: {} })[0]!.path).toBe('quilts');
-    expect(planFaults(newPlan('wide', makeMap({ ...setting, across: 60 }, [])))[0]!.message).toMatch(/larger than 6 m/);
+    expect(planFaults(newPlan('wide', makeMap({ ...setting, across: 60 }, [])))[0]!.message).toMatch(/up to 6 m/);
     const twice = {
       ...placed,
       placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },

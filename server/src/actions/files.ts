@@ -53,8 +53,8 @@ export async function printShopping(
   query: ShoppingQuery,
   signal: AbortSignal,
 ): Promise<ExportFile> {
-  const asked = { ...(await quiltToPlan(database, quiltId)), ...printedFor(query), cloth: query.cloth };
-  return planning.run('shoppingSheet', asked, signal);
+  const { records } = found(await findPlan(database.read, quiltId), 'quilt');
+  return planning.run('shoppingSheet', { records, ...printedFor(query), cloth: query.cloth }, signal);
 }
 
 export async function exportDesign(

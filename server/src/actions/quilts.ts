@@ -2,8 +2,8 @@ import type { EditAnswer, EditRequest, NewQuiltRequest, QuiltAnswer } from '@gor
 import {
   applyDiff,
   conflictsOf,
-  isTooLarge,
   makeMap,
+  mapTrouble,
   newPlan,
   PLAN_VERSION,
   type PlanDiff,
@@ -33,13 +33,8 @@ export async function makeQuilt(
 ): Promise<{ id: string }> {
   const id = nanoid(12);
   const map = makeMap(setting, borders);
-  if (isTooLarge(map)) {
-    throw new Refusal(
-      'badInput',
-      'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.',
-      [{ path: 'setting', message: 'The top is larger than 6 m.' }],
-    );
-  }
+  const trouble = mapTrouble(map);
+  if (trouble !== null) throw new Refusal('badInput', trouble, [{ path: 'setting', message: trouble }]);
   const records = newPlan(name, map);
   await database.commit((tables) => insertQuilt(tables, id, records, Date.now()));
   return { id };

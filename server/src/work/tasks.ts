@@ -24,7 +24,7 @@ export const TASKS = {
   quiltFile: ofPlan(quiltFile),
   rowSheet: ofPlan(rowSheetFile),
   passSheets: ofPlan(passSheetsFile),
-  shoppingSheet: ofPlan(shoppingSheetFile),
+  shoppingSheet: shoppingSheetFile,
   stitchPlan: ofPlan(makeStitchPlan),
   layAgain,
   plannedLines: ofPlan(plannedLines),

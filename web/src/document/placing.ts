@@ -130,21 +130,22 @@ function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]):
   return Object.fromEntries(kept.map((touch) => [touch.id, touch]));
 }
 
-/** What a change of the map takes along: the patches whose designs go, by name, and how many touches. */
+/** What a change takes along: the patches whose designs go, by name, how many touches, and whether rows heeded a patch that goes. */
 export interface Lost {
   readonly designs: readonly string[];
   readonly touches: number;
+  readonly rows: boolean;
 }
 
-export const lostBy = (change: Edit, records: PlanRecords): Lost => {
-  const next = change(records);
-  return {
-    designs: Object.values(records.placements).flatMap(({ id, regionId }) =>
-      next.placements[id] ? [] : [records.regions[regionId]?.name ?? regionId],
-    ),
-    touches: Object.keys(records.touches).filter((id) => !next.touches[id]).length,
-  };
-};
+/** Null where nothing goes. */
+export function lostBy(before: PlanRecords, after: PlanRecords): Lost | null {
+  const designs = Object.values(before.placements).flatMap(({ id, regionId }) =>
+    after.placements[id] ? [] : [before.regions[regionId]?.name ?? regionId],
+  );
+  const touches = Object.keys(before.touches).filter((id) => !after.touches[id]).length;
+  const rows = Object.values(before.rowSets).some((set) => after.rowSets[set.id] !== set);
+  return designs.length > 0 || touches > 0 || rows ? { designs, touches, rows } : null;
+}
 
 export const setMeasured =
   (measured: Measured): Edit =>

@@ -236,8 +236,8 @@ describe('placing', () => {
       kept: { ...touches.kept, cloth: clothPoint(x + 10, y) },
       mark: touches.mark,
     });
-    expect(lostBy(change, before)).toEqual({ designs: ['B2'], touches: 1 });
-    expect(lostBy(setMap(SETTING, BORDERS), before)).toEqual({ designs: [], touches: 0 });
+    expect(lostBy(before, change(before))).toEqual({ designs: ['B2'], touches: 1, rows: false });
+    expect(lostBy(before, setMap(SETTING, BORDERS)(before))).toBeNull();
   });
   it('measuring again leaves patches alone that no setting made', () => {
     const corners = [60, 90, 75].map((x, i) => clothPoint(x, i < 2 ? 60 : 90));

@@ -1,7 +1,7 @@
 import { planFaults, type PlanRecords, quiltOf, type Setting } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
-import { setMap } from './placing.ts';
+import { lostBy, setMap } from './placing.ts';
 import { changeRow, changeRows, newRowSet, removeRows, resetRow, rowSetOf, setRows, takeNumbers } from './rows.ts';
 
 const SET = newRowSet('ripple', 9);
@@ -39,6 +39,7 @@ describe('edits of rows', () => {
     const smaller = setMap({ ...setting, across: 2 } as Setting, borders)(changeRows(SET.id, { area })(PLAN));
     expect(rowSetOf(smaller)!.area).toEqual({ insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] });
     expect(planFaults(smaller)).toEqual([]);
+    expect(lostBy(changeRows(SET.id, { area })(PLAN), smaller)).toEqual({ designs: [], touches: 0, rows: true });
     const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);
     expect(rowSetOf(setMap(setting, borders)(kept))).toBe(rowSetOf(kept));
   });

@@ -1,21 +1,15 @@
-import { blockCell, type Blocks, placeIn, PLAIN_BLOCKS } from '../blocks.ts';
+import { blockCell, placeIn, PLAIN_BLOCKS } from '../blocks.ts';
 import { boxCell, type Cell } from '../cells.ts';
 import type { RegionKind } from '../region.ts';
 import { blockId, blockName } from './block-name.ts';
-import { type SettingRules, shareOf } from './setting.ts';
+import { cellsInRows, type RowsOfBlocks, rowsSize, rowsSizedTo } from './rows-of-blocks.ts';
+import type { SettingRules } from './setting.ts';
 
-/** Blocks in rows and columns with sashing between them; millimetres. */
-export interface GridSetting {
+/** Blocks in rows and columns with sashing between them. */
+export interface GridSetting extends RowsOfBlocks {
   readonly kind: 'grid';
-  readonly across: number;
-  readonly down: number;
-  readonly blockWidth: number;
-  readonly blockHeight: number;
-  /** 0: blocks touch. */
-  readonly sashing: number;
   /** Where strips cross; without them the strips between rows run from side to side. */
   readonly cornerstones: boolean;
-  readonly blocks: Blocks;
 }
 
 /** The usual grid: blocks of one patch each, cornerstones where strips cross. */
@@ -27,27 +21,19 @@ export const plainGrid = (measures: Omit<GridSetting, 'kind' | 'cornerstones' | 
 });
 
 export const grid: SettingRules<GridSetting> = {
-  sizeOf: ({ across, down, blockWidth, blockHeight, sashing }) => ({
-    width: across * blockWidth + (across - 1) * sashing,
-    length: down * blockHeight + (down - 1) * sashing,
-  }),
-
-  cellsOf(setting) {
-    const { across, down, blockWidth, blockHeight, sashing, cornerstones } = setting;
-    const columns = tracks(across, blockWidth, sashing);
-    const rows = tracks(down, blockHeight, sashing);
-    return rows.flatMap((row) =>
-      row.strip && !cornerstones
-        ? [longStrip(row, columns)]
-        : columns.map((column) => (column.strip || row.strip ? stripAt(column, row) : blockAt(setting, column, row))),
-    );
-  },
-
-  sizedTo: (setting, side, mm) =>
-    side === 'width'
-      ? { ...setting, blockWidth: shareOf(mm, setting.across, setting.sashing) }
-      : { ...setting, blockHeight: shareOf(mm, setting.down, setting.sashing) },
+  sizeOf: rowsSize,
+  cellsOf: (setting) => (setting.cornerstones ? crossed(setting) : cellsInRows(setting, () => false)),
+  sizedTo: rowsSizedTo,
 };
+
+/** With cornerstones: blocks, strips and cornerstones as they come, from left to right and from top to bottom. */
+function crossed(setting: GridSetting): Cell[] {
+  const { across, down, blockWidth, blockHeight, sashing } = setting;
+  const columns = tracks(across, blockWidth, sashing);
+  return tracks(down, blockHeight, sashing).flatMap((row) =>
+    columns.map((column) => (column.strip || row.strip ? stripAt(column, row) : blockAt(setting, column, row))),
+  );
+}
 
 /** Blocks or the strips between them, along one axis. */
 interface Track {
@@ -86,9 +72,3 @@ function stripAt(column: Track, row: Track): Cell {
   const id = `${kind}-${way}${column.index + 1}-${row.index + 1}`;
   return { id, kind, name, family: `${kind}-${way}`, print: 0, ring: ringOf(column, row) };
 }
-
-const longStrip = (row: Track, columns: readonly Track[]): Cell => ({
-  ...{ id: `sashing-row-${row.index + 1}`, kind: 'sashing', name: `sashing below row ${row.index + 1}` },
-  ...{ family: 'sashing-row', print: 0 },
-  ring: boxCell(columns[0]!.from, row.from, columns.at(-1)!.to, row.to),
-});

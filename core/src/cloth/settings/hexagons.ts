@@ -1,4 +1,4 @@
-import { blockCell, type Blocks, placeIn } from '../blocks.ts';
+import { blockCell, placeIn, type WholeBlocks } from '../blocks.ts';
 import type { Cell } from '../cells.ts';
 import { blockId, blockName } from './block-name.ts';
 import type { SettingRules } from './setting.ts';
@@ -11,7 +11,7 @@ export interface HexagonSetting {
   readonly down: number;
   /** From side to side. */
   readonly block: number;
-  readonly blocks: Pick<Blocks, 'turns' | 'own'> & { readonly kinds: readonly 'plain'[] };
+  readonly blocks: WholeBlocks;
 }
 
 /** Of a hexagon one wide from side to side: the length of an edge. */

@@ -2,6 +2,7 @@ import type { ClothPoint } from '../../geometry/point.ts';
 import { patchesIn } from '../cells.ts';
 import type { Region } from '../region.ts';
 import type { Size } from '../size.ts';
+import { UNITS } from '../units.ts';
 import { brick, type BrickSetting } from './brick.ts';
 import { grid, type GridSetting } from './grid.ts';
 import { hexagons, type HexagonSetting } from './hexagons.ts';
@@ -44,6 +45,12 @@ export const blockKindsOf = (setting: Setting): ReadonlyMap<string, number> =>
       .cellsOf(setting)
       .flatMap(({ id, blockKind }) => (blockKind === undefined ? [] : [[id, blockKind]])),
   );
+
+/** How many patches it makes at the most; those beyond the edge are cut off. */
+export const settingPatchCount = (setting: Setting): number =>
+  rulesOf(setting)
+    .cellsOf(setting)
+    .reduce((sum, { unit = 'plain' }) => sum + Math.max(1, UNITS[unit].length), 0);
 
 export const settingSizedTo = <S extends Setting>(setting: S, side: keyof Size, mm: number): S =>
   rulesOf(setting).sizedTo(setting, side, mm);

@@ -2,6 +2,7 @@ import { type Border, BORDER_CORNERS, type BorderCorner, evenBorder, SIDES } fro
 import { Button, Group, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { WIDEST_BORDER } from './map-forms.ts';
 
 const CORNERS: Readonly<Record<BorderCorner, string>> = {
   'ends-last': 'top and bottom go on last',
@@ -10,7 +11,6 @@ const CORNERS: Readonly<Record<BorderCorner, string>> = {
   cornerstones: 'cornerstones',
 };
 const CHOICES = BORDER_CORNERS.map((value) => ({ value, label: CORNERS[value] }));
-const WIDEST = 1000;
 const MOST = 12;
 /** What a border begins with. */
 const NEW = evenBorder(50.8);
@@ -64,7 +64,7 @@ function OneBorder({
           label={`${name} width`}
           value={border.top}
           least={0}
-          most={WIDEST}
+          most={WIDEST_BORDER}
           onLength={(mm) => onBorder(evenBorder(mm, border.corner))}
         />
       ) : (
@@ -75,7 +75,7 @@ function OneBorder({
               label={`${name}, ${side}`}
               value={border[side]}
               least={0}
-              most={WIDEST}
+              most={WIDEST_BORDER}
               onLength={(mm) => onBorder({ ...border, [side]: mm })}
             />
           ))}

@@ -1,5 +1,6 @@
 import { blockKindsOf, blockOf, formatLength, outlineOf, type Region, ringBounds, type Setting } from '@gorse/core';
 import { Button, Group, Text } from '@mantine/core';
+import { useMemo } from 'react';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 
@@ -17,7 +18,8 @@ export function ChosenPatch({ region, alike, setting, onNextKind }: Props) {
   const { minX, maxX, minY, maxY } = ringBounds(outlineOf(region.shape));
   const block = blockOf(region.id);
   const kinds = 'blocks' in setting ? setting.blocks.kinds.length : 1;
-  const kind = block === null || kinds < 2 ? undefined : blockKindsOf(setting).get(block);
+  const kindOf = useMemo(() => (kinds < 2 ? null : blockKindsOf(setting)), [setting, kinds]);
+  const kind = block === null ? undefined : kindOf?.get(block);
   return (
     <section aria-label="The chosen patch" aria-live="polite">
       <Text fw={700}>{atStart(region.name)}</Text>

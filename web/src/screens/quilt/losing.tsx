@@ -7,7 +7,7 @@ const NAMED = 8;
 
 /** What a change of the map takes along, before it is made. */
 export function Losing({
-  lost: { designs, touches },
+  lost: { designs, touches, rows },
   onChange,
   onKeep,
 }: {
@@ -27,6 +27,7 @@ export function Losing({
           </Text>
         )}
         {touches > 0 && <Text>{counted(touches, 'touch')} on corners that would be gone.</Text>}
+        {rows && <Text>The rows begin at, or leave out, a patch that would be gone: they would no longer.</Text>}
         <Group justify="flex-end">
           <Button variant="default" onClick={onKeep} data-autofocus>
             Keep the map as it is

@@ -1,10 +1,10 @@
-import { type Border, type Blocks, isTooLarge, makeMap, mapSizedTo, type Setting, type Size } from '@gorse/core';
+import { type Border, type Blocks, makeMap, mapSizedTo, mapTrouble, type Setting, type Size } from '@gorse/core';
 import { NumberInput, SegmentedControl, SimpleGrid, Stack, Switch, Text } from '@mantine/core';
 import { useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { BlocksForm } from './blocks-form.tsx';
 import { BordersForm } from './borders-form.tsx';
-import { fieldsOf, type SettingField, settingAs, valueOf } from './map-forms.ts';
+import { couldBeTyped, fieldsOf, type SettingField, settingAs, valueOf } from './map-forms.ts';
 import { SettingChoice } from './setting-choice.tsx';
 
 /** What a top is made of, as it is typed. */
@@ -12,8 +12,6 @@ export interface TopForm {
   readonly setting: Setting;
   readonly borders: readonly Border[];
 }
-
-const SIDES = ['width', 'length'] as const;
 
 interface Props {
   readonly top: TopForm;
@@ -47,16 +45,18 @@ export function MapForm({ top, columns, howToChoose, onTop }: Props) {
 /** How large it will be, to be typed as well: the blocks follow. */
 export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
   const map = makeMap(top.setting, top.borders);
+  const trouble = mapTrouble(map);
   const [refused, setRefused] = useState('');
   const sizeTo = (side: keyof Size, mm: number): void => {
-    const { setting } = mapSizedTo(map, side, mm);
-    setRefused(inBounds(setting) ? '' : 'No block is of that size. Change how many there are, or the borders.');
-    if (inBounds(setting)) onTop({ ...top, setting });
+    const sized = mapSizedTo(map, side, mm);
+    const can = couldBeTyped(sized);
+    setRefused(can ? '' : 'No block is of that size. Change how many there are, or the borders.');
+    if (can) onTop(sized);
   };
   return (
     <Stack gap="xs">
       <SimpleGrid cols={2} spacing="sm">
-        {SIDES.map((side) => (
+        {(['width', 'length'] as const).map((side) => (
           <LengthInput
             key={side}
             label={`Finished ${side}`}
@@ -73,9 +73,9 @@ export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
           {refused}
         </Text>
       )}
-      {isTooLarge(map) && (
+      {trouble !== null && (
         <Text role="alert" c="rowan.7" fw={600}>
-          That is larger than 6 m (236 in). Make the blocks fewer or smaller.
+          {trouble}
         </Text>
       )}
       <Text size="sm" c="var(--ink-soft)">
@@ -86,17 +86,10 @@ export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
   );
 }
 
-/** A size worked out from another must be one that could be typed. */
-const inBounds = (setting: Setting): boolean =>
-  fieldsOf(setting).every((field) => {
-    const value = valueOf(setting, field);
-    return value >= field.least && value <= field.most;
-  });
-
 function Measures({ setting, onSetting }: { readonly setting: Setting; readonly onSetting: (next: Setting) => void }) {
   const isOblong = 'blockHeight' in setting;
-  const [square, setSquare] = useState(isOblong && setting.blockWidth === setting.blockHeight);
-  const isSquare = isOblong && square && setting.blockWidth === setting.blockHeight;
+  const [apart, setApart] = useState(false);
+  const isSquare = isOblong && !apart && setting.blockWidth === setting.blockHeight;
   const set = (key: string, value: number): void =>
     onSetting({ ...setting, [key]: value, ...(isSquare && key === 'blockWidth' ? { blockHeight: value } : {}) });
   const fields = fieldsOf(setting).filter(({ key }) => !isSquare || key !== 'blockHeight');
@@ -117,7 +110,7 @@ function Measures({ setting, onSetting }: { readonly setting: Setting; readonly 
           label="Square blocks"
           checked={isSquare}
           onChange={(event) => {
-            setSquare(event.currentTarget.checked);
+            setApart(!event.currentTarget.checked);
             if (event.currentTarget.checked) onSetting({ ...setting, blockHeight: setting.blockWidth });
           }}
         />
@@ -137,7 +130,7 @@ function Measures({ setting, onSetting }: { readonly setting: Setting; readonly 
             { value: 'triangles', label: 'Setting triangles' },
             { value: 'half-blocks', label: 'Half blocks' },
           ]}
-          onChange={(edge) => onSetting({ ...setting, edge: edge })}
+          onChange={(edge) => onSetting({ ...setting, edge })}
         />
       )}
     </>

@@ -1,4 +1,12 @@
-import { PLAIN_BLOCKS, plainGrid, type Setting, type SettingKind, type SettingOf } from '@gorse/core';
+import {
+  PLAIN_BLOCKS,
+  plainGrid,
+  type QuiltMap,
+  type Setting,
+  type SettingKind,
+  type SettingOf,
+  SIDES,
+} from '@gorse/core';
 
 /** A number of a setting that is typed. */
 export interface SettingField {
@@ -53,12 +61,12 @@ export const SETTING_FORMS: { readonly [K in SettingKind]: SettingForm<SettingOf
   },
   hexagons: {
     label: 'Hexagons',
-    first: { kind: 'hexagons', across: 7, down: 8, block: 6 * INCH, blocks: { ...PLAIN_BLOCKS, kinds: ['plain'] } },
+    first: { kind: 'hexagons', across: 7, down: 8, block: 6 * INCH, blocks: PLAIN_BLOCKS },
     fields: [ACROSS, DOWN, length('block', 'Hexagon from side to side')],
   },
   triangles: {
     label: 'Triangles',
-    first: { kind: 'triangles', across: 6, down: 8, block: 7 * INCH, blocks: { ...PLAIN_BLOCKS, kinds: ['plain'] } },
+    first: { kind: 'triangles', across: 6, down: 8, block: 7 * INCH, blocks: PLAIN_BLOCKS },
     fields: [count('across', 'Triangles across'), count('down', 'Rows'), length('block', 'Edge of a triangle')],
   },
   strips: {
@@ -86,6 +94,16 @@ export const fieldsOf = ({ kind }: Setting): readonly SettingField[] => SETTING_
 /** What is typed into a field of a setting. */
 export const valueOf = (setting: Setting, { key }: SettingField): number =>
   (setting as unknown as Readonly<Record<string, number>>)[key]!;
+
+/** Widest side of a border, mm. */
+export const WIDEST_BORDER = 1000;
+
+/** A top that was worked out must be one that could be typed as well. */
+export const couldBeTyped = ({ setting, borders }: Pick<QuiltMap, 'setting' | 'borders'>): boolean =>
+  fieldsOf(setting).every((field) => {
+    const value = valueOf(setting, field);
+    return value >= field.least && value <= field.most;
+  }) && borders.every((border) => SIDES.every((side) => border[side] >= 0 && border[side] <= WIDEST_BORDER));
 
 /** Another setting with whatever both are told by. */
 export function settingAs(setting: Setting, kind: SettingKind): Setting {

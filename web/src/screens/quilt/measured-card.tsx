@@ -2,9 +2,9 @@ import {
   formatLength,
   type LengthStyle,
   mapAsMeasured,
+  type Edge,
   type Measure,
   type Measured,
-  measuredCorners,
   MEASURES,
   type QuiltMap,
   type Taken,
@@ -16,6 +16,7 @@ import { Button, Group, SimpleGrid, Stack, Text, Title } from '@mantine/core';
 import { type KeyboardEvent, useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { couldBeTyped } from './map-forms.ts';
 import { TapePicture } from './tape-picture.tsx';
 
 const WORDS: Readonly<Record<Measure, string>> = {
@@ -28,7 +29,7 @@ const WORDS: Readonly<Record<Measure, string>> = {
   diagonalLeft: 'Diagonal from upper left',
   diagonalRight: 'Diagonal from upper right',
 };
-const EDGES: Partial<Record<Measure, string>> = {
+const EDGES: Readonly<Record<Edge, string>> = {
   widthTop: 'top edge',
   widthBottom: 'bottom edge',
   lengthLeft: 'left edge',
@@ -40,6 +41,8 @@ const ADVICE: Readonly<Record<TopVerdict['advice'], string>> = {
   block: 'Block it before loading: damp it, pull it square on a flat floor, pin it and let it dry.',
   're-cut':
     'Take that border off, cut it to the length of the middle and sew it on again; or quilt it as it is and expect it to ripple.',
+  'out-of-square':
+    'It is too far out of square to be pulled: trim its edge square, or quilt it as it is and touch its true corners at the frame.',
 };
 
 interface Props {
@@ -83,7 +86,7 @@ export function MeasuredCard({ map, measured, onMeasured, onMap }: Props) {
             />
           ))}
         </SimpleGrid>
-        {verdict && <Verdict verdict={verdict} map={map} measured={measured} style={style} onMap={onMap} />}
+        {verdict && <Verdict verdict={verdict} map={map} style={style} onMap={onMap} />}
         {begun && (
           <Button
             size="compact-sm"
@@ -112,23 +115,22 @@ function verdictWords({ lean, diagonals, fullest }: TopVerdict, style: LengthSty
     Math.abs(lean) < 1
       ? `Its diagonals differ by ${formatLength(diagonals, style)}.`
       : `Its diagonals differ by ${formatLength(diagonals, style)}: it leans ${formatLength(Math.abs(lean), style)} to the ${lean > 0 ? 'right' : 'left'}.`;
-  const edge = EDGES[fullest.at];
-  return fullest.by > 0 && edge
-    ? `${skew} The ${edge} is ${formatLength(fullest.by, style)} longer than the middle.`
+  return fullest.by > 0
+    ? `${skew} The ${EDGES[fullest.at]} is ${formatLength(fullest.by, style)} longer than the middle.`
     : `${skew} No edge is longer than the middle.`;
 }
 
 function Verdict({
   verdict,
   map,
-  measured,
   style,
   onMap,
-}: Pick<Props, 'map' | 'measured' | 'onMap'> & { readonly verdict: TopVerdict; readonly style: LengthStyle }) {
+}: Pick<Props, 'map' | 'onMap'> & { readonly verdict: TopVerdict; readonly style: LengthStyle }) {
   const { size } = verdict;
   const differs = Math.max(Math.abs(size.width - map.size.width), Math.abs(size.length - map.size.length)) > 0.5;
   const way = (taken: Taken, words: string) => {
-    const made = mapAsMeasured(map, size, taken);
+    const measuredSo = mapAsMeasured(map, size, taken);
+    const made = measuredSo && couldBeTyped(measuredSo) ? measuredSo : null;
     return (
       <Button
         size="compact-sm"
@@ -145,7 +147,7 @@ function Verdict({
     <div aria-live="polite">
       <Text fw={600}>{ADVICE[verdict.advice]}</Text>
       <Text>{verdictWords(verdict, style)}</Text>
-      <TapePicture corners={measuredCorners(measured as Readonly<Record<Measure, number>>, verdict.lean)} mean={size} />
+      <TapePicture corners={verdict.corners} mean={size} />
       {differs ? (
         <>
           <Text>

@@ -5,6 +5,8 @@ import {
   counted,
   formatLength,
   insideRing,
+  makeMap,
+  mapTrouble,
   outlineOf,
   quiltOf,
   type RegionKind,
@@ -12,20 +14,21 @@ import {
 } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import { neighbour } from '../../tools/neighbour.ts';
-import { Halo } from '../../canvas/marks.tsx';
-import { ChosenPatch } from './chosen-patch.tsx';
-import { Losing } from './losing.tsx';
-import { MeasuredCard } from './measured-card.tsx';
-import { SumsCard } from './sums-card.tsx';
-import { withNextKind } from './own-kinds.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
+import { Halo } from '../../canvas/marks.tsx';
 import { Patches, plannedPatch } from '../../canvas/patches.tsx';
-import { lostBy, setMap, setMeasured } from '../../document/placing.ts';
+import { type Lost, lostBy, setMap, setMeasured } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
+import { neighbour } from '../../tools/neighbour.ts';
+import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
+import { ChosenPatch } from './chosen-patch.tsx';
+import { Losing } from './losing.tsx';
 import { FinishedSize, MapForm, type TopForm } from './map-form.tsx';
+import { MeasuredCard } from './measured-card.tsx';
+import { withNextKind } from './own-kinds.ts';
+import { SumsCard } from './sums-card.tsx';
 
 const KINDS: readonly (readonly [RegionKind, string])[] = [
   ['block', 'block patch'],
@@ -42,15 +45,17 @@ export default function QuiltStep() {
   const { name, map, measured, loading } = quiltOf(records);
   const quiltId = usePlan((state) => state.quiltId) ?? '';
   const { size } = map;
-  const [asked, ask] = useState<TopForm | null>(null);
-  const make = ({ setting, borders }: TopForm): void => {
-    ask(null);
-    edit('measurements', setMap(setting, borders));
-  };
+  const [asked, ask] = useState<{ readonly top: TopForm; readonly lost: Lost } | null>(null);
   const setTop = (top: TopForm): void => {
-    const { designs, touches } = lostBy(setMap(top.setting, top.borders), records);
-    if (designs.length + touches > 0) ask(top);
-    else make(top);
+    const trouble = mapTrouble(makeMap(top.setting, top.borders));
+    if (trouble !== null) {
+      tellError(new Error(trouble));
+      return;
+    }
+    const next = setMap(top.setting, top.borders)(records);
+    const lost = lostBy(records, next);
+    if (lost) ask({ top, lost });
+    else edit('measurements', () => next);
   };
   const regions = useMemo(() => Object.values(records.regions), [records.regions]);
   const patches = useMemo(() => regions.map(plannedPatch), [regions]);
@@ -93,8 +98,11 @@ export default function QuiltStep() {
       </div>
       {asked && (
         <Losing
-          lost={lostBy(setMap(asked.setting, asked.borders), records)}
-          onChange={() => make(asked)}
+          lost={asked.lost}
+          onChange={() => {
+            ask(null);
+            edit('measurements', setMap(asked.top.setting, asked.top.borders));
+          }}
           onKeep={() => ask(null)}
         />
       )}

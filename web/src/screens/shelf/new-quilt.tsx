@@ -1,4 +1,4 @@
-import { evenBorder, isTooLarge, makeMap } from '@gorse/core';
+import { evenBorder, makeMap, mapTrouble } from '@gorse/core';
 import { Button, Group, Modal, SimpleGrid, Stack, TextInput } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useMemo, useState } from 'react';
@@ -31,6 +31,7 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
   });
   const { top } = form.values;
   const map = useMemo(() => makeMap(top.setting, top.borders), [top]);
+  const trouble = mapTrouble(map);
   const setTop = (next: TopForm): void => form.setFieldValue('top', next);
   const make = form.onSubmit(({ name }) => {
     setBusy(true);
@@ -55,18 +56,20 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
           </Stack>
           <Stack gap="sm" style={{ position: 'sticky', top: 70, alignSelf: 'start' }}>
             <div style={{ height: 400 }}>
-              <MapPicture
-                map={map}
-                label="How the quilt will look"
-                onBlock={(id) => setTop({ ...top, setting: withNextKind(top.setting, id) })}
-              />
+              {trouble === null && (
+                <MapPicture
+                  map={map}
+                  label="How the quilt will look"
+                  onBlock={(id) => setTop({ ...top, setting: withNextKind(top.setting, id) })}
+                />
+              )}
             </div>
             <FinishedSize top={top} onTop={setTop} />
             <Group justify="flex-end">
               <Button variant="default" onClick={onClose}>
                 Cancel
               </Button>
-              <Button type="submit" loading={busy} disabled={isTooLarge(map)}>
+              <Button type="submit" loading={busy} disabled={trouble !== null}>
                 Make the quilt
               </Button>
             </Group>
