@@ -4,12 +4,14 @@ import type {
   DesignEdit,
   DesignFacts,
   DesignKind,
+  DrawnPieces,
   FrameReply,
   FrameState,
   Machine,
   PlanDiff,
   PlanRecords,
   QuiltMap,
+  RegionKind,
   RunEvent,
   RunState,
   UnnamedTable,
@@ -77,6 +79,8 @@ export interface QuiltPicture {
   readonly grain: number;
   readonly planned: string;
   readonly stitched: string;
+  /** Patches that the map doesn't make by itself, what lies over others last. */
+  readonly patches: readonly { readonly kind: RegionKind; readonly print: number; readonly edge: string }[];
 }
 
 /** A quilt on the shelf that can't be opened; the others can. */
@@ -167,6 +171,11 @@ export interface DesignAnswer {
   readonly revision: number;
   /** What made it of the revision before. */
   readonly edits: readonly DesignEdit[];
+}
+
+/** What a drawing comes to as a map; it isn't kept. */
+export interface MapDrawingAnswer extends DrawnPieces {
+  readonly remarks: readonly string[];
 }
 
 /** 422 "needsUnits": what a file doesn't say of itself. */

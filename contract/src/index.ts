@@ -17,6 +17,7 @@ export {
   ExportQuery,
   FrameRequest,
   LARGEST_FILE,
+  MapDrawingQuery,
   NewDesignQuery,
   NewQuiltRequest,
   NewRunRequest,
@@ -25,6 +26,7 @@ export {
   ShelfQuery,
   SheetQuery,
   ShoppingQuery,
+  SNAPS,
 } from './requests.ts';
 export { isId } from './records/ids.ts';
 export { type TouchToMake } from './records/touches.ts';

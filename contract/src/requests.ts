@@ -12,15 +12,42 @@ import {
   type SheetPaper,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { IsFiniteNumber, Nested, Maybe } from './fields.ts';
 import { PieceId } from './records/ids.ts';
-import { MapParts } from './records/map.ts';
+import { MapParts, RegionBody } from './records/map.ts';
 import { MachineBody } from './records/quilt.ts';
 
-/** A quilt's name, and what its top is made of. */
+/** How near to each other lines of a drawing are one, mm. */
+export const SNAPS = { least: 0.1, most: 20 } as const;
+
+/** A patch that was drawn. */
+class DrawnPatchBody extends RegionBody {
+  @Equals('hand') declare origin: 'hand';
+}
+
+/** A quilt's name, and what its top is made of, with the patches that were drawn. */
 export class NewQuiltRequest extends MapParts {
   @IsString() @Length(1, 120, { message: 'name must have 1 to 120 characters' }) name!: string;
+  @Maybe()
+  @Type(() => DrawnPatchBody)
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  patches?: DrawnPatchBody[];
 }
 
 /** A device that is to be paired: the code that the host shows, and by what name it is known. */
@@ -78,6 +105,12 @@ export class NewDesignQuery {
   /** Columns of a table, 0-based. */
   @IsIndex() x?: number;
   @IsIndex() y?: number;
+}
+
+/** A drawing that is read in as patches. */
+export class MapDrawingQuery extends NewDesignQuery {
+  /** Lines so near to each other are one seam, mm. */
+  @Type(() => Number) @IsFiniteNumber(SNAPS.least, SNAPS.most) snap!: number;
 }
 
 /** Largest design file that is taken, bytes. */

@@ -46,7 +46,7 @@ export {
   usualPaper,
 } from './formats/paper.ts';
 export { fileKind, READABLE } from './formats/endings.ts';
-export { readDrawing } from './formats/read-drawing.ts';
+export { readDrawing, readLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';

@@ -1,5 +1,5 @@
-import type { DesignAnswer, ErrorAnswer, UnitsAnswer } from '@gorse/contract';
-import { decodeStrokes } from '@gorse/core';
+import type { DesignAnswer, ErrorAnswer, MapDrawingAnswer, QuiltAnswer, UnitsAnswer } from '@gorse/contract';
+import { decodeStrokes, evenBorder, patchesOfPieces, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { apiOf, SQUARE, startApp } from './test/harness.ts';
 import type { RunningApp } from './app.ts';
@@ -21,6 +21,45 @@ const strokesOf = async (id: string): Promise<number[][]> =>
   );
 const add = async (file: string, source: string): Promise<DesignAnswer> =>
   (await api<DesignAnswer>('POST', `/designs?file=${file}`, source)).body;
+
+describe('a drawing of a map', () => {
+  const TWO = 'M0 0H400V300H0ZM200 0V300';
+  const drawn = (size: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 400 300"><g id="blocks"><path d="${TWO}"/></g></svg>`;
+  it('comes to patches, which make a quilt', async () => {
+    const { body } = await api<MapDrawingAnswer>(
+      'POST',
+      '/map-drawings?file=Two.svg&snap=1',
+      drawn('width="400mm" height="300mm"'),
+    );
+    expect(body).toMatchObject({ size: { width: 400, length: 300 }, closed: 1, seams: 1, loose: 0, slivers: 0 });
+    const patches = patchesOfPieces(body.pieces);
+    expect(patches.map(({ name }) => name)).toEqual(['blocks 1', 'blocks 2']);
+    const top = { name: 'Two', setting: { kind: 'drawn', width: 400, length: 300 }, borders: [evenBorder(25)] };
+    const made = await api<{ id: string }>('POST', '/quilts', { ...top, patches });
+    const { records } = (await api<QuiltAnswer>('GET', `/quilts/${made.body.id}`)).body;
+    expect(Object.keys(records.regions)).toHaveLength(2 + 4);
+    expect(quiltOf(records).map.size).toEqual({ width: 450, length: 350 });
+    const twice = await api<ErrorAnswer>('POST', '/quilts', {
+      ...top,
+      patches: [patches[0], { ...patches[0], id: 'b' }],
+    });
+    expect([twice.status, twice.body.message]).toEqual([
+      400,
+      expect.stringContaining('Another patch is called blocks 1'),
+    ]);
+    const claims = await api('POST', '/quilts', { ...top, patches: [{ ...patches[0], origin: 'setting' }] });
+    expect(claims.status).toBe(400);
+  });
+  it('is asked its unit, as designs are, and refused where it encloses nothing', async () => {
+    const asked = await api<UnitsAnswer>('POST', '/map-drawings?file=Two.svg&snap=1', drawn(''));
+    expect([asked.status, asked.body.code]).toEqual([422, 'needsUnits']);
+    expect(asked.body.question.unit!.width).toBeCloseTo(400, 6);
+    const open = await api<ErrorAnswer>('POST', '/map-drawings?file=Net.gcode&unit=in&snap=1', INCHES);
+    expect([open.status, open.body.code]).toEqual([422, 'cannotRead']);
+    expect((await api('POST', '/map-drawings?file=Two.svg&snap=0', SQUARE)).status).toBe(400);
+  });
+});
 
 describe('a design file', () => {
   it('is read, known and kept byte for byte', async () => {

@@ -121,6 +121,12 @@ class WholeSettingBody implements SettingOf<'whole'> {
   @IsFiniteNumber(20, FAR) length!: number;
 }
 
+class DrawnSettingBody implements SettingOf<'drawn'> {
+  @Equals('drawn') kind!: 'drawn';
+  @IsFiniteNumber(20, FAR) width!: number;
+  @IsFiniteNumber(20, FAR) length!: number;
+}
+
 const SETTINGS: { readonly [K in SettingKind]: ClassConstructor<SettingOf<K>> } = {
   grid: GridSettingBody,
   'on-point': OnPointSettingBody,
@@ -129,6 +135,7 @@ const SETTINGS: { readonly [K in SettingKind]: ClassConstructor<SettingOf<K>> } 
   triangles: TriangleSettingBody,
   strips: StripSettingBody,
   whole: WholeSettingBody,
+  drawn: DrawnSettingBody,
 };
 
 class BorderBody implements Border {

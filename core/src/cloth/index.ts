@@ -21,6 +21,10 @@ export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from
 export { type GridSetting, plainGrid } from './settings/grid.ts';
 export { blockOf } from './settings/block-name.ts';
 export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './settings/settings.ts';
-export { type Control, cornersOf, outlineOf, polygonShape, type Shape } from './shape.ts';
+export { type Control, cornersOf, movedShape, outlineOf, polygonShape, type Shape } from './shape.ts';
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords } from './sums.ts';
+export { inLayers, patchAt } from './drawn/layers.ts';
+export { isGround, movedWith } from './drawn/moved-with.ts';
+export { kindOfPiece, patchesOfPieces } from './drawn/patches-of-pieces.ts';
+export { type DrawnLine, type DrawnPiece, type DrawnPieces, piecesOfLines } from './drawn/pieces-of-lines.ts';

@@ -1,6 +1,6 @@
 import type { Shape } from './shape.ts';
 
-export const REGION_KINDS = ['block', 'setting', 'sashing', 'cornerstone', 'border'] as const;
+export const REGION_KINDS = ['block', 'setting', 'sashing', 'cornerstone', 'border', 'applique'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];
 
 /** What made it: the setting, which makes its own anew when measurements change, or a person, on the map or at the frame. */

@@ -33,6 +33,7 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   const strokes = collect(rows, hasHeading ? first + 1 : first, columns, mm);
   return {
     strokes,
+    groups: strokes.map(() => null),
     remarks: [],
     unit: { mm, stated: columns.unit !== null },
     table: chosen

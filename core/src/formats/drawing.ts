@@ -7,6 +7,8 @@ import { formatCount, MM_PER_INCH } from '../units.ts';
 export interface Drawing {
   /** In the order and direction drawn; millimetres, y down. */
   readonly strokes: readonly Float64Array<ArrayBuffer>[];
+  /** The layer, or else the colour, that each stroke was drawn in; null where the file tells none. */
+  readonly groups: readonly (string | null)[];
   /** Sentences about what was left out or assumed, with the line in the file. */
   readonly remarks: readonly string[];
   readonly unit: DrawnUnit;
@@ -42,11 +44,17 @@ export const MM_PER_FILE_UNIT: Readonly<Record<FileUnit, number>> = {
   cm: 10,
 };
 
+/** The names of layers are cut off at so many characters. */
+export const LONGEST_GROUP = 60;
+
 /** Most points a drawing may have: a king quilt's rows have fewer than a tenth of that. */
 const MOST_POINTS = 2_000_000;
 
 /** Collects pen movements into strokes. Throws `FormatError` on coordinates that no quilt has and on drawings beyond the limit. */
 export class StrokeCollector {
+  /** The layer or colour of what is being drawn. */
+  group: string | null = null;
+  readonly groups: (string | null)[] = [];
   private readonly done: Float64Array<ArrayBuffer>[] = [];
   private points = 0;
   private current: number[] = [];
@@ -72,6 +80,7 @@ export class StrokeCollector {
       this.points += this.current.length / 2;
       this.refuseBeyond(this.points, line);
       this.done.push(Float64Array.from(this.current));
+      this.groups.push(this.group);
     }
     this.current = [];
   }

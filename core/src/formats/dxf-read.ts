@@ -2,7 +2,7 @@ import { parseString, type DxfBlock, type DxfEntity, type DxfInsert } from 'dxf'
 import { type Affine, compose, IDENTITY, rotation, scaling, translation } from '../geometry/affine.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
-import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector, LONGEST_GROUP } from './drawing.ts';
 import { drawDxfEntity, isDrawn } from './dxf-entities.ts';
 
 /** Millimetres of the units that `$INSUNITS` can name (DXF reference, HEADER section). */
@@ -59,7 +59,13 @@ export function readDxf(text: string, answers: ReadAnswers = {}): Drawing {
     throw new FormatError(
       'There is no line in this drawing that could be stitched. Draw it with lines, arcs, polylines or splines and save it again.',
     );
-  return { strokes, remarks: [...walk.remarks], unit, table: null };
+  return { strokes, groups: walk.pen.groups, remarks: [...walk.remarks], unit, table: null };
+}
+
+/** Its layer, but for the one that everything is on; else its colour (by number). */
+function groupOf({ layer, colorNumber }: DxfEntity): string | null {
+  if (layer !== undefined && layer !== '' && layer !== '0') return layer.slice(0, LONGEST_GROUP);
+  return colorNumber === undefined ? null : `colour ${colorNumber}`;
 }
 
 class DxfWalk {
@@ -82,6 +88,7 @@ class DxfWalk {
       if (entity.visible === false || (top && entity.paperSpace)) continue;
       if (entity.type === 'INSERT') this.insert(entity, matrix, within);
       else if (isDrawn(entity)) {
+        this.pen.group = groupOf(entity);
         const problem = drawDxfEntity(this.pen, entity, matrix);
         if (problem !== null) this.remark(problem);
       }

@@ -2,6 +2,8 @@
 declare module 'dxf' {
   interface DxfCommon {
     readonly visible?: boolean;
+    readonly layer?: string;
+    readonly colorNumber?: number;
     readonly paperSpace?: number;
     readonly extrusionZ?: number;
   }

@@ -23,7 +23,13 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   const strokes = reader.pen.strokes();
   if (strokes.length === 0)
     throw new FormatError('There is no G1, G2 or G3 move in this file, so there is nothing to stitch.');
-  return { strokes, remarks: [...reader.remarks], unit: { mm: reader.unit, stated }, table: null };
+  return {
+    strokes,
+    groups: reader.pen.groups,
+    remarks: [...reader.remarks],
+    unit: { mm: reader.unit, stated },
+    table: null,
+  };
 }
 
 class GcodeReader {

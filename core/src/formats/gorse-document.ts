@@ -53,6 +53,7 @@ export function readGorseDocument(text: string): Drawing & { readonly labels: De
   const tags = Array.isArray(body.tags) ? body.tags.filter((tag): tag is string => typeof tag === 'string') : [];
   return {
     strokes,
+    groups: pen.groups,
     remarks: [],
     unit: { mm: 1, stated: true },
     table: null,

@@ -38,7 +38,13 @@ export function readHpgl(text: string): Drawing {
   const strokes = reader.pen.strokes();
   if (strokes.length === 0)
     throw new FormatError('There is no pen-down movement in this file, so there is nothing to stitch.');
-  return { strokes, remarks: [...reader.remarks], unit: { mm: 1 / UNITS_PER_MM, stated: true }, table: null };
+  return {
+    strokes,
+    groups: reader.pen.groups,
+    remarks: [...reader.remarks],
+    unit: { mm: 1 / UNITS_PER_MM, stated: true },
+    table: null,
+  };
 }
 
 class HpglReader {

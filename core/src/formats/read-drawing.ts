@@ -32,9 +32,7 @@ const READERS: Readonly<Record<FileKind, Reader>> = {
  * the origin). Throws `FormatError` with a sentence whatever is wrong with the file.
  */
 export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadDesign {
-  const kind = fileKind(file);
-  if (!kind) throw new FormatError(`Gorse reads ${READABLE}. Save the design as one of these and drop that.`);
-  const drawing = read(READERS[kind], textOf(bytes), answers);
+  const drawing = readLines(file, bytes, answers);
   const joined = joinStrokes(drawing.strokes, JOIN_DISTANCE);
   if (joined.every((stroke) => lengthOf(stroke) === 0))
     throw new FormatError('There is no line in this file that could be stitched.');
@@ -51,6 +49,13 @@ export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswer
     remarks,
     labels: drawing.labels ?? null,
   };
+}
+
+/** The lines of a file by its ending, just as they were drawn. Throws `FormatError` with a sentence whatever is wrong with the file. */
+export function readLines(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReturnType<Reader> {
+  const kind = fileKind(file);
+  if (!kind) throw new FormatError(`Gorse reads ${READABLE}. Save the drawing as one of these and drop that.`);
+  return read(READERS[kind], textOf(bytes), answers);
 }
 
 /** A reader's library may trip over a broken file in ways of its own; to the person that is one more file that can't be read. */

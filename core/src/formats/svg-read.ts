@@ -5,7 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
 import { FLATTEN_CHORD } from '../tolerances.ts';
 import { formatCount, toRadians } from '../units.ts';
-import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
 import { shapePath } from './svg-shapes.ts';
 import { MM_PER_PX, svgLength, svgTransform, viewBoxOf, viewBoxTransform } from './svg-units.ts';
 import { type XmlElement, readXml } from './xml-tree.ts';
@@ -72,7 +72,7 @@ export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
       'There is no line in this file that could be stitched. Turn text and pictures into paths, then save it again.',
     );
   }
-  return { strokes, remarks: walk.remarks, unit: { mm, stated }, table: null };
+  return { strokes, groups: walk.pen.groups, remarks: walk.remarks, unit: { mm, stated }, table: null };
 }
 
 /** Width and height in real units. */
@@ -91,6 +91,9 @@ class Walk {
   private readonly using = new Set<XmlElement>();
   private readonly remarked = new Set<string>();
   private visits = 0;
+  /** Of the groups about what is drawn. */
+  private layer: string | null = null;
+  private colour: string | null = null;
 
   constructor(root: XmlElement) {
     const pending = [root];
@@ -131,8 +134,14 @@ class Walk {
     for (const [attribute, sentence] of EFFECTS) if (element.attributes[attribute]) this.remark(element, sentence);
     if (name === 'svg') this.svg(element, matrix, view, depth);
     else if (name === 'use') this.use(element, matrix, view, depth);
-    else if (GROUPS.has(name)) this.children(element, compose(this.ownTransform(element), matrix), view, depth);
-    else if (LEFT_OUT[name] !== undefined) this.remark(element, LEFT_OUT[name]);
+    else if (GROUPS.has(name)) {
+      const { layer, colour } = this;
+      this.layer = layerOf(element) ?? layer;
+      this.colour = colourOf(element) ?? colour;
+      this.children(element, compose(this.ownTransform(element), matrix), view, depth);
+      this.layer = layer;
+      this.colour = colour;
+    } else if (LEFT_OUT[name] !== undefined) this.remark(element, LEFT_OUT[name]);
     else this.shape(element, compose(this.ownTransform(element), matrix), view);
   }
 
@@ -179,6 +188,7 @@ class Walk {
         element,
         `part of <${element.name}> can't be read (${broken.replace(/^SvgPath: /, '')}); it is drawn up to there`,
       );
+    this.pen.group = this.layer ?? colourOf(element) ?? this.colour;
     this.draw(
       path
         .abs()
@@ -256,6 +266,23 @@ class Walk {
     this.remarked.add(sentence);
     this.remarks.push(`Line ${element.line}: ${sentence}.`);
   }
+}
+
+/** The name that a person gave to a group: by a drawing program's label, or by an id that none would make up. */
+function layerOf({ attributes }: XmlElement): string | null {
+  const labelled = Object.entries(attributes).find(([key]) => /(^|:)label$/.test(key))?.[1];
+  const { id } = attributes;
+  const named = labelled ?? (id !== undefined && !/^[a-z]*[-_ ]?\d[\d._-]*$/i.test(id) ? id : undefined);
+  return named === undefined || named === '' ? null : named.slice(0, LONGEST_GROUP);
+}
+
+/** What an element is filled with, or else drawn in. */
+function colourOf({ attributes: { fill, stroke, style = '' } }: XmlElement): string | null {
+  const said = (name: string): string | undefined =>
+    new RegExp(`(?:^|;)\\s*${name}\\s*:\\s*([^;]+)`).exec(style)?.[1]?.trim();
+  const colours = [said('fill') ?? fill, said('stroke') ?? stroke];
+  const seen = colours.find((one) => one !== undefined && !/^(none|transparent|inherit|)$/i.test(one));
+  return seen?.toLowerCase().slice(0, LONGEST_GROUP) ?? null;
 }
 
 const pt = (x: number, y: number): Point => ({ x, y });

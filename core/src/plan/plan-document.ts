@@ -4,6 +4,7 @@ import { isTrueToSize, mapPatches, mapTrouble, type QuiltMap } from '../cloth/qu
 import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
+import { MOST_PATCHES } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
 import { fromVersion3 } from './from-version-3.ts';
 import { fromVersion4 } from './from-version-4.ts';
@@ -14,6 +15,7 @@ import {
   PLAN_KINDS,
   QUILT_ID,
   type QuiltRecord,
+  type RegionRecord,
   type TouchRecord,
 } from './records.ts';
 
@@ -51,8 +53,9 @@ const NEW_QUILT = {
 /** What plans of version 2 lacked of it; passes had other names then. */
 const SECOND = { ...NEW_QUILT, passes: { starts: [], runs: [] } };
 
-export function newPlan(name: string, map: QuiltMap): PlanRecords {
-  const regions = Object.fromEntries(mapPatches(map).map((region) => [region.id, region]));
+/** @param drawn patches that the map doesn't make by itself */
+export function newPlan(name: string, map: QuiltMap, drawn: readonly RegionRecord[] = []): PlanRecords {
+  const regions = Object.fromEntries([...mapPatches(map), ...drawn].map((region) => [region.id, region]));
   return { ...EMPTY_RECORDS, quilts: { [QUILT_ID]: { id: QUILT_ID, name, map, ...NEW_QUILT } }, regions };
 }
 
@@ -89,6 +92,8 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
     if (!isTrueToSize(map))
       faults.push({ path: `quilts.${id}.map.size`, message: 'The size isn’t that of the blocks and borders.' });
   }
+  if (Object.keys(records.regions).length > MOST_PATCHES)
+    faults.push({ path: 'regions', message: 'A quilt can have up to 20,000 patches. Draw fewer.' });
   faults.push(...regionFaults(records));
   const taken = new Set<string>();
   for (const placement of Object.values(records.placements)) {

@@ -1,15 +1,23 @@
-import type { DesignAnswer, DesignLabelsRequest, NewDesignQuery, UnitsQuestion } from '@gorse/contract';
+import type {
+  DesignAnswer,
+  DesignLabelsRequest,
+  MapDrawingAnswer,
+  MapDrawingQuery,
+  NewDesignQuery,
+  UnitsQuestion,
+} from '@gorse/contract';
 import {
   decodeStrokes,
   type Design,
   type DesignEdit,
   designIdsOf,
   encodeStrokes,
+  type FileUnit,
   type PlanRecords,
   type ReadAnswers,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
-import type { ReadResult } from '../work/read-design.ts';
+import type { ReadMap } from '../work/read-design.ts';
 import type { WorkDesk } from '../work/work-desk.ts';
 import type { Database } from '../store/database.ts';
 import {
@@ -32,13 +40,8 @@ export async function addDesign(
   { file, unit, x, y }: NewDesignQuery,
   source: Uint8Array,
 ): Promise<DesignAnswer> {
-  const answers: ReadAnswers = {
-    ...(unit === undefined ? {} : { unit }),
-    ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
-  };
-  const read = await reading.run('read', { file, source, answers });
-  const asks = (!read.unit.stated && unit === undefined) || read.table !== null;
-  if (asks) throw unitsUnknown(file, read);
+  const read = await reading.run('read', { file, source, answers: answersOf({ unit, x, y }) });
+  refuseUnknown(file, unit, { ...read, ...read.facts });
   const said = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
   const design = {
     id: nanoid(12),
@@ -61,12 +64,23 @@ const UNIT_WORDS = { in: 'inches', mm: 'millimetres', cm: 'centimetres', px: 'pi
 
 const nameOf = (file: string): string => file.replace(/(\.gorse)?\.[^.]*$/, '').slice(0, 120) || 'Design';
 
-function unitsUnknown(file: string, { facts, unit, table }: ReadResult): Refusal {
+const answersOf = ({ unit, x, y }: Pick<NewDesignQuery, 'unit' | 'x' | 'y'>): ReadAnswers => ({
+  ...(unit === undefined ? {} : { unit }),
+  ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
+});
+
+/** Refuses a file that doesn't say what must be known, and wasn't said. Width and height are those read, mm. */
+function refuseUnknown(
+  file: string,
+  said: FileUnit | undefined,
+  { unit, table, width, height }: Pick<ReadMap, 'unit' | 'table'> & { readonly width: number; readonly height: number },
+): void {
+  if ((unit.stated || said !== undefined) && table === null) return;
   const question: UnitsQuestion = {
-    unit: unit.stated ? null : { width: facts.width / unit.mm, height: facts.height / unit.mm },
+    unit: unit.stated ? null : { width: width / unit.mm, height: height / unit.mm },
     table,
   };
-  return new Refusal(
+  throw new Refusal(
     'needsUnits',
     table === null
       ? `${file} doesn't say in which unit it is drawn. Choose the size that is right.`
@@ -74,6 +88,18 @@ function unitsUnknown(file: string, { facts, unit, table }: ReadResult): Refusal
     [],
     { question },
   );
+}
+
+/** Reads a drawing's bytes as patches of a map; nothing is kept. Refuses what isn't known as `addDesign` does. */
+export async function readMapDrawing(
+  reading: WorkDesk,
+  { file, unit, x, y, snap }: MapDrawingQuery,
+  source: Uint8Array,
+): Promise<MapDrawingAnswer> {
+  const read = await reading.run('readMap', { file, source, answers: answersOf({ unit, x, y }), snap });
+  const { size, pieces, closed, seams, loose, slivers, remarks } = read;
+  refuseUnknown(file, unit, { ...read, width: size.width, height: size.length });
+  return { size, pieces, closed, seams, loose, slivers, remarks };
 }
 
 /** A new revision of a design by edits of its line; the one it is made from stays as it is. */

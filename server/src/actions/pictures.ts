@@ -1,4 +1,5 @@
 import type { QuiltPicture } from '@gorse/contract';
+import { drawnPatches } from '../work/quilt-picture.ts';
 import { farthestStitch, finishedPieces, quiltOf } from '@gorse/core';
 import { LRUCache } from 'lru-cache';
 import { found } from '../refusal.ts';
@@ -45,7 +46,7 @@ export class Pictures {
           this.drawing.run('stitchedLines', { cloth: found(await findRunCloth(read, id), 'run'), upTo, grain }, signal),
         );
     }
-    return { grain, planned, stitched };
+    return { grain, planned, stitched, patches: drawnPatches(Object.values(records.regions), grain) };
   }
 
   private async once(key: string, draw: () => Promise<string>): Promise<string> {

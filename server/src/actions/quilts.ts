@@ -29,13 +29,15 @@ import { found, notFound, Refusal } from '../refusal.ts';
 
 export async function makeQuilt(
   database: Database,
-  { name, setting, borders }: NewQuiltRequest,
+  { name, setting, borders, patches = [] }: NewQuiltRequest,
 ): Promise<{ id: string }> {
   const id = nanoid(12);
   const map = makeMap(setting, borders);
   const trouble = mapTrouble(map);
   if (trouble !== null) throw new Refusal('badInput', trouble, [{ path: 'setting', message: trouble }]);
-  const records = newPlan(name, map);
+  const records = newPlan(name, map, patches);
+  const [fault] = planFaults(records);
+  if (fault) throw new Refusal('badInput', fault.message, [fault]);
   await database.commit((tables) => insertQuilt(tables, id, records, Date.now()));
   return { id };
 }

@@ -56,6 +56,7 @@ function summaryOf(
   const done = new Set(finished);
   const placements = Object.values(records.placements);
   const rows = rowsOf(records, done);
+  const isDrawnOn = map.setting.kind === 'drawn' || placements.length > 0 || rows !== null || stitches > 0;
   return {
     id,
     name,
@@ -64,7 +65,7 @@ function summaryOf(
     stitched: placements.filter((p) => placementPieceIds(p).every((piece) => done.has(piece))).length,
     rows,
     poles: polesOf(records, advances),
-    picture: placements.length > 0 || rows || stitches > 0 ? `${updatedAt} ${finished.length} ${stitches}` : null,
+    picture: isDrawnOn ? `${updatedAt} ${finished.length} ${stitches}` : null,
   };
 }
 

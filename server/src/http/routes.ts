@@ -10,6 +10,7 @@ import {
   FrameRequest,
   type HealthAnswer,
   LARGEST_FILE,
+  MapDrawingQuery,
   NewDesignQuery,
   NewQuiltRequest,
   NewRunRequest,
@@ -24,6 +25,7 @@ import {
   designSource,
   designStrokes,
   labelDesign,
+  readMapDrawing,
   reviseDesign,
   setDesignInLibrary,
 } from '../actions/designs.ts';
@@ -53,6 +55,13 @@ export interface Threads {
 }
 
 const bodyOf = ({ body }: ExportFile): string | Buffer => (typeof body === 'string' ? body : Buffer.from(body));
+
+/** A file that was sent as it is. */
+function bytesOf(body: unknown, file: string): Uint8Array {
+  if (!(body instanceof Uint8Array) || body.length === 0)
+    throw new Refusal('cannotRead', `${file} is empty. Save it again and drop that file.`);
+  return body;
+}
 
 /** Aborted when the one who asked has gone. */
 function wantedBy(response: Response): AbortSignal {
@@ -137,10 +146,11 @@ export function apiRoutes(
   api.get('/designs', async (_request, response) => void response.json(await listDesigns(database.read)));
   api.post('/designs', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
     const query = checked(NewDesignQuery, { ...request.query });
-    const source = request.body as unknown;
-    if (!(source instanceof Uint8Array) || source.length === 0)
-      throw new Refusal('cannotRead', `${query.file} is empty. Save the drawing again and drop that file.`);
-    response.status(201).json(await addDesign(database, reading, query, source));
+    response.status(201).json(await addDesign(database, reading, query, bytesOf(request.body, query.file)));
+  });
+  api.post('/map-drawings', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
+    const query = checked(MapDrawingQuery, { ...request.query });
+    response.json(await readMapDrawing(reading, query, bytesOf(request.body, query.file)));
   });
   api.get('/designs/:id/strokes', async (request, response) => {
     response

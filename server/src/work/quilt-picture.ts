@@ -1,10 +1,15 @@
+import type { QuiltPicture } from '@gorse/contract';
 import {
   decodeStrokes,
+  inLayers,
   linesOnCloth,
+  outlineOf,
   type Piece,
   piecesOf,
   type Plan,
+  polyline,
   type Polyline,
+  type Region,
   simplify,
   stitchedStrokes,
 } from '@gorse/core';
@@ -32,6 +37,13 @@ export const plannedLines = (plan: Plan, { finished, grain }: PlannedToDraw): st
       .flatMap(({ laid }) => linesOnCloth(laid)),
     grain,
   );
+
+/** Patches that a map doesn't make by itself, as they are seen. */
+export const drawnPatches = (regions: readonly Region[], grain: number): QuiltPicture['patches'] =>
+  inLayers(regions.filter(({ origin }) => origin !== 'setting')).map(({ kind, print, shape }) => ({
+    ...{ kind, print },
+    edge: `${pathData([polyline(outlineOf(shape))], grain)}Z`,
+  }));
 
 export function stitchedLines({ cloth, upTo, grain }: StitchedToDraw): string {
   const lines = decodeStrokes(cloth);

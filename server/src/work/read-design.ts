@@ -4,12 +4,15 @@ import {
   type DesignEdit,
   type DesignFacts,
   type DesignLabels,
+  type DrawnPieces,
   type DrawnUnit,
   FormatError,
   isRefusal,
   normalisedStrokes,
   type ReadAnswers,
+  piecesOfLines,
   readDrawing,
+  readLines,
   type UnnamedTable,
 } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
@@ -34,11 +37,22 @@ export interface ReadResult {
   readonly labels: DesignLabels | null;
 }
 
+export interface ReadMap extends DrawnPieces {
+  readonly remarks: readonly string[];
+  readonly unit: DrawnUnit;
+  readonly table: UnnamedTable | null;
+}
+
 /** Reads a drawing. Throws `Refusal` with the line in the file, when that is known. */
-export function readFile({ file, source, answers }: ToRead): ReadResult {
-  try {
+export const readFile = ({ file, source, answers }: ToRead): ReadResult =>
+  refusing(file, () => {
     const { strokes, remarks, unit, table, labels } = readDrawing(file, source, answers);
     return { strokes, remarks, unit, table, labels, facts: analyseDesign(strokes).facts };
+  });
+
+function refusing<T>(file: string, read: () => T): T {
+  try {
+    return read();
   } catch (error) {
     if (!(error instanceof FormatError)) throw error;
     const { message, line } = error;
@@ -46,6 +60,18 @@ export function readFile({ file, source, answers }: ToRead): ReadResult {
       { path: line === null ? 'file' : `line ${line}`, message },
     ]);
   }
+}
+
+/** A drawing's lines made patches of a map. Throws `Refusal` as `readFile` does. */
+export function readMap({ snap, ...file }: ToRead & { readonly snap: number }): ReadMap {
+  return refusing(file.file, () => {
+    const { strokes, groups, remarks, unit, table } = readLines(file.file, file.source, file.answers);
+    const pieces = piecesOfLines(
+      strokes.map((line, i) => ({ line, group: groups[i] ?? null })),
+      snap,
+    );
+    return { ...pieces, remarks, unit, table };
+  });
 }
 
 /** Edits a design's lines. Throws `Refusal` with the reason why it can't. */

@@ -7,7 +7,7 @@ import { shoppingSheetFile } from '../export/shopping-sheet.ts';
 import type { Refusal } from '../refusal.ts';
 import { plannedQuilt, type QuiltToPlan } from './planned.ts';
 import { plannedLines, stitchedLines } from './quilt-picture.ts';
-import { editLines, readFile } from './read-design.ts';
+import { editLines, readFile, readMap } from './read-design.ts';
 import { layAgain, makeStitchPlan } from './stitch-plan.ts';
 
 /** A task that needs the plan, which is opened where it runs. */
@@ -19,6 +19,7 @@ const ofPlan =
 /** All that is worked out away from the thread that serves. Each is a function of one thing that can be sent. */
 export const TASKS = {
   read: readFile,
+  readMap,
   edit: editLines,
   designFile,
   quiltFile: ofPlan(quiltFile),

@@ -10,7 +10,7 @@ const MOST_MEMORY_MB = 1024;
 const DESIGN = 'Simplify the drawing or save its parts as separate files.';
 const QUILT = 'Make the rows or repeats fewer or larger, or use a design with a simpler line.';
 const SMALLER: Readonly<Record<TaskName, string>> = {
-  ...{ read: DESIGN, edit: DESIGN, designFile: DESIGN },
+  ...{ read: DESIGN, readMap: DESIGN, edit: DESIGN, designFile: DESIGN },
   ...{
     quiltFile: QUILT,
     rowSheet: QUILT,

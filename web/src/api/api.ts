@@ -10,6 +10,7 @@ import type {
   ExportFormat,
   FrameAnswer,
   HealthAnswer,
+  MapDrawingAnswer,
   MessageAnswer,
   PairingCodeAnswer,
   QuiltAnswer,
@@ -30,6 +31,7 @@ import {
   type Machine,
   type Paper,
   type ReadAnswers,
+  type Region,
   type Setting,
   type SheetPaper,
 } from '@gorse/core';
@@ -92,6 +94,16 @@ const json = async <T>(method: string, path: string, body?: unknown): Promise<T>
 const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
   decodeStrokes(new Uint8Array(await (await ask('GET', path)).arrayBuffer()));
 
+function readingQuery(file: string, { unit, columns }: ReadAnswers): URLSearchParams {
+  const query = new URLSearchParams({ file });
+  if (unit) query.set('unit', unit);
+  if (columns) {
+    query.set('x', `${columns[0]}`);
+    query.set('y', `${columns[1]}`);
+  }
+  return query;
+}
+
 /** The only place that talks to the server over HTTP. */
 export const api = {
   health: () => json<HealthAnswer>('GET', '/health'),
@@ -100,8 +112,10 @@ export const api = {
   quilt: (id: string) => json<QuiltAnswer>('GET', `/quilts/${id}`),
   quiltPicture: async (id: string, signal: AbortSignal) =>
     (await (await answered(`/api/quilts/${id}/picture`, { signal })).json()) as QuiltPicture,
-  makeQuilt: (name: string, setting: Setting, borders: readonly Border[]) =>
-    json<{ id: string }>('POST', '/quilts', { name, setting, borders }),
+  makeQuilt: (
+    name: string,
+    { setting, borders, patches }: { setting: Setting; borders: readonly Border[]; patches: readonly Region[] },
+  ) => json<{ id: string }>('POST', '/quilts', { name, setting, borders, patches }),
   copyQuilt: (id: string) => json<{ id: string }>('POST', `/quilts/${id}/copy`),
   removeQuilt: (id: string) => ask('DELETE', `/quilts/${id}`),
   restoreQuilt: (id: string) => ask('POST', `/quilts/${id}/restore`),
@@ -135,14 +149,13 @@ export const api = {
   designSourceAddress: (id: string) => `/api/designs/${id}/source`,
   designExportAddress: (id: string, format: DesignFormat, paper?: Paper) =>
     `/api/designs/${id}/export?format=${format}${paper === undefined ? '' : `&paper=${paper}`}`,
-  addDesign: (name: string, file: Blob, { unit, columns }: ReadAnswers = {}) => {
-    const query = new URLSearchParams({ file: name });
-    if (unit) query.set('unit', unit);
-    if (columns) {
-      query.set('x', `${columns[0]}`);
-      query.set('y', `${columns[1]}`);
-    }
-    return json<DesignAnswer>('POST', `/designs?${query.toString()}`, file);
+  addDesign: (name: string, file: Blob, answers: ReadAnswers = {}) =>
+    json<DesignAnswer>('POST', `/designs?${readingQuery(name, answers).toString()}`, file),
+  /** What a drawing comes to as patches, lines within `snap` mm being one seam; nothing is kept. */
+  readMapDrawing: (file: File, snap: number, answers: ReadAnswers = {}) => {
+    const query = readingQuery(file.name, answers);
+    query.set('snap', `${snap}`);
+    return json<MapDrawingAnswer>('POST', `/map-drawings?${query.toString()}`, file);
   },
   reviseDesign: (id: string, revision: RevisionRequest) =>
     json<DesignAnswer>('POST', `/designs/${id}/revisions`, revision),

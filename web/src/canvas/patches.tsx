@@ -1,4 +1,4 @@
-import { outlineOf, type Point, pointsOf, type Region, type RegionKind, type TruePatch } from '@gorse/core';
+import { inLayers, outlineOf, type Point, pointsOf, type Region, type RegionKind, type TruePatch } from '@gorse/core';
 import { memo } from 'react';
 import { Shape } from 'react-konva';
 
@@ -65,6 +65,12 @@ export const PRINTS: Readonly<Record<RegionKind, readonly [Print, ...Print[]]>> 
   sashing: [{ ground: '#DDD6C4', figure: '#CCC3AC', draw: plain }],
   cornerstone: [{ ground: '#CFC2A0', figure: '#BBAC86', draw: dots }],
   border: [{ ground: '#DCE2D3', figure: '#C6CFB9', draw: sprigs }],
+  applique: [
+    { ground: '#E8D3C6', figure: '#D6BBA9', draw: dots },
+    { ground: '#D3DFE2', figure: '#B8CBD0', draw: ripples },
+    { ground: '#E2D8E6', figure: '#CBBCD2', draw: sprigs },
+    { ground: '#E5E0BF', figure: '#D2CB9E', draw: dots },
+  ],
 };
 
 const patterns = new Map<Print, CanvasPattern | string>();
@@ -122,8 +128,9 @@ export function trace(context: CanvasRenderingContext2D, ring: readonly Point[])
   context.closePath();
 }
 
-/** A patch of the plan. */
-export const plannedPatch = ({ kind, print, shape }: Region): PatchOutline => ({ kind, print, ring: outlineOf(shape) });
+/** The patches of the plan as they lie on each other. */
+export const plannedPatches = (regions: readonly Region[]): PatchOutline[] =>
+  inLayers(regions).map(({ kind, print, shape }) => ({ kind, print, ring: outlineOf(shape) }));
 
 /** A patch as it is seen on the frame. */
 export const seenPatch = ({ kind, print, ring }: TruePatch): PatchOutline => ({

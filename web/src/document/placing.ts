@@ -2,10 +2,12 @@ import {
   type Border,
   controlId,
   isControlId,
+  isGround,
   type LandmarkRecord,
   makeMap,
   mapPatches,
   type Measured,
+  movedWith,
   type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
@@ -97,8 +99,9 @@ export function ownRecipe(placementId: string): Edit {
 }
 
 /**
- * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched stay as they are.
- * Touches go with the corner that they were made on; designs in patches that are gone go too, and touches on their corners.
+ * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched go with what they lie
+ * on; those that were the top itself go where a setting makes one. Touches go with the corner that they were made on; designs in patches
+ * that are gone go too, and touches on their corners.
  */
 export function setMap(setting: Setting, borders: readonly Border[]): Edit {
   return (records) => {
@@ -107,14 +110,24 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
     const made = mapPatches(map).map((region) =>
       JSON.stringify(old[region.id]) === JSON.stringify(region) ? old[region.id]! : region,
     );
-    const others = Object.values(old).filter(({ origin }) => origin !== 'setting');
-    const regions = Object.fromEntries([...made, ...others].map((region) => [region.id, region]));
+    const before = quiltOf(records).map;
+    const stays = (region: Region): boolean =>
+      region.origin !== 'setting' && (setting.kind === 'drawn' || !isGround(region, before));
+    const others = movedWith(
+      Object.values(old).filter(stays),
+      { map: before, made: byId(Object.values(old).filter(({ origin }) => origin === 'setting')) },
+      { map, made: byId(made) },
+    );
+    const regions = byId([...made, ...others]);
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
     const touches = touchesOn(cleared.touches, [...made, ...others]);
     return withoutGonePatches({ ...cleared, regions, touches, quilts: { [QUILT_ID]: { ...quiltOf(records), map } } });
   };
 }
+
+const byId = (regions: readonly Region[]): Readonly<Record<string, Region>> =>
+  Object.fromEntries(regions.map((region) => [region.id, region]));
 
 /** Touches of the top where their corners lie now, without those whose corner is gone; of what was stitched or marked they stay as they are. */
 function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]): PlanRecords['touches'] {
@@ -130,11 +143,14 @@ function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]):
   return Object.fromEntries(kept.map((touch) => [touch.id, touch]));
 }
 
-/** What a change takes along: the patches whose designs go, by name, how many touches, and whether rows heeded a patch that goes. */
+/** What a change takes along: the patches whose designs go, by name, how many touches, whether rows heeded a patch that goes, and how many
+ * patches that were drawn. */
 export interface Lost {
   readonly designs: readonly string[];
   readonly touches: number;
   readonly rows: boolean;
+  /** Patches that were drawn. */
+  readonly drawn: number;
 }
 
 /** Null where nothing goes. */
@@ -144,7 +160,10 @@ export function lostBy(before: PlanRecords, after: PlanRecords): Lost | null {
   );
   const touches = Object.keys(before.touches).filter((id) => !after.touches[id]).length;
   const rows = Object.values(before.rowSets).some((set) => after.rowSets[set.id] !== set);
-  return designs.length > 0 || touches > 0 || rows ? { designs, touches, rows } : null;
+  const drawn = Object.values(before.regions).filter(
+    ({ id, origin }) => origin !== 'setting' && !after.regions[id],
+  ).length;
+  return designs.length > 0 || touches > 0 || rows || drawn > 0 ? { designs, touches, rows, drawn } : null;
 }
 
 export const setMeasured =

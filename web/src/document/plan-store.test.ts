@@ -236,16 +236,21 @@ describe('placing', () => {
       kept: { ...touches.kept, cloth: clothPoint(x + 10, y) },
       mark: touches.mark,
     });
-    expect(lostBy(before, change(before))).toEqual({ designs: ['B2'], touches: 1, rows: false });
+    expect(lostBy(before, change(before))).toEqual({ designs: ['B2'], touches: 1, rows: false, drawn: 0 });
     expect(lostBy(before, setMap(SETTING, BORDERS)(before))).toBeNull();
   });
-  it('measuring again leaves patches alone that no setting made', () => {
+  it('measuring again takes patches that no setting made along with what they lie on', () => {
     const corners = [60, 90, 75].map((x, i) => clothPoint(x, i < 2 ? 60 : 90));
     const puffin = { ...PLAN.regions['block-1-1']!, id: 'puffin', name: 'puffin', shape: polygonShape(corners) };
     const drawn = { ...PLAN, regions: { ...PLAN.regions, puffin: { ...puffin, origin: 'hand' as const } } };
     const filled = placeDesign('puffin', 'd1')(drawn);
     const smaller = setMap({ ...SETTING, across: 1, blockWidth: 150 }, [])(filled);
-    expect(smaller.regions.puffin).toBe(filled.regions.puffin);
+    // Its block is as far from the corner of the top as before, and so many mm narrower.
+    const by = smaller.regions['block-1-1']!.shape[1]!.at.x - filled.regions['block-1-1']!.shape[1]!.at.x;
+    const left = smaller.regions['block-1-1']!.shape[0]!.at.x - filled.regions['block-1-1']!.shape[0]!.at.x;
+    const up = smaller.regions['block-1-1']!.shape[0]!.at.y - filled.regions['block-1-1']!.shape[0]!.at.y;
+    expect(smaller.regions.puffin!.shape[2]!.at).toEqual({ x: 75 + (by + left) / 2, y: 90 + up });
+    expect(setMap(SETTING, BORDERS)(filled).regions.puffin).toBe(filled.regions.puffin);
     expect(Object.values(smaller.placements).map(({ regionId }) => regionId)).toEqual(['puffin']);
     expect(smaller.regions).not.toHaveProperty('border-top');
   });

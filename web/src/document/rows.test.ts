@@ -39,7 +39,12 @@ describe('edits of rows', () => {
     const smaller = setMap({ ...setting, across: 2 } as Setting, borders)(changeRows(SET.id, { area })(PLAN));
     expect(rowSetOf(smaller)!.area).toEqual({ insideBorder: true, fromRegionId: null, leaveOut: ['block-1-1'] });
     expect(planFaults(smaller)).toEqual([]);
-    expect(lostBy(changeRows(SET.id, { area })(PLAN), smaller)).toEqual({ designs: [], touches: 0, rows: true });
+    expect(lostBy(changeRows(SET.id, { area })(PLAN), smaller)).toEqual({
+      designs: [],
+      touches: 0,
+      rows: true,
+      drawn: 0,
+    });
     const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);
     expect(rowSetOf(setMap(setting, borders)(kept))).toBe(rowSetOf(kept));
   });

@@ -8,7 +8,7 @@ export function neighbour(
   from: Region | undefined,
   direction: keyof typeof DIRECTIONS,
 ): Region | undefined {
-  if (!from) return regions.find((region) => region.kind === 'block');
+  if (!from) return regions.find((region) => region.kind === 'block') ?? regions[0];
   const [dx, dy] = DIRECTIONS[direction];
   const start = cornerMean(outlineOf(from.shape));
   let best: { region: Region; cost: number } | null = null;

@@ -4,6 +4,7 @@ import type { Region } from '../region.ts';
 import type { Size } from '../size.ts';
 import { UNITS } from '../units.ts';
 import { brick, type BrickSetting } from './brick.ts';
+import { drawn, type DrawnSetting } from './drawn.ts';
 import { grid, type GridSetting } from './grid.ts';
 import { hexagons, type HexagonSetting } from './hexagons.ts';
 import { onPoint, type OnPointSetting } from './on-point.ts';
@@ -14,7 +15,14 @@ import { whole, type WholeSetting } from './whole.ts';
 
 /** How the blocks of a quilt are set. */
 export type Setting =
-  GridSetting | OnPointSetting | BrickSetting | HexagonSetting | TriangleSetting | StripSetting | WholeSetting;
+  | GridSetting
+  | OnPointSetting
+  | BrickSetting
+  | HexagonSetting
+  | TriangleSetting
+  | StripSetting
+  | WholeSetting
+  | DrawnSetting;
 export type SettingKind = Setting['kind'];
 /** The setting of a kind. */
 export type SettingOf<K extends SettingKind> = Extract<Setting, { kind: K }>;
@@ -27,6 +35,7 @@ const RULES: { readonly [K in SettingKind]: SettingRules<SettingOf<K>> } = {
   triangles,
   strips,
   whole,
+  drawn,
 };
 
 /** TypeScript can't see that a setting's rules are those of its kind. */

@@ -1,6 +1,6 @@
 import { Alert, Button, Group, List, Progress, Stack, Text } from '@mantine/core';
-import { cancelReading, forgetReading, useReading } from './reading.ts';
-import { UnitsQuestionCard } from './units-question.tsx';
+import { answerAsked, cancelReading, dropAsked, forgetReading, useReading } from './reading.ts';
+import { UnitsQuestionCard } from '../../ui/units-question.tsx';
 
 /** Files whose remarks are spelled out; more are counted. */
 const SPELLED_OUT = 8;
@@ -28,7 +28,13 @@ export function ReadingReport() {
           </Button>
         </Group>
       )}
-      {asked.length > 0 && <UnitsQuestionCard asked={asked} />}
+      {asked.length > 0 && (
+        <UnitsQuestionCard
+          asked={asked}
+          onAnswer={(sources, answers) => void answerAsked(sources, answers)}
+          onLeaveOut={dropAsked}
+        />
+      )}
       {!progress && read.length + refused.length + cancelled > 0 && (
         <Alert
           variant="outline"

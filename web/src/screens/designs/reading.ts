@@ -13,8 +13,7 @@ interface Source {
   readonly body: Blob;
 }
 
-/** A file that can't be read before the person says what it doesn't. */
-export interface Asked {
+interface Asked {
   readonly source: Source;
   readonly question: UnitsQuestion;
 }

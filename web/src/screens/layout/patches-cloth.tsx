@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
-import { Patches, plannedPatch } from '../../canvas/patches.tsx';
+import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { placementIn } from '../../document/placing.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
@@ -22,7 +22,7 @@ export const PatchesCloth = memo(function PatchesCloth({
   const { regionId, pick, press } = useStore(hand);
   const { size } = usePlan((state) => quiltOf(state.records).map);
   const regions = usePlan((state) => state.records.regions);
-  const patches = useMemo(() => Object.values(regions).map(plannedPatch), [regions]);
+  const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const region = regionId === null ? undefined : regions[regionId];
   const ring = region && outlineOf(region.shape);
   return (

@@ -1,4 +1,4 @@
-import { type ClothPoint, insideRing, outlineOf, type RecipeRecord } from '@gorse/core';
+import { type ClothPoint, inLayers, patchAt, type RecipeRecord } from '@gorse/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
@@ -31,7 +31,7 @@ export const makePatchesHand = (brought: string | null): StoreApi<PatchesHand> =
     take: (inHand) => set({ inHand }),
     pick(p) {
       const { regions, recipes } = usePlan.getState().records;
-      const hit = Object.values(regions).find((one) => insideRing(outlineOf(one.shape), p.x, p.y));
+      const hit = patchAt(inLayers(Object.values(regions)), p);
       const { inHand } = get();
       if (hit && inHand) put(hit.id, inHand);
       // A recipe stays in the hand for the next patch, as long as there is one.

@@ -15,7 +15,7 @@ import { Link } from 'react-router';
 import { api } from '../../api/api.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { LandmarkSpot } from '../../canvas/marks.tsx';
-import { Patches, plannedPatch } from '../../canvas/patches.tsx';
+import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { clearPassRules, setPassStart } from '../../document/passes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
@@ -42,7 +42,7 @@ export default function PassesStep() {
   const [adding, setAdding] = useState<ClothPoint | null>(null);
   const [tool, setTool] = useState(false);
   const { map, loading, machine, passes: rules } = quiltOf(records);
-  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
+  const patches = useMemo(() => plannedPatches(Object.values(records.regions)), [records.regions]);
   if (!shown) return <Waiting what="the passes" />;
   if (shown.passes.length === 0 && shown.tooDeep.length === 0) {
     return (

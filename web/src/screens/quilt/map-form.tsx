@@ -1,4 +1,13 @@
-import { type Border, type Blocks, makeMap, mapSizedTo, mapTrouble, type Setting, type Size } from '@gorse/core';
+import {
+  type Border,
+  type Blocks,
+  makeMap,
+  mapSizedTo,
+  mapTrouble,
+  type Setting,
+  type SettingKind,
+  type Size,
+} from '@gorse/core';
 import { NumberInput, SegmentedControl, SimpleGrid, Stack, Switch, Text } from '@mantine/core';
 import { useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
@@ -16,18 +25,26 @@ export interface TopForm {
 interface Props {
   readonly top: TopForm;
   readonly howToChoose: string;
+  readonly kinds: readonly SettingKind[];
   /** Settings in a row. */
   readonly columns: number;
   readonly onTop: (top: TopForm) => void;
 }
 
 /** Everything that a top is told by: its setting and borders. */
-export function MapForm({ top, columns, howToChoose, onTop }: Props) {
+export function MapForm({ top, kinds, columns, howToChoose, onTop }: Props) {
   const { setting, borders } = top;
   const setSetting = (next: Setting): void => onTop({ borders, setting: next });
   return (
     <Stack gap="sm">
-      <SettingChoice kind={setting.kind} columns={columns} onKind={(kind) => setSetting(settingAs(setting, kind))} />
+      {kinds.length > 1 && (
+        <SettingChoice
+          kind={setting.kind}
+          kinds={kinds}
+          columns={columns}
+          onKind={(kind) => setSetting(settingAs(setting, kind))}
+        />
+      )}
       <Measures setting={setting} onSetting={setSetting} />
       {'blocks' in setting && (
         <BlocksForm
@@ -79,8 +96,10 @@ export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
         </Text>
       )}
       <Text size="sm" c="var(--ink-soft)">
-        Type the blocks and the finished size follows, or the finished size and the blocks follow. Sizes are as they
-        finish, without seam allowances.
+        {top.setting.kind === 'drawn'
+          ? 'What was drawn is sized with the top.'
+          : 'Type the blocks and the finished size follows, or the finished size and the blocks follow.'}{' '}
+        Sizes are as they finish, without seam allowances.
       </Text>
     </Stack>
   );

@@ -84,9 +84,17 @@ export const SETTING_FORMS: { readonly [K in SettingKind]: SettingForm<SettingOf
     first: { kind: 'whole', width: 60 * INCH, length: 72 * INCH },
     fields: [length('width', 'Width', 20, 6000), length('length', 'Length', 20, 6000)],
   },
+  drawn: {
+    label: 'Drawn',
+    first: { kind: 'drawn', width: 60 * INCH, length: 72 * INCH },
+    fields: [length('width', 'Width inside borders', 20, 6000), length('length', 'Length inside borders', 20, 6000)],
+  },
 };
 
-export const SETTING_KINDS = Object.keys(SETTING_FORMS) as readonly SettingKind[];
+/** Settings that make a top by themselves. */
+export const SETTING_KINDS = (Object.keys(SETTING_FORMS) as readonly SettingKind[]).filter((kind) => kind !== 'drawn');
+/** Those that have blocks. */
+export const BLOCK_SETTINGS = SETTING_KINDS.filter((kind) => kind !== 'whole');
 
 /** The numbers that a setting is told by. */
 export const fieldsOf = ({ kind }: Setting): readonly SettingField[] => SETTING_FORMS[kind].fields;

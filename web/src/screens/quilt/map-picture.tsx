@@ -1,13 +1,17 @@
 import type { QuiltPicture } from '@gorse/contract';
-import { blockOf, insideRing, mapPatches, outlineOf, type Point, type QuiltMap } from '@gorse/core';
+import { blockOf, insideRing, mapPatches, outlineOf, type Point, type QuiltMap, type Region } from '@gorse/core';
 import { memo, type MouseEvent, useMemo } from 'react';
 import { printOf } from '../../canvas/patches.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
+
+const NOTHING: readonly Region[] = [];
 
 interface Props {
   readonly map: QuiltMap;
   readonly label: string;
   readonly lines?: QuiltPicture | undefined;
+  /** Patches that the map doesn't make by itself, what lies over others last. */
+  readonly drawn?: readonly Region[];
   /** A block can be chosen, by its id. */
   readonly onBlock?: (id: string) => void;
 }
@@ -19,16 +23,16 @@ interface Patch {
 }
 
 /** A small picture of a quilt: its patches, planned lines thin, stitched ones as thread. */
-export const MapPicture = memo(function MapPicture({ map, label, lines, onBlock }: Props) {
+export const MapPicture = memo(function MapPicture({ map, label, lines, drawn = NOTHING, onBlock }: Props) {
   const { width, length } = map.size;
   const patches = useMemo(
     () =>
-      mapPatches(map).map((region): Patch => ({
+      [...mapPatches(map), ...drawn].map((region): Patch => ({
         id: region.id,
         ground: printOf(region).ground,
         ring: outlineOf(region.shape),
       })),
-    [map],
+    [map, drawn],
   );
   const grounds = useMemo(() => pathsOf(patches), [patches]);
   const choose = (event: MouseEvent<SVGSVGElement>): void => {
@@ -52,6 +56,9 @@ export const MapPicture = memo(function MapPicture({ map, label, lines, onBlock 
       ))}
       {lines && (
         <g transform={`scale(${lines.grain})`} fill="none" strokeLinejoin="round">
+          {lines.patches.map((patch) => (
+            <path key={patch.edge} d={patch.edge} fill={printOf(patch).ground} stroke="#b3a88c" strokeWidth={1.6} />
+          ))}
           <path d={lines.planned} stroke={MOORLAND.slate} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />
           <path d={lines.stitched} stroke={MOORLAND.bracken} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
         </g>

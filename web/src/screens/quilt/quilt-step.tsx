@@ -4,10 +4,11 @@ import {
   clothPoint,
   counted,
   formatLength,
-  insideRing,
+  inLayers,
   makeMap,
   mapTrouble,
   outlineOf,
+  patchAt,
   quiltOf,
   type RegionKind,
   ringBounds,
@@ -16,7 +17,7 @@ import { Stack, Text, Title } from '@mantine/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { Halo } from '../../canvas/marks.tsx';
-import { Patches, plannedPatch } from '../../canvas/patches.tsx';
+import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { type Lost, lostBy, setMap, setMeasured } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { neighbour } from '../../tools/neighbour.ts';
@@ -26,6 +27,7 @@ import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
 import { Losing } from './losing.tsx';
 import { FinishedSize, MapForm, type TopForm } from './map-form.tsx';
+import { SETTING_KINDS } from './map-forms.ts';
 import { MeasuredCard } from './measured-card.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { SumsCard } from './sums-card.tsx';
@@ -36,6 +38,7 @@ const KINDS: readonly (readonly [RegionKind, string])[] = [
   ['sashing', 'sashing strip'],
   ['cornerstone', 'cornerstone'],
   ['border', 'border'],
+  ['applique', 'appliqué piece'],
 ];
 
 /** The quilt itself: its patches and measurements. */
@@ -58,7 +61,8 @@ export default function QuiltStep() {
     else edit('measurements', () => next);
   };
   const regions = useMemo(() => Object.values(records.regions), [records.regions]);
-  const patches = useMemo(() => regions.map(plannedPatch), [regions]);
+  const layers = useMemo(() => inLayers(regions), [regions]);
+  const patches = useMemo(() => plannedPatches(regions), [regions]);
   const [chosenId, choose] = useState<string | null>(null);
   const chosen =
     chosenId === null ? undefined : (records.regions[chosenId] ?? regions.find(({ id }) => blockOf(id) === chosenId));
@@ -90,7 +94,7 @@ export default function QuiltStep() {
           label={`${name}, ${patches.length} patches`}
           focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
           ground={(view) => <Patches patches={patches} scale={view.scale} />}
-          onPick={({ x, y }) => choose(regions.find((one) => insideRing(outlineOf(one.shape), x, y))?.id ?? null)}
+          onPick={(p) => choose(patchAt(layers, p)?.id ?? null)}
           onKey={press}
         >
           {(view) => chosen && <Halo ring={outlineOf(chosen.shape)} scale={view.scale} />}
@@ -121,6 +125,7 @@ export default function QuiltStep() {
           )}
           <MapForm
             top={map}
+            kinds={map.setting.kind === 'drawn' ? [...SETTING_KINDS, 'drawn'] : SETTING_KINDS}
             columns={4}
             howToChoose="Choose a block on the cloth and press K to make it another kind"
             onTop={setTop}

@@ -11,7 +11,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 import { MapPicture } from '../quilt/map-picture.tsx';
-import { NewQuilt } from './new-quilt.tsx';
+import { NewQuilt } from '../new-quilt/new-quilt.tsx';
 import { OpenQuiltFile } from './open-quilt-file.tsx';
 
 /** All quilts, each with the next thing to do. */

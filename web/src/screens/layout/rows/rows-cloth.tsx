@@ -12,7 +12,7 @@ import { type ComponentProps, useMemo } from 'react';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { GapMark, HeatLayer } from '../../../canvas/heat-layer.tsx';
 import { RunEnds } from '../../../canvas/marks.tsx';
-import { Patches, plannedPatch } from '../../../canvas/patches.tsx';
+import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
 import { Moved, RowBox } from '../../../canvas/row-marks.tsx';
 import { Thread } from '../../../canvas/thread.tsx';
 import { drawnBy } from '../../../tools/move-row.ts';
@@ -42,7 +42,7 @@ interface Props {
 export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, density, picture, heat }: Props) {
   const style = useLengthStyle();
   const { drag, begin } = useRowDrag(set, records);
-  const patches = useMemo(() => Object.values(records.regions).map(plannedPatch), [records.regions]);
+  const patches = useMemo(() => plannedPatches(Object.values(records.regions)), [records.regions]);
   const {
     loading,
     map: { size },

@@ -1,3 +1,4 @@
+import type { UnitsQuestion } from '@gorse/contract';
 import {
   FILE_UNITS,
   type FileUnit,
@@ -8,9 +9,8 @@ import {
 } from '@gorse/core';
 import { Button, Checkbox, Group, Select, SimpleGrid, Stack, Table, Text } from '@mantine/core';
 import { useState } from 'react';
-import { useLengthStyle } from '../../ui/preferences.ts';
-import { MOORLAND } from '../../ui/theme.ts';
-import { answerAsked, type Asked, dropAsked } from './reading.ts';
+import { useLengthStyle } from './preferences.ts';
+import { MOORLAND } from './theme.ts';
 
 const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
   in: 'Inches',
@@ -19,8 +19,20 @@ const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
   cm: 'Centimetres',
 };
 
+/** A file that can't be read before the person says what it doesn't. */
+interface Asked {
+  readonly source: { readonly name: string };
+  readonly question: UnitsQuestion;
+}
+
+interface Props<A extends Asked> {
+  readonly asked: readonly A[];
+  readonly onAnswer: (answered: readonly A[], answers: ReadAnswers) => void;
+  readonly onLeaveOut: (left: readonly A[]) => void;
+}
+
 /** Asks what a file doesn't say: its unit, by the sizes each would give, or its columns; once for all files alike. */
-export function UnitsQuestionCard({ asked }: { readonly asked: readonly Asked[] }) {
+export function UnitsQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut }: Props<A>) {
   const first = asked[0]!;
   const [forAll, setForAll] = useState(true);
   const [x, setX] = useState('0');
@@ -31,7 +43,7 @@ export function UnitsQuestionCard({ asked }: { readonly asked: readonly Asked[] 
   const answered = forAll ? alike : [first];
   const answer = (answers: ReadAnswers): void => {
     const columns = table === null ? {} : { columns: [Number(x), Number(y)] as const };
-    void answerAsked(answered, { ...answers, ...columns });
+    onAnswer(answered, { ...answers, ...columns });
   };
   const width = Math.max(0, ...(table?.rows.map((row) => row.length) ?? []));
   const columnNames = Array.from({ length: width }, (_, i) => ({ value: `${i}`, label: `column ${i + 1}` }));
@@ -104,7 +116,7 @@ export function UnitsQuestionCard({ asked }: { readonly asked: readonly Asked[] 
             label={`The same for all ${alike.length} such files of this batch`}
           />
         )}
-        <Button variant="subtle" size="xs" onClick={() => dropAsked(answered)}>
+        <Button variant="subtle" size="xs" onClick={() => onLeaveOut(answered)}>
           Leave {answered.length === 1 ? 'it' : 'them'} out
         </Button>
       </Group>

@@ -1,0 +1,62 @@
+import { distance } from '../../geometry/point.ts';
+import { signedArea } from '../../geometry/polygon.ts';
+import { edgesOf, outlineOf, type Shape } from '../shape.ts';
+import type { Region } from '../region.ts';
+
+/** Sizes of patches that are alike differ by less than this, mm. */
+const ALIKE = 1;
+/** And the directions of their edges by less than this part of a turn's sine. */
+const TURNED = 0.03;
+
+/** What a patch looks like wherever it lies: its edges' lengths and how far each bends, clockwise. */
+type Look = readonly { readonly length: number; readonly turn: number; readonly bow: number }[];
+
+/**
+ * The patches with families: those of one kind that would cover one another when they are moved and turned, not mirrored, share one. A family is
+ * called by the first of it.
+ */
+export function inFamilies<R extends Region>(patches: readonly R[]): R[] {
+  const known = new Map<string, { readonly family: string; readonly look: Look }[]>();
+  return patches.map((patch) => {
+    const look = lookOf(patch.shape);
+    const size = Math.sqrt(Math.abs(signedArea(outlineOf(patch.shape))));
+    const step = Math.round(size / (4 * ALIKE));
+    const alike = [step - 1, step, step + 1]
+      .flatMap((near) => known.get(`${patch.kind} ${look.length} ${near}`) ?? [])
+      .find((one) => isAlike(one.look, look));
+    const family = alike?.family ?? `alike-${patch.id}`.slice(0, 64);
+    if (!alike) {
+      const key = `${patch.kind} ${look.length} ${step}`;
+      known.set(key, [...(known.get(key) ?? []), { family, look }]);
+    }
+    return { ...patch, family };
+  });
+}
+
+function lookOf(shape: Shape): Look {
+  const edges = edgesOf(shape).map(({ line }) => line);
+  return edges.map((line, i) => {
+    const [a, b] = [line[0]!, line.at(-1)!];
+    const before = edges.at(i - 1)!;
+    const [c, d] = [before[0]!, before.at(-1)!];
+    const length = line.reduce((sum, p, k) => (k === 0 ? 0 : sum + distance(line[k - 1]!, p)), 0);
+    const cross = (d.x - c.x) * (b.y - a.y) - (d.y - c.y) * (b.x - a.x);
+    const turn = cross / (distance(a, b) * distance(c, d) || 1);
+    // How far its middle lies off the chord, with its side.
+    const middle = line[line.length >> 1]!;
+    const bow = ((b.x - a.x) * (middle.y - a.y) - (b.y - a.y) * (middle.x - a.x)) / (distance(a, b) || 1);
+    return { length, turn, bow: line.length > 2 ? bow : 0 };
+  });
+}
+
+const isAlike = (one: Look, other: Look): boolean =>
+  one.some((_, from) =>
+    one.every((edge, i) => {
+      const { length, turn, bow } = other[(from + i) % other.length]!;
+      return (
+        Math.abs(edge.length - length) < ALIKE &&
+        Math.abs(edge.turn - turn) < TURNED &&
+        Math.abs(edge.bow - bow) < 2 * ALIKE
+      );
+    }),
+  );

@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest';
+import { readSvg } from '../../formats/svg-read.ts';
+import { readDxf } from '../../formats/dxf-read.ts';
+import { polyline } from '../../geometry/polyline.ts';
+import { signedArea } from '../../geometry/polygon.ts';
+import { mapGraph } from '../map-graph.ts';
+import { outlineOf } from '../shape.ts';
+import { patchesOfPieces } from './patches-of-pieces.ts';
+import { type DrawnLine, piecesOfLines } from './pieces-of-lines.ts';
+
+const line = (...xy: number[]): DrawnLine => ({ line: Float64Array.from(xy), group: null });
+const box = (x: number, y: number, w: number, h: number, group: string | null = null): DrawnLine => ({
+  line: Float64Array.of(x, y, x + w, y, x + w, y + h, x, y + h, x, y),
+  group,
+});
+const circle = (x: number, y: number, r: number, group: string | null = null): DrawnLine => {
+  const points = Array.from({ length: 181 }, (_, i) => (2 * Math.PI * i) / 180);
+  return { line: polyline(points.map((t) => ({ x: x + r * Math.cos(t), y: y + r * Math.sin(t) }))), group };
+};
+const read = (lines: readonly DrawnLine[], snap = 1) => {
+  const pieces = piecesOfLines(lines, snap);
+  return { ...pieces, patches: patchesOfPieces(pieces.pieces) };
+};
+const corners = (name: string, patches: ReturnType<typeof patchesOfPieces>): number =>
+  patches.find((one) => one.name === name)!.shape.filter(({ corner }) => corner).length;
+
+describe('patches of a drawing', () => {
+  it('share their seams though they were drawn a hair apart, and stay straight past each other’s corners', () => {
+    // Two squares over one long strip: drawn with gaps of half a millimetre and a corner off the strip's edge.
+    const { patches, size } = read([box(0, 0, 100, 100), box(100.5, 0.3, 99.5, 99.4), box(0, 100, 200, 50)]);
+    expect(size).toEqual({ width: 200, length: 150 });
+    expect(patches.map(({ name }) => name)).toEqual(['patch 1', 'patch 2', 'patch 3']);
+    expect(patches.map(({ shape }) => shape.length)).toEqual([4, 4, 4]);
+    const sum = patches.reduce((all, { shape }) => all + signedArea(outlineOf(shape)), 0);
+    // Its upper right corner was drawn 0.3 mm low, which is how the top is.
+    expect(sum).toBeCloseTo(200 * 150 - (200 * 0.3) / 2, 3);
+    const inner = mapGraph(patches).edges.filter(({ kind }) => kind === 'seam');
+    expect(inner).toHaveLength(3);
+  });
+  it('are parted by open lines; what lies on one without touching is appliqué', () => {
+    const found = read([
+      box(0, 0, 400, 300),
+      line(200, 0, 200, 300),
+      circle(100, 150, 40, 'ferry'),
+      line(10, 10, 30, 30),
+    ]);
+    expect(found.patches.map(({ name, kind }) => `${name}: ${kind}`)).toEqual([
+      'patch 1: block',
+      'patch 2: block',
+      'ferry 1: applique',
+    ]);
+    expect([found.closed, found.seams, found.loose]).toEqual([2, 1, 1]);
+    const ferry = found.patches[2]!;
+    expect(ferry.shape.every(({ corner }) => !corner)).toBe(true);
+    expect(signedArea(outlineOf(ferry.shape)) / (Math.PI * 1600)).toBeCloseTo(1, 2);
+  });
+  it('keep real corners beside curves: a half circle has two', () => {
+    const half = Array.from({ length: 91 }, (_, i) => (Math.PI * i) / 90);
+    const d = polyline([...half.map((t) => ({ x: 100 * Math.cos(t), y: 100 * Math.sin(t) })), { x: 100, y: 0 }]);
+    const { patches } = read([{ line: d, group: null }]);
+    expect(corners('patch 1', patches)).toBe(2);
+  });
+  it('are of one family when they would cover one another turned, and not when they are mirrored', () => {
+    const flag = [0, 0, 60, 0, 40, 30, 0, 20, 0, 0];
+    const turned = flag.map((_, i) => (i % 2 === 0 ? 200 - flag[i + 1]! : flag[i - 1]!));
+    const mirrored = flag.map((v, i) => (i % 2 === 0 ? 400 - v : v));
+    const { patches } = read([line(...flag), line(...turned), line(...mirrored)]);
+    const [a, b, c] = patches.map(({ family }) => family);
+    expect(b).toBe(a);
+    expect(c).not.toBe(a);
+  });
+  it('are named and printed by layer, and of the kind that the layer says', () => {
+    const { pieces } = piecesOfLines(
+      [box(0, 0, 90, 10, 'Borders'), box(0, 10, 90, 50, '#fff'), box(20, 20, 9, 9, 'Sun')],
+      1,
+    );
+    expect(patchesOfPieces(pieces).map(({ name, kind }) => [name, kind])).toEqual([
+      ['Borders 1', 'border'],
+      ['patch 1', 'block'],
+      ['Sun 1', 'applique'],
+    ]);
+    expect(patchesOfPieces(pieces, new Map([['Sun', 'cornerstone']])).map(({ kind }) => kind)).toContain('cornerstone');
+  });
+  it('leave out slivers, and refuse what encloses nothing with what to do', () => {
+    expect(
+      read([box(0, 0, 100, 100), box(101.2, 0, 100, 100), line(100, 0, 101.2, 0), line(100, 100, 101.2, 100)]).slivers,
+    ).toBe(1);
+    expect(() => piecesOfLines([line(0, 0, 9, 9)], 1)).toThrow('Draw each patch as a closed shape');
+  });
+});
+
+describe('layers and colours', () => {
+  it('of SVG are names of groups, or else what is filled or drawn', () => {
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9">
+      <g id="ferries"><path d="M0 0h1v1z" fill="red"/></g>
+      <g id="g1234" stroke="#00F"><path d="M0 0h1v1z"/><path d="M0 0h1v1z" style="fill: none; stroke: green"/></g>
+      <path d="M0 0h1v1z" fill="none"/></svg>`;
+    expect(readSvg(svg).groups).toEqual(['ferries', '#00f', 'green', null]);
+  });
+  it('of DXF are layers, or on the layer of everything colours', () => {
+    const entity = (layer: string, colour: string): string =>
+      `0\nLINE\n8\n${layer}\n${colour}10\n0\n20\n0\n11\n9\n21\n9\n`;
+    const dxf = `0\nSECTION\n2\nENTITIES\n${entity('seams', '')}${entity('0', '62\n3\n')}${entity('0', '')}0\nENDSEC\n0\nEOF\n`;
+    expect(readDxf(dxf).groups).toEqual(['seams', 'colour 3', null]);
+  });
+});

@@ -1,0 +1,59 @@
+import { makeMap } from '@gorse/core';
+import type { ComponentType } from 'react';
+import { MOORLAND } from '../../ui/theme.ts';
+import { BLOCK_SETTINGS, SETTING_FORMS } from '../quilt/map-forms.ts';
+import { MapPicture } from '../quilt/map-picture.tsx';
+import { DrawnSketch } from '../quilt/setting-choice.tsx';
+import { FromDrawing } from './from-drawing.tsx';
+import { FromNumbers } from './from-numbers.tsx';
+import type { StartProps } from './new-top.ts';
+
+/** What a quilter may have of a top. */
+interface Start {
+  readonly kind: string;
+  readonly label: string;
+  readonly Picture: ComponentType;
+  readonly Form: ComponentType<StartProps>;
+  /** The step that opens when it is made. */
+  readonly next: 'quilt' | 'layout';
+}
+
+const BLOCKS = makeMap(SETTING_FORMS['on-point'].first, []);
+
+/** The ways to begin a quilt; a new one is a line here. */
+export const STARTS: readonly [Start, ...Start[]] = [
+  {
+    kind: 'blocks',
+    label: 'Blocks in a setting',
+    Picture: () => <MapPicture map={BLOCKS} label="" />,
+    Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.grid.first} kinds={BLOCK_SETTINGS} onTop={onTop} />,
+    next: 'layout',
+  },
+  {
+    kind: 'drawing',
+    label: 'A drawing to read in',
+    Picture: DrawnSketch,
+    Form: FromDrawing,
+    next: 'quilt',
+  },
+  {
+    kind: 'size',
+    label: 'Just a size',
+    Picture: () => (
+      <Sketch>
+        <path d="M8 4H40V44H8Z" />
+        <path d="M8 24H40M24 4V44" strokeDasharray="3 3" />
+      </Sketch>
+    ),
+    Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.whole.first} kinds={['whole']} onTop={onTop} />,
+    next: 'layout',
+  },
+];
+
+function Sketch({ children }: { readonly children: React.ReactNode }) {
+  return (
+    <svg viewBox="0 0 48 48" width="100%" height="100%" fill={MOORLAND.calico} stroke={MOORLAND.slate} strokeWidth={2}>
+      {children}
+    </svg>
+  );
+}
