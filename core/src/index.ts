@@ -68,7 +68,7 @@ export {
   type Point,
   type PointMaker,
 } from './geometry/point.ts';
-export { boxRingIn, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
+export { boxRingIn, centroid, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
 export {
   type Bounds,
   type Polyline,

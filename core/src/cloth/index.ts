@@ -24,7 +24,21 @@ export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './
 export { type Control, cornersOf, movedShape, outlineOf, polygonShape, type Shape } from './shape.ts';
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords } from './sums.ts';
+export { asDrawn } from './drawn/as-drawn.ts';
+export { KIND_WORDS } from './drawn/kind-words.ts';
+export { mergeable, mergePatches } from './drawn/merge-patches.ts';
+export { type HeldCorner, holdCorner } from './drawn/move-corner.ts';
+export { copiesOf, laidAt, MOST_COPIES, newPatch } from './drawn/new-patch.ts';
+export { isRefused, type PatchEdit } from './drawn/patch-edit.ts';
+export { type Guide, type Snapped, snapIndex, type SnapIndex, snapTo } from './drawn/snap.ts';
+export { splitPatch } from './drawn/split-patch.ts';
 export { inLayers, patchAt } from './drawn/layers.ts';
 export { isGround, movedWith } from './drawn/moved-with.ts';
 export { kindOfPiece, patchesOfPieces } from './drawn/patches-of-pieces.ts';
-export { type DrawnLine, type DrawnPiece, type DrawnPieces, piecesOfLines } from './drawn/pieces-of-lines.ts';
+export {
+  type DrawnLine,
+  type DrawnPiece,
+  type DrawnPieces,
+  outlinesOfLines,
+  piecesOfLines,
+} from './drawn/pieces-of-lines.ts';

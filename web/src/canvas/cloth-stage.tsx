@@ -20,7 +20,9 @@ interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow'
   readonly moving?: (view: View) => ReactNode;
   /** Drawn over the canvas, in screen pixels. */
   readonly overlay?: (view: View) => ReactNode;
-  readonly onPick?: (p: P) => void;
+  readonly onPick?: (p: P, view: View) => void;
+  /** The pointer is over a place, nothing pressed. */
+  readonly onHover?: (p: P, view: View) => void;
   /** A press may begin a tool; null lets it pan. */
   readonly onPress?: (p: P, view: View) => Tool<P> | null;
   readonly onKey?: (event: KeyboardEvent) => void;
@@ -43,7 +45,8 @@ export function ClothStage<P extends Point>(props: Props<P>) {
   const ground: Ground<P> | null = view && {
     ...{ view, space, look },
     press: (p) => props.onPress?.(p, view) ?? null,
-    pick: (p) => props.onPick?.(p),
+    pick: (p) => props.onPick?.(p, view),
+    hover: (p) => props.onHover?.(p, view),
   };
   const hand = useHand(ground, frame);
   const key = (event: KeyboardEvent): void => {

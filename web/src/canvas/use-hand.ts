@@ -25,7 +25,9 @@ export function useHand<P extends Point>(ground: Ground<P> | null, frame: RefObj
         hand.press(ground, event.pointerId, at(event), event.button === 1);
       },
       onPointerMove(event: PointerEvent): void {
-        if (ground && hand.has(event.pointerId)) hand.move(ground, event.pointerId, at(event), isFree(event));
+        if (!ground) return;
+        if (hand.has(event.pointerId)) hand.move(ground, event.pointerId, at(event), isFree(event));
+        else hand.hover(ground, at(event));
       },
       onPointerUp(event: PointerEvent): void {
         if (ground) hand.release(ground, event.pointerId, at(event), isFree(event));

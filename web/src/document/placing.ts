@@ -130,7 +130,7 @@ const byId = (regions: readonly Region[]): Readonly<Record<string, Region>> =>
   Object.fromEntries(regions.map((region) => [region.id, region]));
 
 /** Touches of the top where their corners lie now, without those whose corner is gone; of what was stitched or marked they stay as they are. */
-function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]): PlanRecords['touches'] {
+export function touchesOn(touches: PlanRecords['touches'], regions: readonly Region[]): PlanRecords['touches'] {
   const corners = new Map(
     regions.flatMap(({ id, shape }) => shape.map((one) => [controlId(id, one.id), one.at] as const)),
   );

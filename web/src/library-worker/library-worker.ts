@@ -4,6 +4,8 @@ import {
   boundsOf,
   type DesignAnalysis,
   type DesignEdit,
+  type DrawnPiece,
+  outlinesOfLines,
   type StoppedEdits,
   fileKind,
   GENERIC_MOTION,
@@ -122,7 +124,13 @@ const library = {
       files: Object.entries(opened).map(([name, body]) => ({ name: name.split('/').at(-1)!, bytes: body })),
     };
   },
+
+  /** The outer edges of what a design goes round. Throws a sentence where it goes round nothing. */
+  outline: (strokes: readonly Float64Array[]): readonly DrawnPiece[] => outlinesOfLines(strokes, OUTLINE_SNAP),
 };
+
+/** Lines of a design nearer to each other than this, mm, are one edge of its outline. */
+const OUTLINE_SNAP = 0.5;
 
 function trace(context: OffscreenCanvasRenderingContext2D, line: Polyline, factor: number): void {
   for (let i = 0; i < line.length; i += 2) {

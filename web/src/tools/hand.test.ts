@@ -20,6 +20,7 @@ beforeEach(() => {
     look: (view) => (ground.view = view),
     // Left of 100 mm lies something to carry.
     press: (p) => (p.x < 100 ? tool(p) : null),
+    hover: (p) => void did.push(`hover ${p.x} ${p.y}`),
     pick: (p) => void did.push(`pick ${p.x} ${p.y}`),
   };
 });
@@ -36,6 +37,10 @@ describe('one pointer', () => {
     expect(did).toEqual(['move 10 0', 'move 10 5 free', 'end 10 5']);
     hand.move(ground, 1, at(90, 90), false);
     expect(did).toHaveLength(3);
+  });
+  it('is over a place while nothing is pressed', () => {
+    hand.hover(ground, at(30, 50));
+    expect(did).toEqual(['hover 10 20']);
   });
   it('pans where there is no tool, and picks where it didn’t move', () => {
     hand.press(ground, 1, at(410, 30));

@@ -19,6 +19,8 @@ export interface Ground<P extends Point> {
   readonly press: (p: P) => Tool<P> | null;
   /** A press and release in one place, where no tool was begun. */
   readonly pick: (p: P) => void;
+  /** A pointer that passes over a place. */
+  readonly hover: (p: P) => void;
 }
 
 /** Pixels that a pointer wanders without meaning to move anything. */
@@ -75,6 +77,11 @@ export class Hand<P extends Point> {
     if (!doing.moved) return;
     if (doing.what === 'tool') doing.tool.move(fromScreen(doing.view, at, ground.space), free);
     else ground.look(shifted(doing.view, doing.from, at));
+  }
+
+  /** A pointer that isn't down passes over. */
+  hover(ground: Ground<P>, at: Point): void {
+    ground.hover(fromScreen(ground.view, at, ground.space));
   }
 
   release(ground: Ground<P>, pointer: number, at: Point, free: boolean): void {

@@ -1,6 +1,6 @@
 import { formatLengthNumber, parseLength, unitOf } from '@gorse/core';
 import { TextInput, type TextInputProps } from '@mantine/core';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, type Ref, useRef, useState } from 'react';
 import { useLengthStyle } from './preferences.ts';
 
 interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
@@ -13,6 +13,7 @@ interface Props extends Omit<TextInputProps, 'value' | 'onChange' | 'error'> {
   readonly onLength: (mm: number) => void;
   /** Shown to 1/32 in where others are to 1/16. */
   readonly fine?: boolean;
+  readonly ref?: Ref<HTMLInputElement>;
 }
 
 const SIXTEENTH = 25.4 / 16;

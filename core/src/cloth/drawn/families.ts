@@ -15,18 +15,41 @@ type Look = readonly { readonly length: number; readonly turn: number; readonly 
  * The patches with families: those of one kind that would cover one another when they are moved and turned, not mirrored, share one. A family is
  * called by the first of it.
  */
-export function inFamilies<R extends Region>(patches: readonly R[]): R[] {
-  const known = new Map<string, { readonly family: string; readonly look: Look }[]>();
+export const inFamilies = (patches: readonly Region[]): Region[] => sorted(patches, new Map());
+
+/** The same of patches that are new or changed: they join the families of others that they look like. */
+export function joinFamilies(patches: readonly Region[], others: readonly Region[]): Region[] {
+  const known: Families = new Map();
+  const changed = new Set(patches.map(({ id }) => id));
+  const counts = new Set(patches.map(({ shape }) => shape.length));
+  const kinds = new Set(patches.map(({ kind }) => kind));
+  const seen = new Set<string>();
+  for (const { id, kind, family, shape } of others) {
+    if (changed.has(id) || seen.has(family) || !kinds.has(kind) || !counts.has(shape.length)) continue;
+    seen.add(family);
+    const look = lookOf(shape);
+    const key = keyOf(kind, look, stepOf(shape));
+    known.set(key, [...(known.get(key) ?? []), { family, look }]);
+  }
+  return sorted(patches, known);
+}
+
+/** Looks that are known, by kind, number of edges and about how large. */
+type Families = Map<string, readonly { readonly family: string; readonly look: Look }[]>;
+
+const stepOf = (shape: Shape): number => Math.round(Math.sqrt(Math.abs(signedArea(outlineOf(shape)))) / (4 * ALIKE));
+const keyOf = (kind: string, look: Look, step: number): string => `${kind} ${look.length} ${step}`;
+
+function sorted(patches: readonly Region[], known: Families): Region[] {
   return patches.map((patch) => {
     const look = lookOf(patch.shape);
-    const size = Math.sqrt(Math.abs(signedArea(outlineOf(patch.shape))));
-    const step = Math.round(size / (4 * ALIKE));
+    const step = stepOf(patch.shape);
     const alike = [step - 1, step, step + 1]
-      .flatMap((near) => known.get(`${patch.kind} ${look.length} ${near}`) ?? [])
+      .flatMap((near) => known.get(keyOf(patch.kind, look, near)) ?? [])
       .find((one) => isAlike(one.look, look));
     const family = alike?.family ?? `alike-${patch.id}`.slice(0, 64);
     if (!alike) {
-      const key = `${patch.kind} ${look.length} ${step}`;
+      const key = keyOf(patch.kind, look, step);
       known.set(key, [...(known.get(key) ?? []), { family, look }]);
     }
     return { ...patch, family };

@@ -1,4 +1,4 @@
-import { arrange, type Face } from '../../geometry/arrangement.ts';
+import { arrange, type Arrangement, type Face } from '../../geometry/arrangement.ts';
 import { indexBoxes } from '../../geometry/box-index.ts';
 import { clothPoint, distance, lerp, type Point } from '../../geometry/point.ts';
 import { distanceToRing, insideRing, ringBounds, signedArea } from '../../geometry/polygon.ts';
@@ -49,18 +49,8 @@ const MOST_SEGMENTS = 200_000;
 export function piecesOfLines(lines: readonly DrawnLine[], snap: number): DrawnPieces {
   const fine = finenessOf(snap);
   const thin = lines.map(({ line, group }) => ({ line: simplify(line, fine / 2), group }));
-  if (thin.reduce((sum, { line }) => sum + pointCount(line), 0) > MOST_SEGMENTS)
-    throw new FormatError('The drawing has more lines than a quilt’s map. Keep only the seams, and save it again.');
-  const arrangement = straightened(
-    arrange(
-      thin.map(({ line }) => line),
-      snap,
-    ),
-    snap,
-  );
+  const arrangement = straightened(arranged(thin, snap), snap);
   const { nodes, faces, outlines } = arrangement;
-  if (faces.length === 0)
-    throw new FormatError('No line in this drawing goes round anything. Draw each patch as a closed shape.');
   if (faces.length > MOST_PATCHES)
     throw new FormatError('A quilt can have up to 20,000 patches, and this drawing has more. Read in a part of it.');
   const shapeOf = shapesOf(arrangement, fine);
@@ -99,6 +89,38 @@ export function piecesOfLines(lines: readonly DrawnLine[], snap: number): DrawnP
     loose,
     slivers,
   };
+}
+
+/** The outer edges alone of what lines enclose, those within others left out: of a flower one piece, whatever is drawn inside it. */
+export function outlinesOfLines(lines: readonly Polyline[], snap: number): readonly DrawnPiece[] {
+  const fine = finenessOf(snap);
+  const arrangement = arranged(
+    lines.map((line) => ({ line: simplify(line, fine / 2), group: null })),
+    snap,
+  );
+  const { nodes, faces, outlines } = arrangement;
+  const ringOf = (ring: readonly number[]): readonly Point[] => ring.map((node) => nodes[node]!);
+  const box = ringBounds(outlines.flatMap(ringOf));
+  const islands = islandsInside(faces, outlines, ringOf);
+  const shapeOf = shapesOf(arrangement, fine);
+  return outlines.flatMap((outline, part): DrawnPiece[] => {
+    if (islands.has(part)) return [];
+    const shape = movedShape(shapeOf(outline), ({ at }) => clothPoint(at.x - box.minX, at.y - box.minY));
+    return [{ shape, group: null, over: true }];
+  });
+}
+
+/** Throws `FormatError` where nothing is enclosed. */
+function arranged(lines: readonly DrawnLine[], snap: number): Arrangement {
+  if (lines.reduce((sum, { line }) => sum + pointCount(line), 0) > MOST_SEGMENTS)
+    throw new FormatError('The drawing has more lines than a quilt’s map. Keep only the seams, and save it again.');
+  const arrangement = arrange(
+    lines.map(({ line }) => line),
+    snap,
+  );
+  if (arrangement.faces.length === 0)
+    throw new FormatError('No line of it goes round anything. Draw each patch as a closed shape.');
+  return arrangement;
 }
 
 const isClosed = (line: Polyline, snap: number): boolean =>

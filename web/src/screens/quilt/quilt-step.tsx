@@ -4,33 +4,39 @@ import {
   clothPoint,
   counted,
   formatLength,
-  inLayers,
   makeMap,
   mapTrouble,
   outlineOf,
-  patchAt,
+  type PlanRecords,
   quiltOf,
   type RegionKind,
   ringBounds,
 } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
-import { type KeyboardEvent, useMemo, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { Halo } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
+import { takePatches } from '../../document/drawing.ts';
 import { type Lost, lostBy, setMap, setMeasured } from '../../document/placing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { neighbour } from '../../tools/neighbour.ts';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
+import { BringOutlines } from './bring-outlines.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
 import { Losing } from './losing.tsx';
 import { FinishedSize, MapForm, type TopForm } from './map-form.tsx';
 import { SETTING_KINDS } from './map-forms.ts';
 import { MeasuredCard } from './measured-card.tsx';
+import { chosenNow, makeMapHand } from './map-hand.ts';
+import { MapMarks } from './map-marks.tsx';
+import { MapRail, MapToolBar } from './map-rail.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { SumsCard } from './sums-card.tsx';
+
+/** So many pixels about a place are near enough to it. */
+const NEAR = 10;
 
 const KINDS: readonly (readonly [RegionKind, string])[] = [
   ['block', 'block patch'],
@@ -48,7 +54,7 @@ export default function QuiltStep() {
   const { name, map, measured, loading } = quiltOf(records);
   const quiltId = usePlan((state) => state.quiltId) ?? '';
   const { size } = map;
-  const [asked, ask] = useState<{ readonly top: TopForm; readonly lost: Lost } | null>(null);
+  const [asked, ask] = useState<{ readonly next: PlanRecords; readonly lost: Lost } | null>(null);
   const setTop = (top: TopForm): void => {
     const trouble = mapTrouble(makeMap(top.setting, top.borders));
     if (trouble !== null) {
@@ -57,15 +63,18 @@ export default function QuiltStep() {
     }
     const next = setMap(top.setting, top.borders)(records);
     const lost = lostBy(records, next);
-    if (lost) ask({ top, lost });
+    if (lost) ask({ next, lost });
     else edit('measurements', () => next);
   };
   const regions = useMemo(() => Object.values(records.regions), [records.regions]);
-  const layers = useMemo(() => inLayers(regions), [regions]);
   const patches = useMemo(() => plannedPatches(regions), [regions]);
-  const [chosenId, choose] = useState<string | null>(null);
-  const chosen =
-    chosenId === null ? undefined : (records.regions[chosenId] ?? regions.find(({ id }) => blockOf(id) === chosenId));
+  const [hand] = useState(makeMapHand);
+  const chosenId = useStore(hand, (state) => state.chosenId);
+  // The others stay the same functions; what is drawn is read by the parts that show it.
+  const { choose, take, hover, pick, press } = hand.getState();
+  const chosen = useMemo(() => chosenNow(chosenId, records.regions), [chosenId, records.regions]);
+  const [brings, bring] = useState(false);
+  const lengthField = useRef<HTMLInputElement>(null);
   const nextKind = (): void => {
     const block = chosen && blockOf(chosen.id);
     const next = block ? withNextKind(map.setting, block) : map.setting;
@@ -74,11 +83,27 @@ export default function QuiltStep() {
     // It may be of other patches now: its first is chosen.
     choose(block ?? null);
   };
-  const press = ({ key }: KeyboardEvent): void => {
-    const arrow = /^Arrow(Up|Down|Left|Right)$/.exec(key)?.[1] as 'Up' | undefined;
-    if (arrow) choose(neighbour(regions, chosen, arrow)?.id ?? null);
-    else if (key === 'Escape') choose(null);
-    else if (key.toLowerCase() === 'k') nextKind();
+  const remove = (): void => {
+    if (!chosen) return;
+    const next = takePatches({ put: [], gone: [chosen.id] })(records);
+    const lost = lostBy(records, next);
+    choose(null);
+    // A patch that is deleted is meant to go; only what was in it is told.
+    if (lost && (lost.designs.length > 0 || lost.touches > 0 || lost.rows)) ask({ next, lost: { ...lost, drawn: 0 } });
+    else edit('patch deleted', () => next);
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const { key, shiftKey } = event;
+    const { tool } = hand.getState();
+    if (hand.getState().key(key, shiftKey)) event.preventDefault();
+    else if (tool === 'choose' && key.toLowerCase() === 'k') nextKind();
+    else if (tool === 'choose' && (key === 'Delete' || key === 'Backspace')) remove();
+    else if (tool !== 'choose' && /^\d$/.test(key)) {
+      // The digit goes on into the field, rather than to the step of this number.
+      event.stopPropagation();
+      lengthField.current?.focus();
+      lengthField.current?.select();
+    }
   };
   const bounds: Bounds = { minX: 0, minY: 0, maxX: size.width, maxY: size.length };
   const count = (kind: RegionKind): number => patches.filter((patch) => patch.kind === kind).length;
@@ -88,24 +113,31 @@ export default function QuiltStep() {
     <div className="desk">
       <RollStrip />
       <div className="middle">
-        <ClothStage
-          space={clothPoint}
-          bounds={bounds}
-          label={`${name}, ${patches.length} patches`}
-          focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
-          ground={(view) => <Patches patches={patches} scale={view.scale} />}
-          onPick={(p) => choose(patchAt(layers, p)?.id ?? null)}
-          onKey={press}
-        >
-          {(view) => chosen && <Halo ring={outlineOf(chosen.shape)} scale={view.scale} />}
-        </ClothStage>
+        <div style={{ position: 'relative', minHeight: 0 }}>
+          <ClothStage
+            space={clothPoint}
+            bounds={bounds}
+            label={`${name}, ${patches.length} patches`}
+            focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
+            ground={(view) => <Patches patches={patches} scale={view.scale} />}
+            onPick={(p, view) => pick(p, NEAR / view.scale)}
+            onPress={(p, view) => press(p, NEAR / view.scale)}
+            onHover={(p, view) => hover(p, NEAR / view.scale)}
+            onKey={onKey}
+          >
+            {(view) => <MapMarks hand={hand} chosen={chosen} middleX={size.width / 2} scale={view.scale} />}
+          </ClothStage>
+          <MapRail hand={hand} />
+        </div>
+        <MapToolBar hand={hand} lengthField={lengthField} onBring={() => bring(true)} />
       </div>
+      {brings && <BringOutlines on={chosen} size={size} onClose={() => bring(false)} />}
       {asked && (
         <Losing
           lost={asked.lost}
           onChange={() => {
             ask(null);
-            edit('measurements', setMap(asked.top.setting, asked.top.borders));
+            edit('map', () => asked.next);
           }}
           onKeep={() => ask(null)}
         />
@@ -118,9 +150,11 @@ export default function QuiltStep() {
           {chosen && (
             <ChosenPatch
               region={chosen}
-              alike={regions.filter(({ family }) => family === chosen.family).length}
+              regions={regions}
               setting={map.setting}
               onNextKind={nextKind}
+              onSplit={() => take('split')}
+              onDelete={remove}
             />
           )}
           <MapForm

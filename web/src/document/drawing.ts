@@ -1,0 +1,34 @@
+import { asDrawn, type PatchEdit, type PlanRecords, QUILT_ID, quiltOf, type Region } from '@gorse/core';
+import { clearRegion, touchesOn } from './placing.ts';
+import { withoutGonePatches } from './rows.ts';
+
+type Edit = (records: PlanRecords) => PlanRecords;
+
+/**
+ * Takes in what a hand made of patches. Patches of a setting that change are drawn from then on, with the whole top; designs and touches stay with
+ * patches and corners that stay.
+ */
+export function takePatches({ put, gone }: Extract<PatchEdit, { put: unknown }>): Edit {
+  return (records) => {
+    const quilt = quiltOf(records);
+    const drawn = asDrawn(quilt.map, records.regions, [...put.map(({ id }) => id), ...gone]);
+    const regions: Record<string, Region> = { ...drawn.regions };
+    for (const id of gone) delete regions[id];
+    for (const region of put) regions[region.id] = region.origin === 'setting' ? { ...region, origin: 'hand' } : region;
+    const cleared = gone.reduce((plan, id) => clearRegion(id)(plan), records);
+    return withoutGonePatches({
+      ...cleared,
+      regions,
+      touches: touchesOn(cleared.touches, Object.values(regions)),
+      quilts: drawn.map === quilt.map ? cleared.quilts : { [QUILT_ID]: { ...quilt, map: drawn.map } },
+    });
+  };
+}
+
+/** Calls a drawn patch something else, or makes it one of another kind. */
+export const changePatch =
+  (id: string, change: Partial<Pick<Region, 'name' | 'kind'>>): Edit =>
+  (records) => {
+    const region = records.regions[id];
+    return region ? { ...records, regions: { ...records.regions, [id]: { ...region, ...change } } } : records;
+  };

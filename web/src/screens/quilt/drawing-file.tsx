@@ -1,0 +1,55 @@
+import { SNAPS } from '@gorse/contract';
+import { READABLE } from '@gorse/core';
+import { Button, FileButton, Group, Loader, Text } from '@mantine/core';
+import { IconUpload } from '@tabler/icons-react';
+import { LengthInput } from '../../ui/length-input.tsx';
+import { UnitsQuestionCard } from '../../ui/units-question.tsx';
+import type { useDrawing } from './use-drawing.ts';
+
+/** Asks for a drawing, and for what it doesn't say; tells how the reading goes. */
+export function DrawingFile({ drawing }: { readonly drawing: ReturnType<typeof useDrawing> }) {
+  const { file, take, answer, snap, setSnap, reading } = drawing;
+  return (
+    <>
+      <Group>
+        <FileButton onChange={(next) => next && take(next)} accept=".svg,.dxf,.json,.plt,.hpgl,.csv,.nc,.gcode">
+          {(props) => (
+            <Button {...props} variant="default" leftSection={<IconUpload size={18} />}>
+              {file ? 'Another drawing' : 'Choose the drawing'}
+            </Button>
+          )}
+        </FileButton>
+        <Text size="sm">{file?.name}</Text>
+      </Group>
+      {reading.is === 'empty' && (
+        <Text>
+          Gorse reads {READABLE}. Closed shapes become patches, lines across them become seams, and what lies inside a
+          patch without touching its edge becomes appliqué. Layers, or else colours, become kinds.
+        </Text>
+      )}
+      {reading.is === 'reading' && <Loader aria-label="Reading the drawing" />}
+      {reading.is === 'refused' && (
+        <Text role="alert" fw={600} c="rowan.7">
+          {reading.why}
+        </Text>
+      )}
+      {reading.is === 'asked' && file && (
+        <UnitsQuestionCard
+          asked={[{ source: file, question: reading.question }]}
+          onAnswer={(_, said) => answer(said)}
+          onLeaveOut={() => take(null)}
+        />
+      )}
+      {file && reading.is !== 'asked' && (
+        <LengthInput
+          label="Lines are one seam when nearer than"
+          value={snap}
+          least={SNAPS.least}
+          most={SNAPS.most}
+          fine
+          onLength={setSnap}
+        />
+      )}
+    </>
+  );
+}
