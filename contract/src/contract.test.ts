@@ -114,7 +114,12 @@ describe('edits', () => {
   const region = PLAN.regions['block-1-1']!;
 
   it('carry records of every kind', () => {
-    const records: Record<(typeof PLAN_KINDS)[number], { id: string }> = {
+    const point = (x: number, y: number) => ({ id: `${x}-${y}`, onPhoto: { x, y }, at: { x, y } });
+    const records: Record<(typeof PLAN_KINDS)[number], { id: string } & object> = {
+      photos: {
+        ...{ id: 'p', width: 3000, height: 4000, paleness: 0.4, shown: true },
+        points: [point(0, 0), point(9, 0), point(9, 9), point(0, 9)],
+      } as PhotoRecord,
       quilts: PLAN.quilts.quilt!,
       regions: region,
       recipes: {

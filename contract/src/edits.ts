@@ -5,6 +5,7 @@ import { checked, ContractError } from './check.ts';
 import { isId } from './records/ids.ts';
 import { RegionBody } from './records/map.ts';
 import { QuiltBody } from './records/quilt.ts';
+import { PhotoBody } from './records/photos.ts';
 import { PlacementBody, RecipeBody } from './records/recipes.ts';
 import { RowSetBody } from './records/rows.ts';
 import { LandmarkBody, TouchBody } from './records/touches.ts';
@@ -17,6 +18,7 @@ const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   rowSets: RowSetBody,
   landmarks: LandmarkBody,
   touches: TouchBody,
+  photos: PhotoBody,
 };
 
 /** Most records one edit may change: the largest grid has fewer than a third of it. */

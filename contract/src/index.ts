@@ -17,6 +17,7 @@ export {
   ExportQuery,
   FrameRequest,
   LARGEST_FILE,
+  LARGEST_PHOTO,
   MapDrawingQuery,
   NewDesignQuery,
   NewQuiltRequest,

@@ -113,6 +113,9 @@ export class MapDrawingQuery extends NewDesignQuery {
   @Type(() => Number) @IsFiniteNumber(SNAPS.least, SNAPS.most) snap!: number;
 }
 
+/** Largest photo that is kept with a quilt, bytes; larger ones are made smaller before they are sent. */
+export const LARGEST_PHOTO = 6 * 1024 * 1024;
+
 /** Largest design file that is taken, bytes. */
 export const LARGEST_FILE = 20 * 1024 * 1024;
 

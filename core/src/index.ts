@@ -1,5 +1,6 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
 export * from './cloth/index.ts';
+export * from './photo/index.ts';
 export { checkDensity } from './checks/check-rows.ts';
 export { problemsOf } from './checks/checks.ts';
 export { type Density, densityOf, densityPicture } from './density/density.ts';
@@ -50,6 +51,7 @@ export { readDrawing, readLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
+export { type Homography, project } from './geometry/homography.ts';
 export { applyToPoint, applyToPolyline } from './geometry/affine.ts';
 export type { EmptyCircle } from './geometry/empty-circle.ts';
 export {
@@ -151,6 +153,7 @@ export {
 export {
   type LandmarkRecord,
   type LineUpRules,
+  type PhotoRecord,
   NO_RULES,
   PLAN_KINDS,
   type PassRules,

@@ -102,6 +102,7 @@ export class QuiltBody implements QuiltRecord {
   @IsIn(LOADINGS) loading!: Loading;
   @Nested(() => BattingBody) batting!: BattingBody;
   @Nested(() => MeasuredBody) measured!: MeasuredBody;
+  @IsFiniteNumber(0, 100) binding!: number;
   @Nested(() => MachineBody) machine!: MachineBody;
   @Nested(() => LineUpRulesBody) lineUpRules!: LineUpRulesBody;
   @Nested(() => PassRulesBody) passes!: PassRulesBody;

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { counted, formatLength, type LengthStyle, trimmed } from '../units.ts';
+import { counted, formatLength, type LengthStyle, MM_PER_INCH, trimmed } from '../units.ts';
 import { loadedSize, type Loading } from './loading.ts';
 import type { Size } from './size.ts';
 
@@ -56,6 +56,9 @@ export function backingWays(top: Size, clothWidth: number): readonly BackingWay[
   const [along, across] = [way('along'), way('across')];
   return along.cloth <= WORTH * across.cloth ? [along, across] : [across, along];
 }
+
+/** What a binding usually takes of the top's edge, mm: a quarter of an inch. */
+export const USUAL_BINDING = MM_PER_INCH / 4;
 
 export interface BindingSums {
   /** All round, with what corners and ends take, mm. */

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { backwardInto, choleskyInto, dot, forwardInto } from './cholesky.ts';
+import { backwardInto, choleskyInto, dot, forwardInto } from '../geometry/cholesky.ts';
 import type { Block, Displacement } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
 import type { Term } from './trends.ts';

@@ -6,6 +6,7 @@ import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MOST_PATCHES } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
+import { USUAL_BINDING } from '../cloth/sums.ts';
 import { fromVersion3 } from './from-version-3.ts';
 import { fromVersion4 } from './from-version-4.ts';
 import {
@@ -20,7 +21,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 5;
+export const PLAN_VERSION = 6;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -38,6 +39,7 @@ export const EMPTY_RECORDS: PlanRecords = {
   rowSets: {},
   landmarks: {},
   touches: {},
+  photos: {},
 };
 
 /** What a quilt is taken to be until something else is said. */
@@ -45,6 +47,7 @@ const NEW_QUILT = {
   loading: 'upright',
   batting: usualBatting('blend'),
   measured: UNMEASURED,
+  binding: USUAL_BINDING,
   machine: GENERIC_MACHINE,
   /** 1/32 in at joins, 1/16 in elsewhere. */
   lineUpRules: { joins: MM_PER_INCH / 32, elsewhere: MM_PER_INCH / 16, ease: USUAL_EASE },
@@ -114,6 +117,11 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
+  if (Object.keys(records.photos).length > 1)
+    faults.push({
+      path: 'photos',
+      message: 'A quilt has one photo under its map. Take the one that is there away first.',
+    });
   if (Object.keys(records.touches).length > MOST_TOUCHES) {
     const message = `A quilt keeps ${MOST_TOUCHES} touches at the most. Line up again, which lets go of this pass’s, or take some back.`;
     faults.push({ path: 'touches', message });
@@ -164,6 +172,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   3: fromVersion3,
   // Any setting, blocks that are pieced, borders whose sides and corners differ.
   4: fromVersion4,
+  // Photos came under the map, and the binding's allowance.
+  5: ({ quilts, ...rest }) => ({ ...rest, quilts: eachWith(quilts, { binding: NEW_QUILT.binding }), photos: {} }),
 };
 
 /** Gives every record what it lacks. */

@@ -8,6 +8,7 @@ import type { Orient } from '../fit/orient.ts';
 import type { FramePoint } from '../geometry/point.ts';
 import type { Place, TouchMethod } from '../lineup/touch.ts';
 import type { Machine } from '../passes/machine.ts';
+import type { PhotoPoint, PhotoSize } from '../photo/square-up.ts';
 import type { RowSet } from '../rows/row-set.ts';
 import type { StitchRule } from './stitch-strokes.ts';
 
@@ -20,6 +21,8 @@ export interface QuiltRecord {
   readonly batting: Batting;
   /** The real top, as far as it was measured. */
   readonly measured: Measured;
+  /** What the binding takes of the top's edge, mm: stitches there are covered or cut through. */
+  readonly binding: number;
   /** The frame and machine that it is planned for. */
   readonly machine: Machine;
   readonly lineUpRules: LineUpRules;
@@ -46,6 +49,16 @@ export interface PassRules {
 export const NO_RULES: PassRules = { starts: [], pieces: [] };
 
 export type RegionRecord = Region;
+
+/** A photo that lies under the map: its pixels are kept with the quilt, under this id. */
+export interface PhotoRecord extends PhotoSize {
+  readonly id: string;
+  /** What it is squared up by, four or more; the first four are the top's corners unless they were moved. */
+  readonly points: readonly PhotoPoint[];
+  /** From 0, as it is, to 1, which is white. */
+  readonly paleness: number;
+  readonly shown: boolean;
+}
 
 /** How a design is worked; shared by all placements that should look alike. */
 export interface RecipeRecord {
@@ -100,6 +113,7 @@ export interface PlanKinds {
   readonly rowSets: RowSetRecord;
   readonly landmarks: LandmarkRecord;
   readonly touches: TouchRecord;
+  readonly photos: PhotoRecord;
 }
 
 export type PlanKind = keyof PlanKinds;
@@ -111,6 +125,7 @@ export const PLAN_KINDS: readonly PlanKind[] = [
   'rowSets',
   'landmarks',
   'touches',
+  'photos',
 ];
 
 export const QUILT_ID = 'quilt';

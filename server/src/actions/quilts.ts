@@ -15,6 +15,7 @@ import {
 import { nanoid } from 'nanoid';
 import type { Database, Tables } from '../store/database.ts';
 import { knownDesigns } from '../store/design-store.ts';
+import { copyPhotos, knownPhotos } from '../store/photo-store.ts';
 import {
   diffsSince,
   findPlan,
@@ -77,7 +78,10 @@ export async function copyQuilt(database: Database, id: string): Promise<{ id: s
     touches: {},
   };
   const copyId = nanoid(12);
-  await database.commit((tables) => insertQuilt(tables, copyId, copy, Date.now()));
+  await database.commit(async (tables) => {
+    await insertQuilt(tables, copyId, copy, Date.now());
+    await copyPhotos(tables, id, copyId);
+  });
   return { id: copyId };
 }
 
@@ -138,7 +142,7 @@ async function writeEdit(
     const plan = await planNow(database, id);
     const known = await look(plan);
     if (known !== null) return { revision: known };
-    const records = await edited(database, plan.records, edit.diff);
+    const records = await edited(database, id, plan.records, edit.diff);
     const revision = plan.revision + 1;
     // Until it is known to be on the disk, nobody may take it for what stands.
     const saved = await database
@@ -156,15 +160,20 @@ async function writeEdit(
 }
 
 /** A plan's records with a diff applied; refuses what would leave them inconsistent. */
-async function edited(database: Database, before: PlanRecords, diff: PlanDiff): Promise<PlanRecords> {
+async function edited(database: Database, quiltId: string, before: PlanRecords, diff: PlanDiff): Promise<PlanRecords> {
   const records = applyDiff(before, diff);
   // Designs stay for good, so those that were named before are still there.
   const users = diff.flatMap(({ kind, id, after }) =>
     after !== null && 'designId' in after ? [{ path: `${kind}.${id}.designId`, designId: after.designId }] : [],
   );
   const designs = await knownDesigns(database.read, [...new Set(users.map((user) => user.designId))]);
+  const laid = diff.filter(({ kind, after }) => kind === 'photos' && after !== null);
+  const photos = laid.length === 0 ? new Set() : await knownPhotos(database.read, quiltId);
   const faults = [
     ...planFaults(records),
+    ...laid
+      .filter(({ id }) => !photos.has(id))
+      .map(({ id }) => ({ path: `photos.${id}`, message: `There is no photo ${id} kept with this quilt.` })),
     ...users
       .filter(({ designId }) => !designs.has(designId))
       .map(({ path, designId }) => ({ path, message: `There is no design ${designId} in the library.` })),

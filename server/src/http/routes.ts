@@ -31,6 +31,7 @@ import {
 } from '../actions/designs.ts';
 import { exportDesign, exportQuilt, printedFor, printQuilt, printShopping } from '../actions/files.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
+import { addPhoto, getPhoto } from '../actions/photos.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
 import { makeRouter } from './make-router.ts';
 import { Pictures } from '../actions/pictures.ts';
@@ -116,6 +117,13 @@ export function apiRoutes(
     const answer = await editQuilt(database, request.params.id, edit);
     desk.edited(request.params.id, edit.diff);
     response.json(answer);
+  });
+  api.post('/quilts/:id/photos', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
+    response.status(201).json(await addPhoto(database, request.params.id, bytesOf(request.body, 'The photo')));
+  });
+  api.get('/quilts/:id/photos/:photo', async (request, response) => {
+    const { type, source } = await getPhoto(database, request.params.id, request.params.photo);
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type(type).send(Buffer.from(source));
   });
   api.get('/quilts/:id/picture', async (request, response) => {
     response.json(await pictures.of(request.params.id, wantedBy(response)));

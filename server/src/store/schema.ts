@@ -148,6 +148,21 @@ export const advances = pgTable(
   (table) => [primaryKey({ columns: [table.quiltId, table.seq] })],
 );
 
+/** Photos that lie under maps, as they were sent. */
+export const photos = pgTable(
+  'photos',
+  {
+    quiltId: text('quilt_id')
+      .notNull()
+      .references(() => quilts.id),
+    id: text('id').notNull(),
+    type: text('type').notNull(),
+    source: bytes('source').notNull(),
+    addedAt: moment('added_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.quiltId, table.id] })],
+);
+
 /** Frames of one's own. */
 export const frames = pgTable('frames', {
   id: text('id').primaryKey(),

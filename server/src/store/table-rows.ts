@@ -8,6 +8,7 @@ const PARTS = {
     ['plan_records', 'quilt_id'],
     ['edits', 'quilt_id'],
     ['advances', 'quilt_id'],
+    ['photos', 'quilt_id'],
   ],
   run: [
     ['runs', 'id'],

@@ -116,6 +116,8 @@ export const api = {
     name: string,
     { setting, borders, patches }: { setting: Setting; borders: readonly Border[]; patches: readonly Region[] },
   ) => json<{ id: string }>('POST', '/quilts', { name, setting, borders, patches }),
+  addPhoto: (id: string, photo: Blob) => json<{ id: string }>('POST', `/quilts/${id}/photos`, photo),
+  photo: async (id: string, photoId: string) => (await answered(`/api/quilts/${id}/photos/${photoId}`, {})).blob(),
   copyQuilt: (id: string) => json<{ id: string }>('POST', `/quilts/${id}/copy`),
   removeQuilt: (id: string) => ask('DELETE', `/quilts/${id}`),
   restoreQuilt: (id: string) => ask('POST', `/quilts/${id}/restore`),
