@@ -115,11 +115,11 @@ describe('edits', () => {
 
   it('carry records of every kind', () => {
     const point = (x: number, y: number) => ({ id: `${x}-${y}`, onPhoto: { x, y }, at: { x, y } });
-    const records: Record<(typeof PLAN_KINDS)[number], { id: string } & object> = {
+    const records: Record<(typeof PLAN_KINDS)[number], { id: string }> = {
       photos: {
         ...{ id: 'p', width: 3000, height: 4000, paleness: 0.4, shown: true },
-        points: [point(0, 0), point(9, 0), point(9, 9), point(0, 9)],
-      } as PhotoRecord,
+        ...{ points: [point(0, 0), point(9, 0), point(9, 9), point(0, 9)] },
+      },
       quilts: PLAN.quilts.quilt!,
       regions: region,
       recipes: {

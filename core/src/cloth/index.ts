@@ -33,7 +33,7 @@ export { isRefused, type PatchEdit } from './drawn/patch-edit.ts';
 export { type Guide, type Snapped, snapIndex, type SnapIndex, snapTo } from './drawn/snap.ts';
 export { splitPatch } from './drawn/split-patch.ts';
 export { inLayers, patchAt } from './drawn/layers.ts';
-export { isGround, movedWith } from './drawn/moved-with.ts';
+export { isGround, movedWith, sizing } from './drawn/moved-with.ts';
 export { kindOfPiece, patchesOfPieces } from './drawn/patches-of-pieces.ts';
 export {
   type DrawnLine,

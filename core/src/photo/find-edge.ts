@@ -31,7 +31,7 @@ export function gradientsOf({ data, width, height }: Pixels): Gradients {
       const gy = (f + 2 * g + h - a - 2 * b - c) / 8;
       across[i] = Number.isNaN(gx) ? 0 : gx;
       down[i] = Number.isNaN(gy) ? 0 : gy;
-      if (i % every === 0) found.push(Math.hypot(across[i]!, down[i]!));
+      if (i % every === 0) found.push(Math.hypot(across[i], down[i]));
     }
   }
   found.sort((a, b) => a - b);

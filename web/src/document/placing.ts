@@ -1,5 +1,6 @@
 import {
   type Border,
+  type ClothPoint,
   controlId,
   isControlId,
   isGround,
@@ -15,6 +16,7 @@ import {
   type RecipeRecord,
   type Region,
   type Setting,
+  sizing,
   type TouchRecord,
   USUAL_SPI,
 } from '@gorse/core';
@@ -122,9 +124,26 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
     const touches = touchesOn(cleared.touches, [...made, ...others]);
-    return withoutGonePatches({ ...cleared, regions, touches, quilts: { [QUILT_ID]: { ...quiltOf(records), map } } });
+    const isSized = before.setting.kind === 'drawn' && setting.kind === 'drawn';
+    const photos = isSized ? movedPhotos(records.photos, sizing(before, map)) : records.photos;
+    return withoutGonePatches({
+      ...cleared,
+      regions,
+      touches,
+      photos,
+      quilts: { [QUILT_ID]: { ...quiltOf(records), map } },
+    });
   };
 }
+
+/** A photo that a top was traced over stays under what was traced. */
+const movedPhotos = (photos: PlanRecords['photos'], move: (at: ClothPoint) => ClothPoint): PlanRecords['photos'] =>
+  Object.fromEntries(
+    Object.entries(photos).map(([id, photo]) => [
+      id,
+      { ...photo, points: photo.points.map((point) => ({ ...point, at: move(point.at) })) },
+    ]),
+  );
 
 const byId = (regions: readonly Region[]): Readonly<Record<string, Region>> =>
   Object.fromEntries(regions.map((region) => [region.id, region]));

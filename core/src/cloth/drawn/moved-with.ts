@@ -38,13 +38,18 @@ function insideBox({ size, borders }: QuiltMap) {
   return { x: left, y: top, width: size.width - left - right, length: size.length - top - bottom };
 }
 
+/** Where a place of a drawn top lies when the top is sized anew. */
+export function sizing(from: QuiltMap, to: QuiltMap): (at: ClothPoint) => ClothPoint {
+  const [a, b] = [insideBox(from), insideBox(to)];
+  const [across, down] = [b.width / a.width, b.length / a.length];
+  return ({ x, y }) => clothPoint(b.x + (x - a.x) * across, b.y + (y - a.y) * down);
+}
+
 function sizedWith(drawn: readonly Region[], from: QuiltMap, to: QuiltMap): readonly Region[] {
   const [a, b] = [insideBox(from), insideBox(to)];
   const [across, down] = [b.width / a.width, b.length / a.length];
   if (across === 1 && down === 1 && a.x === b.x && a.y === b.y) return drawn;
-  return drawn.map((region) =>
-    moved(region, ({ x, y }) => clothPoint(b.x + (x - a.x) * across, b.y + (y - a.y) * down)),
-  );
+  return drawn.map((region) => moved(region, sizing(from, to)));
 }
 
 const moved = (region: Region, move: (at: ClothPoint) => ClothPoint): Region => ({

@@ -1,5 +1,7 @@
-import type { Border, Region, Setting } from '@gorse/core';
+import { type Border, diffPlans, type PhotoPoint, type PhotoSize, type Region, type Setting } from '@gorse/core';
+import { nanoid } from 'nanoid';
 import { api } from '../../api/api.ts';
+import { layPhoto } from '../../document/photo.ts';
 
 /** What a new quilt's top is made of. */
 export interface NewTop {
@@ -7,6 +9,8 @@ export interface NewTop {
   readonly borders: readonly Border[];
   /** Patches that the setting doesn't make by itself. */
   readonly patches: readonly Region[];
+  /** A photo to lie under the map. */
+  readonly photo?: PhotoSize & { readonly photo: Blob; readonly points: readonly PhotoPoint[] };
 }
 
 /** What each way to begin is asked to tell: the top as it stands, or null while there is none. */
@@ -15,7 +19,13 @@ export interface StartProps {
 }
 
 /** Puts a quilt on the shelf; gives its id. */
-export async function makeTop(name: string, top: NewTop): Promise<string> {
+export async function makeTop(name: string, { photo, ...top }: NewTop): Promise<string> {
   const { id } = await api.makeQuilt(name, top);
+  if (photo) {
+    const kept = await api.addPhoto(id, photo.photo);
+    const { records, revision } = await api.quilt(id);
+    const diff = diffPlans(records, layPhoto(kept.id, photo, photo.points)(records));
+    await api.edit(id, { editId: nanoid(), baseRevision: revision, mark: 'photo', diff });
+  }
   return id;
 }

@@ -6,6 +6,7 @@ import { MapPicture } from '../quilt/map-picture.tsx';
 import { DrawnSketch } from '../quilt/setting-choice.tsx';
 import { FromDrawing } from './from-drawing.tsx';
 import { FromNumbers } from './from-numbers.tsx';
+import { FromPhoto } from './from-photo.tsx';
 import type { StartProps } from './new-top.ts';
 
 /** What a quilter may have of a top. */
@@ -34,6 +35,18 @@ export const STARTS: readonly [Start, ...Start[]] = [
     label: 'A drawing to read in',
     Picture: DrawnSketch,
     Form: FromDrawing,
+    next: 'quilt',
+  },
+  {
+    kind: 'photo',
+    label: 'A photo',
+    Picture: () => (
+      <Sketch>
+        <path d="M3 10H15L18 5H30L33 10H45V41H3Z" />
+        <circle cx={24} cy={25} r={9} fill={MOORLAND.gorse} />
+      </Sketch>
+    ),
+    Form: FromPhoto,
     next: 'quilt',
   },
   {

@@ -3,6 +3,8 @@ import {
   type ClothPoint,
   clothPoint,
   distance,
+  type FoundEdge,
+  type Guide,
   type HeldCorner,
   holdCorner,
   inLayers,
@@ -35,6 +37,12 @@ import { tellError } from '../../ui/notices.ts';
 export const MAP_TOOLS = ['choose', 'patch', 'applique', 'split'] as const;
 export type MapTool = (typeof MAP_TOOLS)[number];
 
+/** Where a point would go, and what it is drawn to: to what is on the map, or to what its photo shows. */
+export interface Aim {
+  readonly at: ClothPoint;
+  readonly to: readonly (Guide | 'photo')[];
+}
+
 /** A point that was put; between corners an edge is smooth. */
 export interface PutPoint {
   readonly at: ClothPoint;
@@ -47,12 +55,16 @@ export interface MapHand {
   /** Points of what is being drawn. */
   readonly points: readonly PutPoint[];
   /** Where the next one would go. */
-  readonly pointer: Snapped | null;
+  readonly pointer: Aim | null;
   /** Points that are put now are of a smooth edge. */
   readonly curved: boolean;
+  /** Points are drawn to what a photo shows. */
+  readonly traces: boolean;
   /** What is moved, as it would lie. */
   readonly moved: readonly Region[] | null;
   readonly take: (tool: MapTool) => void;
+  /** What finds an edge of the photo that lies under the map; null while none does. */
+  readonly trace: (find: FindEdge | null) => void;
   readonly choose: (id: string | null) => void;
   readonly setCurved: (curved: boolean) => void;
   /** The pointer is over a place; `reach` mm about it is near enough. */
@@ -67,6 +79,9 @@ export interface MapHand {
   /** False when a key does nothing here. */
   readonly key: (key: string, shift: boolean) => boolean;
 }
+
+/** Finds a corner or an edge within so many mm of a place. */
+export type FindEdge = (p: Point, reach: number) => Promise<FoundEdge | null>;
 
 /** How far the arrow keys take the pointer, mm: an inch, with Shift an eighth. */
 const STEPS = { far: 25.4, near: 25.4 / 8 } as const;
@@ -93,6 +108,17 @@ export const makeMapHand = (): StoreApi<MapHand> =>
         reach,
       );
     };
+    let find: FindEdge | null = null;
+    let over: ClothPoint | null = null;
+    let putting = Promise.resolve();
+    /** On the map before on its photo: what is drawn already is where it was put. */
+    const aimed = async (p: ClothPoint, reach: number): Promise<Aim> => {
+      const onMap = snapped(p, reach);
+      if (!find || onMap.to.includes('corner')) return onMap;
+      const found = await find(p, reach).catch(() => null);
+      if (!found || (found.is === 'edge' && onMap.to.includes('edge'))) return onMap;
+      return { at: clothPoint(found.at.x, found.at.y), to: ['photo'] };
+    };
     const put = (at: ClothPoint): void => {
       const { tool, points, curved } = get();
       const first = points[0];
@@ -107,15 +133,25 @@ export const makeMapHand = (): StoreApi<MapHand> =>
       tool: 'choose',
       chosenId: null,
       curved: false,
+      traces: false,
       take: (tool) => set({ ...idle, tool, curved: tool === 'applique' && get().curved }),
       choose: (chosenId) => set({ chosenId }),
       setCurved: (curved) => set({ curved }),
+      trace(found) {
+        find = found;
+        set({ traces: found !== null });
+      },
       hover(p, reach) {
-        if (get().tool !== 'choose') set({ pointer: snapped(p, reach) });
+        if (get().tool === 'choose') return;
+        over = p;
+        set({ pointer: snapped(p, reach) });
+        // The photo is asked meanwhile; an answer about where the pointer was is dropped.
+        void aimed(p, reach).then((pointer) => over === p && get().tool !== 'choose' && set({ pointer }));
       },
       pick(p, reach) {
-        if (get().tool !== 'choose') put(snapped(p, reach).at);
-        else set({ chosenId: patchAt(inLayers(regionsNow()), p)?.id ?? null });
+        if (get().tool === 'choose') set({ chosenId: patchAt(inLayers(regionsNow()), p)?.id ?? null });
+        // One after the other, in the order of the clicks.
+        else putting = putting.then(async () => put((await aimed(p, reach)).at));
       },
       press(p, reach) {
         const { tool, chosenId } = get();

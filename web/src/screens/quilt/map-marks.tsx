@@ -8,7 +8,7 @@ import { MOORLAND } from '../../ui/theme.ts';
 import type { MapHand } from './map-hand.ts';
 
 /** What a point is drawn to, in words. */
-const GUIDE_WORDS: Readonly<Record<Guide, string>> = {
+const GUIDE_WORDS: Readonly<Record<Guide | 'photo', string>> = {
   corner: 'corner',
   middle: 'middle',
   edge: 'on the edge',
@@ -16,6 +16,7 @@ const GUIDE_WORDS: Readonly<Record<Guide, string>> = {
   level: 'straight',
   'in-line': 'in line with the first',
   equal: 'as long',
+  photo: 'as in the photo',
 };
 
 /** What the hand does on the map: the chosen patch with its corners, what is moved, and what is being drawn. */

@@ -48,7 +48,7 @@ export function MapToolBar({
   readonly onBring: () => void;
   readonly lengthField: RefObject<HTMLInputElement | null>;
 }) {
-  const { tool, points, pointer, curved } = useStore(hand);
+  const { tool, points, pointer, curved, traces } = useStore(hand);
   const { setCurved, putAt, finish, key } = hand.getState();
   const last = points.at(-1)?.at;
   const length = last && pointer ? Math.hypot(pointer.at.x - last.x, pointer.at.y - last.y) : 0;
@@ -56,6 +56,7 @@ export function MapToolBar({
     <Group className="tool-bar" gap="sm" role="group" aria-label="With this tool">
       <Text size="sm" style={{ flex: '1 1 260px' }}>
         {TOOLS[tool].how}
+        {tool !== 'choose' && traces && ' Points go to corners and edges that the photo shows.'}
       </Text>
       {tool !== 'choose' && points.length > 0 && (
         <LengthInput

@@ -13,15 +13,20 @@ import {
   ringBounds,
 } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
-import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { Group, Image } from 'react-konva';
 import { useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { takePatches } from '../../document/drawing.ts';
 import { type Lost, lostBy, setMap, setMeasured } from '../../document/placing.ts';
+import { photoOf } from '../../document/photo.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
+import { photos } from '../../photo-worker/photos.ts';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { PhotoCard } from '../photo/photo-card.tsx';
+import { usePhotoFromAbove } from '../photo/use-photo.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { BringOutlines } from './bring-outlines.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
@@ -35,6 +40,8 @@ import { MapRail, MapToolBar } from './map-rail.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { SumsCard } from './sums-card.tsx';
 
+/** How opaque patches are that lie over a photo. */
+const OVER_PHOTO = 0.45;
 /** So many pixels about a place are near enough to it. */
 const NEAR = 10;
 
@@ -105,6 +112,11 @@ export default function QuiltStep() {
       lengthField.current?.select();
     }
   };
+  const photo = photoOf(records);
+  const fromAbove = usePhotoFromAbove(quiltId, photo, size);
+  useEffect(() => {
+    hand.getState().trace(fromAbove ? (p, reach) => photos().find(p, reach) : null);
+  }, [hand, fromAbove]);
   const bounds: Bounds = { minX: 0, minY: 0, maxX: size.width, maxY: size.length };
   const count = (kind: RegionKind): number => patches.filter((patch) => patch.kind === kind).length;
   const parts = KINDS.filter(([kind]) => count(kind) > 0).map(([kind, one]) => counted(count(kind), one));
@@ -119,7 +131,22 @@ export default function QuiltStep() {
             bounds={bounds}
             label={`${name}, ${patches.length} patches`}
             focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
-            ground={(view) => <Patches patches={patches} scale={view.scale} />}
+            ground={(view) => (
+              <>
+                {fromAbove && (
+                  <Image
+                    image={fromAbove}
+                    width={size.width}
+                    height={size.length}
+                    opacity={1 - (photo?.paleness ?? 0)}
+                    perfectDrawEnabled={false}
+                  />
+                )}
+                <Group opacity={fromAbove ? OVER_PHOTO : 1}>
+                  <Patches patches={patches} scale={view.scale} />
+                </Group>
+              </>
+            )}
             onPick={(p, view) => pick(p, NEAR / view.scale)}
             onPress={(p, view) => press(p, NEAR / view.scale)}
             onHover={(p, view) => hover(p, NEAR / view.scale)}
@@ -171,6 +198,7 @@ export default function QuiltStep() {
             onMeasured={(next) => edit('measured', setMeasured(next))}
             onMap={setTop}
           />
+          <PhotoCard quiltId={quiltId} photo={photo} size={size} />
           <Text>
             {parts.join(', ')}. Both diagonals should measure {formatLength(diagonal, style)}; if they differ by more
             than {formatLength(12.7, style)}, the top is out of square and will ripple.
