@@ -11,7 +11,8 @@ const CORE = {
   lineup: ['geometry', 'cloth', 'design'],
   formats: ['geometry', 'design', 'route'],
   density: ['geometry'],
-  plan: ['geometry', 'design', 'cloth', 'fit', 'rows', 'stitch', 'lineup', 'passes'],
+  photo: ['geometry'],
+  plan: ['geometry', 'design', 'cloth', 'fit', 'rows', 'stitch', 'lineup', 'passes', 'photo'],
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'stitch', 'lineup', 'density'],
   run: ['geometry', 'plan'],
   frame: ['geometry', 'cloth', 'lineup', 'passes', 'plan', 'run'],
@@ -25,7 +26,7 @@ module.exports = {
     {
       name: 'no-orphan',
       severity: 'error',
-      from: { orphan: true, pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|work)-worker\\.ts$', '-process\\.ts$'] },
+      from: { orphan: true, pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|work|photo)-worker\\.ts$', '-process\\.ts$'] },
       to: {},
     },
     ...Object.entries(CORE).map(([room, may]) => ({

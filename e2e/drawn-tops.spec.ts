@@ -241,7 +241,7 @@ const shotPoints: readonly PhotoPoint[] = [[0, 0], [1, 0], [1, 1], [0, 1]].map((
 /** A photo of a light top on a dark floor with one dark block on it, held sideways: its pixels lie on their side, and its tag says so. */
 async function photoOfTop(page: Page, block: readonly (readonly [number, number])[]): Promise<Buffer> {
   const { toPhoto } = squareUp(shotPoints, PHOTO)!;
-  const rings = [ON_PHOTO, block.map(([x, y]) => Object.values(project(toPhoto, { x, y })))];
+  const rings = [ON_PHOTO, block.map(([x, y]) => project(toPhoto, { x, y })).map(({ x, y }) => [x, y])];
   const base64 = await page.evaluate(
     ([width, height, [top, dark]]) => {
       const canvas = document.createElement('canvas');

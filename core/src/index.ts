@@ -107,12 +107,13 @@ export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { clothOnFrame, type OnPoles, takenUpBy } from './plan/cloth-on-frame.ts';
-export { type Maker, makersOf, passesOf, passesWhenLoaded } from './plan/bands.ts';
+export { type Maker, makersOf, passesOf } from './plan/bands.ts';
+export { type LoadingSums, loadingSums } from './plan/loadings.ts';
 export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
-export { cornerLandmarks, graphOf, type NamedPlace, touchOf } from './plan/landmarks.ts';
+export { cornerLandmarks, graphOf, markedPatches, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { Piece } from './plan/piece.ts';
 export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';

@@ -47,13 +47,15 @@ describe('what a quilt takes', () => {
     expect([sums.length / INCH, sums.cloth / INCH]).toEqual([expect.closeTo(248, 9), expect.closeTo(17.5, 9)]);
   });
   it('is said in sentences, of a turned quilt as it is loaded', () => {
-    const said = (loading: 'upright' | 'turned') =>
-      sumsInWords(inches(55, 64), loading, 42 * INCH, 'in16').map(({ what, sentences }) => `${what}: ${sentences.join(' ')}`.replaceAll('\u00a0', ' '));
+    const said = (loading: 'upright' | 'turned', frame = 130) =>
+      sumsInWords({ size: inches(55, 64), loading, binding: 6.35, frameWidth: frame * INCH }, 42 * INCH, 'in16').map(({ what, sentences }) => `${what}: ${sentences.join(' ')}`.replaceAll('\u00a0', ' '));
     expect(said('upright')).toEqual([
       'Backing: As loaded 63 in along the poles × 72 in. Cut 2 pieces of 63 in, seams along the poles, where they roll up flat. That is 126 in of cloth, 14 % left over.',
       'Batting: 63 in × 72 in, to the edge of the backing.',
-      'Binding: 248 in with corners and ends. Cut 7 strips 2 1/2 in wide across the cloth: 17 1/2 in of it.',
+      'Binding: 248 in with corners and ends. Cut 7 strips 2 1/2 in wide across the cloth: 17 1/2 in of it. It takes 1/4 in of the edge: keep what matters clear of that.',
+      'Leaders: 63 in of each pole’s leader: 32 pins on each, one every 2 in. The frame has 130 in.',
     ]);
+    expect(said('upright', 60)[3]).toContain('That is 3 in more than the frame has. Load it the other way');
     // Two pieces either way: seams along the poles would take 144 in, across them 126.
     expect(said('turned')[0]).toContain('As loaded 72 in along the poles × 63 in. Cut 2 pieces of 63 in, seams across the poles.');
   }); // prettier-ignore

@@ -57,6 +57,9 @@ export function backingWays(top: Size, clothWidth: number): readonly BackingWay[
   return along.cloth <= WORTH * across.cloth ? [along, across] : [across, along];
 }
 
+/** The backing is pinned to the leaders every 2 in, mm. */
+const PINNED = 50.8;
+
 /** What a binding usually takes of the top's edge, mm: a quarter of an inch. */
 export const USUAL_BINDING = MM_PER_INCH / 4;
 
@@ -82,10 +85,18 @@ const SEAMS: Readonly<Record<BackingWay['seams'], string>> = {
   across: 'seams across the poles',
 };
 
-/** What to buy and cut for a top, each in short sentences: as it is loaded, of a cloth of some width. */
+/** What the sums are of: a top, how it is loaded on how long a frame, and what the binding takes of its edge; mm. */
+export interface ToSum {
+  readonly size: Size;
+  readonly loading: Loading;
+  readonly binding: number;
+  /** Along the poles. */
+  readonly frameWidth: number;
+}
+
+/** What to buy and cut for a top, each in short sentences: of a cloth of some width. */
 export function sumsInWords(
-  size: Size,
-  loading: Loading,
+  { size, loading, binding: allowance, frameWidth }: ToSum,
   clothWidth: number,
   style: LengthStyle,
 ): readonly { readonly what: string; readonly sentences: readonly string[] }[] {
@@ -109,6 +120,16 @@ export function sumsInWords(
       sentences: [
         `${long(binding.length)} with corners and ends.`,
         `Cut ${counted(binding.strips, 'strip')} ${long(binding.stripWidth)} wide across the cloth: ${long(binding.cloth)} of it.`,
+        `It takes ${long(allowance)} of the edge: keep what matters clear of that.`,
+      ],
+    },
+    {
+      what: 'Leaders',
+      sentences: [
+        `${long(width)} of each pole’s leader: ${counted(Math.floor(width / PINNED) + 1, 'pin')} on each, one every ${long(PINNED)}.`,
+        width > frameWidth
+          ? `That is ${long(width - frameWidth)} more than the frame has. Load it the other way, or make the top narrower.`
+          : `The frame has ${long(frameWidth)}.`,
       ],
     },
   ];

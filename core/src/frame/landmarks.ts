@@ -1,7 +1,7 @@
 import { loadingMap } from '../cloth/loading.ts';
 import type { MapGraph } from '../cloth/map-graph.ts';
 import { applyToPoint } from '../geometry/affine.ts';
-import { cornerLandmarks, markLandmark, type NamedPlace, touchOf } from '../plan/landmarks.ts';
+import { cornerLandmarks, markedPatches, markLandmark, type NamedPlace, touchOf } from '../plan/landmarks.ts';
 import { type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
 import type { TouchRecord } from '../plan/records.ts';
 import { joinTargets, type NamedTarget, pieceTargets } from '../plan/targets.ts';
@@ -25,10 +25,10 @@ export interface FoundAgain {
 
 /** The corners of all patches as the quilt is loaded; those of the patch at hand are called by its own name. They stay while nothing but touches is added. */
 export const cornersAtHand = (
-  { regions, quilts }: Pick<PlanRecords, 'regions' | 'quilts'>,
+  records: Pick<PlanRecords, 'regions' | 'quilts'>,
   graph: MapGraph,
   atHand: string | null = null,
-): NamedPlace[] => cornerLandmarks(graph, Object.values(regions), lieOf({ quilts }), atHand);
+): NamedPlace[] => cornerLandmarks(graph, markedPatches(records), lieOf(records), atHand);
 
 /** All that can be touched now: corners of patches, points of what was stitched before the quilt was last moved, and marks made by hand. */
 export function landmarksOf(

@@ -1,6 +1,7 @@
 import { type Loading, loadingMap } from '../cloth/loading.ts';
 import { cornersOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
+import { markedPatches } from './landmarks.ts';
 import { type Plan, settling } from './evaluate.ts';
 import type { PieceBand } from './piece-band.ts';
 import { PIECE_SOURCES, type PieceRef, type PieceSource } from './piece-ref.ts';
@@ -36,9 +37,7 @@ export const bandsOf = (plan: Plan, loading: Loading, without?: PieceSource): re
 /** y of the patch corners as the quilt is loaded: what the cloth itself has to line up on. */
 const cornerHeights = (plan: Plan, loading: Loading): readonly number[] => {
   const lie = loadingMap(loading, quiltOf(plan.records).map.size);
-  return Object.values(plan.records.regions).flatMap(({ shape }) =>
-    cornersOf(shape).map(({ at }) => applyToPoint(lie, at).y),
-  );
+  return markedPatches(plan.records).flatMap(({ shape }) => cornersOf(shape).map(({ at }) => applyToPoint(lie, at).y));
 };
 
 /** The passes of some bands on the quilt when it is loaded so. */

@@ -7,7 +7,7 @@ import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
 import { clothOnFrame, type OnPoles } from './cloth-on-frame.ts';
 import type { MapGraph } from '../cloth/map-graph.ts';
-import { cornerLandmarks, type NamedPlace } from './landmarks.ts';
+import { cornerLandmarks, markedPatches, type NamedPlace } from './landmarks.ts';
 import type { Piece } from './piece.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 import { passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
@@ -53,7 +53,7 @@ export function forecastPasses(
 ): PassForecast[] {
   const quilt = quiltOf(records);
   const lie = loadingMap(quilt.loading, quilt.map.size);
-  const corners = cornerLandmarks(graph, Object.values(records.regions), lie);
+  const corners = cornerLandmarks(graph, markedPatches(records), lie);
   const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes }, piece.id) === pass));
   const changes = bobbinChanges(
     inPass.flat().map((piece) => piece.totals.thread),

@@ -1,12 +1,14 @@
 import type { Lie } from '../cloth/loading.ts';
 import { cornerNames } from '../cloth/corner-names.ts';
 import { controlId, mapGraph, type MapGraph } from '../cloth/map-graph.ts';
+import { withTop } from '../cloth/drawn/with-top.ts';
 import type { Region } from '../cloth/region.ts';
 import { cornersOf, movedShape, type Shape } from '../cloth/shape.ts';
 import { joinedId } from '../ids.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { onTop, type Place } from '../lineup/touch.ts';
 import type { Plan } from './evaluate.ts';
+import { type PlanRecords, quiltOf } from './plan-document.ts';
 import type { LandmarkRecord, TouchRecord } from './records.ts';
 
 /** A point that can be found both on the plan and on the cloth. */
@@ -18,7 +20,11 @@ export interface NamedPlace extends Place {
 }
 
 /** The seams of the quilt's map. */
-export const graphOf = ({ records }: Plan): MapGraph => mapGraph(Object.values(records.regions));
+export const graphOf = ({ records }: Plan): MapGraph => mapGraph(markedPatches(records));
+
+/** The patches whose corners can be lined up on, the top itself among them where no patch has its corners. */
+export const markedPatches = (records: Pick<PlanRecords, 'regions' | 'quilts'>): readonly Region[] =>
+  withTop(Object.values(records.regions), quiltOf(records).map);
 
 /**
  * The corners of all patches, each place once, named as the quilt is loaded: by the patch at hand where it is one of its own, else by a

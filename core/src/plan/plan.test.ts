@@ -97,8 +97,8 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(5, placed)).toBe(placed);
-    expect(() => migratePlan(6, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(6, placed)).toBe(placed);
+    expect(() => migratePlan(7, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {

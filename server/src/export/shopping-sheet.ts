@@ -23,19 +23,18 @@ const TITLE = 11;
 
 /** One page: what to buy for a quilt, and its top on the pieces of its backing. */
 export async function shoppingSheetFile({ records, style, paper, cloth }: Shopping): Promise<ExportFile> {
-  const { name, loading, map } = quiltOf(records);
+  const { name, loading, map, binding, machine } = quiltOf(records);
   const long = (mm: number): string => formatLength(mm, style);
   const doc = await newPdf(`${name}: shopping`);
   newPage(doc, paper);
   doc.fillColor(INK).fontSize(6);
-  write(doc, `${name}: backing, batting, binding`, MARGIN, MARGIN);
+  write(doc, `${name}: backing, batting, binding, leaders`, MARGIN, MARGIN);
   doc.fontSize(3.6);
   const lines = [
     `The top: ${long(map.size.width)} × ${long(map.size.length)}, loaded ${loading}. Cloth: ${long(cloth)} wide.`,
-    ...sumsInWords(map.size, loading, cloth, style).flatMap(({ what, sentences }) => [
-      '',
-      ...sentences.map((sentence, i) => (i === 0 ? `${what}: ${sentence}` : sentence)),
-    ]),
+    ...sumsInWords({ size: map.size, loading, binding, frameWidth: machine.frame.width }, cloth, style).flatMap(
+      ({ what, sentences }) => ['', ...sentences.map((sentence, i) => (i === 0 ? `${what}: ${sentence}` : sentence))],
+    ),
   ];
   lines.forEach((line, i) => write(doc, line, MARGIN, MARGIN + TITLE + i * LINE));
   drawBacking(doc, records, cloth, MARGIN + TITLE + (lines.length + 1) * LINE);

@@ -2,6 +2,7 @@ import {
   advanceNow,
   type AdvanceState,
   applyToPoint,
+  inLayers,
   loadingMap,
   type MountCommand,
   mountedAt,
@@ -40,7 +41,7 @@ export function mountCommand(
       ...{ name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
       thickness: sewingOf(quilt).thickness,
     },
-    patches: Object.values(records.regions).map(({ name, kind, print, shape }) => ({
+    patches: inLayers(Object.values(records.regions)).map(({ name, kind, print, shape }) => ({
       name,
       kind,
       print,

@@ -1,4 +1,4 @@
-import { asDrawn, type PatchEdit, type PlanRecords, QUILT_ID, quiltOf, type Region } from '@gorse/core';
+import { asDrawn, type PatchEdit, type PlanRecords, QUILT_ID, quiltOf, type Region, withTop } from '@gorse/core';
 import { clearRegion, touchesOn } from './placing.ts';
 import { withoutGonePatches } from './rows.ts';
 
@@ -19,7 +19,7 @@ export function takePatches({ put, gone }: Extract<PatchEdit, { put: unknown }>)
     return withoutGonePatches({
       ...cleared,
       regions,
-      touches: touchesOn(cleared.touches, Object.values(regions)),
+      touches: touchesOn(cleared.touches, withTop(Object.values(regions), drawn.map)),
       quilts: drawn.map === quilt.map ? cleared.quilts : { [QUILT_ID]: { ...quilt, map: drawn.map } },
     });
   };

@@ -31,6 +31,8 @@ export const setMachine = (machine: Machine): Edit => changeQuilt(() => ({ machi
 /** Loads the quilt so. Passes set by hand were for the other way, and go. */
 export const setLoading = (loading: Loading): Edit => changeQuilt(() => ({ loading, passes: NO_RULES }));
 
+export const setBinding = (binding: number): Edit => changeQuilt(() => ({ binding }));
+
 export const setLineUpRules = (change: Partial<LineUpRules>): Edit =>
   changeQuilt(({ lineUpRules }) => ({ lineUpRules: { ...lineUpRules, ...change } }));
 

@@ -18,6 +18,7 @@ import {
   type Setting,
   sizing,
   type TouchRecord,
+  withTop,
   USUAL_SPI,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
@@ -123,7 +124,7 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
     const regions = byId([...made, ...others]);
     const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
     const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
-    const touches = touchesOn(cleared.touches, [...made, ...others]);
+    const touches = touchesOn(cleared.touches, withTop([...made, ...others], map));
     const isSized = before.setting.kind === 'drawn' && setting.kind === 'drawn';
     const photos = isSized ? movedPhotos(records.photos, sizing(before, map)) : records.photos;
     return withoutGonePatches({

@@ -7,7 +7,7 @@ import { mapGraph } from '../map-graph.ts';
 import { makeMap, mapPatches } from '../quilt-map.ts';
 import type { Region } from '../region.ts';
 import { plainGrid } from '../settings/grid.ts';
-import { cornersOf, outlineOf, tracedShape } from '../shape.ts';
+import { boxShape, cornersOf, outlineOf, tracedShape } from '../shape.ts';
 import { asDrawn } from './as-drawn.ts';
 import { inLayers, patchAt } from './layers.ts';
 import { mergeable, mergePatches } from './merge-patches.ts';
@@ -17,6 +17,7 @@ import { copiesOf, newPatch } from './new-patch.ts';
 import { isRefused, type PatchEdit } from './patch-edit.ts';
 import { snapIndex, snapTo } from './snap.ts';
 import { splitPatch } from './split-patch.ts';
+import { withTop } from './with-top.ts';
 
 // Four blocks of 100 mm with a border of 20 mm.
 const MAP = makeMap(plainGrid({ across: 2, down: 2, blockWidth: 100, blockHeight: 100, sashing: 0 }), [evenBorder(20)]);
@@ -178,6 +179,21 @@ describe('a top of a setting that a hand changes', () => {
     expect(asDrawn(MAP, regions, ['border-left']).map).toEqual(makeMap({ kind: 'drawn', width: 240, length: 240 }, []));
     const own = { ...regions, own: { ...TOP[0]!, id: 'own', origin: 'hand' as const } };
     expect(asDrawn(MAP, own, ['own']).map).toBe(MAP);
+  });
+});
+
+describe('a drawn top with little on it', () => {
+  const map = makeMap({ kind: 'drawn', width: 300, length: 200 }, []);
+  const patch = { ...TOP[0]!, origin: 'hand' as const };
+  it('is lined up on its own corners where no patch has them', () => {
+    expect(withTop([patch], map).at(-1)).toMatchObject({ id: 'top', name: 'the top' });
+    const whole = { ...patch, shape: boxShape(at(0, 0), at(300, 200)) };
+    expect(withTop([whole], map)).toEqual([whole]);
+    expect(withTop(TOP, MAP)).toBe(TOP);
+    // Edges of the top that a patch lies along stay that patch's.
+    const graph = mapGraph(withTop([{ ...patch, shape: boxShape(at(0, 0), at(100, 200)) }], map));
+    expect(graph.edges.filter(({ kind }) => kind === 'seam')).toHaveLength(0);
+    expect(graph.vertexOf('control.top.c2')?.at).toEqual({ x: 300, y: 0 });
   });
 });
 

@@ -4,6 +4,7 @@ import {
   type FramePiece,
   lineUpTask,
   mapGraph,
+  markedPatches,
   NO_WISHES,
   type OnFrame,
   type PlanRecords,
@@ -44,7 +45,8 @@ export interface Say {
 export function useSituation({ records, pieces, passes, log, chosenId }: Asked) {
   const { advances, advance, mounts, live, runs } = log;
   const [said, setSaid] = useState(SAID_NOTHING);
-  const graph = useMemo(() => mapGraph(Object.values(records.regions)), [records.regions]);
+  const { regions, quilts } = records;
+  const graph = useMemo(() => mapGraph(markedPatches({ regions, quilts })), [regions, quilts]);
   const on = useMemo(
     (): OnFrame<RunAnswer> => ({ records, graph, pieces, passes, advances, runs, live, chosenId }),
     [records, graph, pieces, passes, advances, runs, live, chosenId],
@@ -55,7 +57,6 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const stitched = useStitched(runs);
   const resting = useSame(stitched.filter((line) => line.id !== live?.id || live.state.status !== 'stitching'));
   const again = useFoundAgain(resting, records);
-  const { regions, quilts } = records;
   const atHand = piece?.regionId ?? null;
   const corners = useMemo(() => cornersAtHand({ regions, quilts }, graph, atHand), [regions, quilts, graph, atHand]);
   const asked = useMemo(

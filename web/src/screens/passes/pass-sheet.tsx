@@ -6,7 +6,6 @@ import {
   formatDuration,
   formatLength,
   type LengthStyle,
-  type Loading,
   type PlanRecords,
   type Point,
   quiltOf,
@@ -14,14 +13,14 @@ import {
 } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
 import { IconDots, IconPinFilled } from '@tabler/icons-react';
-import { setLineUpRules, setLoading, setPassStart, setPiecePass } from '../../document/passes.ts';
+import { setLineUpRules, setPassStart, setPiecePass } from '../../document/passes.ts';
 import { edit } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { reshapeRows } from '../layout/rows/reshape.ts';
 import { DrawInPanel } from './draw-in-panel.tsx';
 import { FrameChoice } from './frame-choice.tsx';
+import { LoadingChoice } from './loading-choice.tsx';
 import { TooDeep } from './too-deep.tsx';
 
 /** One pass on paper's terms: what is stitched, what it is lined up on, how well, and what it takes. */
@@ -123,14 +122,7 @@ export function PassSheet({
           </section>
         </>
       )}
-      <section aria-label="Loading">
-        <Text fw={700}>Loaded</Text>
-        <Group gap={6} mt={4}>
-          {(['upright', 'turned'] as const).map((way) => (
-            <LoadingButton key={way} way={way} shown={shown} now={quiltOf(records).loading} />
-          ))}
-        </Group>
-      </section>
+      <LoadingChoice records={records} />
       <FrameChoice machine={machine} />
       <DrawInPanel records={records} />
     </Stack>
@@ -143,31 +135,6 @@ const RULES = [
   { key: 'elsewhere', label: 'Elsewhere ±', least: 0.1, most: 50, fine: true },
   { key: 'ease', label: 'Eased over', least: 0, most: 2000, fine: false },
 ] as const;
-
-const WAYS: Readonly<Record<Loading, string>> = { upright: 'Upright', turned: 'Turned 90°' };
-
-function LoadingButton({
-  way,
-  shown,
-  now,
-}: {
-  readonly way: Loading;
-  readonly shown: ShownPasses;
-  readonly now: Loading;
-}) {
-  const { passes, tooDeep } = shown.byLoading[way];
-  return (
-    <Button
-      size="compact-md"
-      variant={way === now ? 'filled' : 'default'}
-      aria-pressed={way === now}
-      onClick={() => way === now || void reshapeRows('loading', setLoading(way))}
-    >
-      {WAYS[way]}: {counted(passes, 'pass')}
-      {tooDeep > 0 ? `, ${tooDeep} too deep` : ''}
-    </Button>
-  );
-}
 
 function doubtWords(where: string, at: DoubtAt | null, wanted: number, style: LengthStyle): string {
   if (!at) return '';

@@ -14,17 +14,19 @@ import {
 } from '@gorse/core';
 import { Stack, Text, Title } from '@mantine/core';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { Group, Image } from 'react-konva';
 import { useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { Patches, plannedPatches } from '../../canvas/patches.tsx';
+import { plannedPatches } from '../../canvas/patches.tsx';
+import { PatchesOnPhoto } from '../../canvas/photo-layer.tsx';
 import { takePatches } from '../../document/drawing.ts';
+import { setBinding } from '../../document/passes.ts';
 import { type Lost, lostBy, setMap, setMeasured } from '../../document/placing.ts';
 import { photoOf } from '../../document/photo.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { photos } from '../../photo-worker/photos.ts';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { LoadingChoice } from '../passes/loading-choice.tsx';
 import { PhotoCard } from '../photo/photo-card.tsx';
 import { usePhotoFromAbove } from '../photo/use-photo.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
@@ -40,8 +42,6 @@ import { MapRail, MapToolBar } from './map-rail.tsx';
 import { withNextKind } from './own-kinds.ts';
 import { SumsCard } from './sums-card.tsx';
 
-/** How opaque patches are that lie over a photo. */
-const OVER_PHOTO = 0.45;
 /** So many pixels about a place are near enough to it. */
 const NEAR = 10;
 
@@ -58,7 +58,8 @@ const KINDS: readonly (readonly [RegionKind, string])[] = [
 export default function QuiltStep() {
   const records = usePlan((state) => state.records);
   const style = useLengthStyle();
-  const { name, map, measured, loading } = quiltOf(records);
+  const quilt = quiltOf(records);
+  const { name, map, measured } = quilt;
   const quiltId = usePlan((state) => state.quiltId) ?? '';
   const { size } = map;
   const [asked, ask] = useState<{ readonly next: PlanRecords; readonly lost: Lost } | null>(null);
@@ -132,20 +133,13 @@ export default function QuiltStep() {
             label={`${name}, ${patches.length} patches`}
             focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
             ground={(view) => (
-              <>
-                {fromAbove && (
-                  <Image
-                    image={fromAbove}
-                    width={size.width}
-                    height={size.length}
-                    opacity={1 - (photo?.paleness ?? 0)}
-                    perfectDrawEnabled={false}
-                  />
-                )}
-                <Group opacity={fromAbove ? OVER_PHOTO : 1}>
-                  <Patches patches={patches} scale={view.scale} />
-                </Group>
-              </>
+              <PatchesOnPhoto
+                patches={patches}
+                photo={fromAbove}
+                paleness={photo?.paleness ?? 0}
+                size={size}
+                scale={view.scale}
+              />
             )}
             onPick={(p, view) => pick(p, NEAR / view.scale)}
             onPress={(p, view) => press(p, NEAR / view.scale)}
@@ -206,7 +200,8 @@ export default function QuiltStep() {
           <Text size="sm" c="var(--ink-soft)">
             Designs in patches stay with them when you change a measurement.
           </Text>
-          <SumsCard quiltId={quiltId} size={size} loading={loading} />
+          <LoadingChoice records={records} />
+          <SumsCard quiltId={quiltId} quilt={quilt} onBinding={(binding) => edit('binding', setBinding(binding))} />
         </Stack>
       </aside>
     </div>

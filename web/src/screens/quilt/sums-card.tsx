@@ -4,8 +4,8 @@ import {
   type BackingWay,
   backingWays,
   counted,
-  type Loading,
   loadedSize,
+  type QuiltRecord,
   type Size,
   sumsInWords,
 } from '@gorse/core';
@@ -18,13 +18,15 @@ import { MOORLAND } from '../../ui/theme.ts';
 
 interface Props {
   readonly quiltId: string;
-  /** Of the top. */
-  readonly size: Size;
-  readonly loading: Loading;
+  readonly quilt: QuiltRecord;
+  /** What the binding takes of the top's edge, mm. */
+  readonly onBinding: (binding: number) => void;
 }
 
 /** What to buy and cut: backing, batting and binding of a cloth of some width. */
-export function SumsCard({ quiltId, size, loading }: Props) {
+export function SumsCard({ quiltId, quilt, onBinding }: Props) {
+  const { loading, binding, machine } = quilt;
+  const { size } = quilt.map;
   const style = useLengthStyle();
   const paper = useSheetPaper();
   const cloth = usePreferences(({ clothWidth }) => clothWidth);
@@ -34,7 +36,7 @@ export function SumsCard({ quiltId, size, loading }: Props) {
     <section aria-label="Backing, batting, binding">
       <Stack gap="xs">
         <Title order={2} size="h4">
-          Backing, batting, binding
+          Backing, batting, binding, leaders
         </Title>
         <LengthInput
           label="Width of the cloth"
@@ -42,12 +44,21 @@ export function SumsCard({ quiltId, size, loading }: Props) {
           {...CLOTH_WIDTHS}
           onLength={(clothWidth) => usePreferences.setState({ clothWidth })}
         />
+        <LengthInput
+          label="What the binding takes of the edge"
+          value={binding}
+          least={0}
+          most={100}
+          onLength={onBinding}
+        />
         {way && <BackingPicture top={top} way={way} />}
-        {sumsInWords(size, loading, cloth, style).map(({ what, sentences }) => (
-          <Text key={what}>
-            <b>{what}.</b> {sentences.join(' ')}
-          </Text>
-        ))}
+        {sumsInWords({ size, loading, binding, frameWidth: machine.frame.width }, cloth, style).map(
+          ({ what, sentences }) => (
+            <Text key={what}>
+              <b>{what}.</b> {sentences.join(' ')}
+            </Text>
+          ),
+        )}
         <Button
           component="a"
           href={api.shoppingSheetAddress(quiltId, style, paper, cloth)}
