@@ -12,6 +12,7 @@ import { benchLineUp } from './lineup.ts';
 import { benchLoad } from './load.ts';
 import { benchMap } from './map.ts';
 import { machineSpeed } from './machine-speed.ts';
+import { benchMapScreen } from './map-screen.ts';
 import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
@@ -26,6 +27,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   align: benchAlign,
   rows: benchRows,
   map: benchMap,
+  'map-screen': benchMapScreen,
   library: benchLibrary,
   server: benchServer,
   files: benchFiles,

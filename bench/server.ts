@@ -1,4 +1,4 @@
-import { evenBorder, plainGrid } from '@gorse/core';
+import { evenBorder, plainGrid, type QuiltMap } from '@gorse/core';
 import type { QuiltAnswer } from '@gorse/contract';
 import { startServer } from '../e2e/server.ts';
 import { ask } from '../e2e/ask.ts';
@@ -12,25 +12,35 @@ const TOP = {
   borders: [evenBorder(80)],
 };
 
+/** Makes a quilt and edits one of its patches so many times; how long each took, ms. */
+export async function editTimes(
+  address: string,
+  top: Pick<QuiltMap, 'setting' | 'borders'>,
+  edits: number,
+): Promise<readonly number[]> {
+  const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Bench', ...top });
+  const { records } = await ask<QuiltAnswer>(address, `/quilts/${id}`);
+  const before = Object.values(records.regions)[0]!;
+  const times: number[] = [];
+  for (let revision = 0; revision < edits; revision++) {
+    const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
+    const start = performance.now();
+    await ask(address, `/quilts/${id}/edits`, {
+      editId: `bench-edit-${revision}`,
+      baseRevision: revision,
+      mark: 'bench',
+      diff,
+    });
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+
 /** The real server on an embedded database on disk: one record an edit, acknowledged only when it is synced. */
 export const benchServer = (): Promise<void> =>
   withServer(async (first) => {
     const { folder } = first;
-    const { id } = await ask<{ id: string }>(first.address, '/quilts', { name: 'Bench', ...TOP });
-    const { records } = await ask<QuiltAnswer>(first.address, `/quilts/${id}`);
-    const before = records.regions['block-1-1']!;
-    const times: number[] = [];
-    for (let revision = 0; revision < EDITS; revision++) {
-      const diff = [{ kind: 'regions', id: before.id, before, after: { ...before, name: `block ${revision}` } }];
-      const start = performance.now();
-      await ask(first.address, `/quilts/${id}/edits`, {
-        editId: `bench-edit-${revision}`,
-        baseRevision: revision,
-        mark: 'bench',
-        diff,
-      });
-      times.push(performance.now() - start);
-    }
+    const times = await editTimes(first.address, TOP, EDITS);
     printFigure('server.edit_ms_p50', quantile(times, 0.5), 'ms, synced to disk, a quilt of 365 patches', null);
     printFigure('server.edit_ms_p95', quantile(times, 0.95), 'ms, synced to disk, a quilt of 365 patches', null);
     await first.kill();

@@ -37,6 +37,8 @@ export interface MapGraph {
   readonly edges: readonly Seam[];
   /** The vertex of a control, by the control's id (`controlId`); undefined when the map has no such control any more. */
   vertexOf(id: string): Vertex | undefined;
+  /** Those of all the controls of a patch, in their order; none when the map has no such patch any more. */
+  verticesOf(regionId: string): readonly Vertex[];
 }
 
 /** What a control of a patch is called on the whole map. */
@@ -58,9 +60,10 @@ export function mapGraph(regions: readonly Region[]): MapGraph {
   }
   const clusters = clusterPoints(places, SAME_LANDMARK);
   const vertices: { id: string; at: ClothPoint; ids: [string, ...string[]]; corner: boolean }[] = [];
-  const byId = new Map<string, Vertex>();
+  const firsts = new Map<string, number>();
   let i = 0;
   for (const region of regions) {
+    firsts.set(region.id, i);
     for (const { id: control, at, corner } of region.shape) {
       const id = controlId(region.id, control);
       const cluster = clusters[i++]!;
@@ -68,10 +71,21 @@ export function mapGraph(regions: readonly Region[]): MapGraph {
       const vertex = known ?? (vertices[cluster] = { id, at, ids: [id], corner: false });
       if (known) known.ids.push(id);
       vertex.corner ||= corner;
-      byId.set(id, vertex);
     }
   }
-  return { vertices, edges: seamsOf(regions, vertices, clusters), vertexOf: (id) => byId.get(id) };
+  const byRegion = new Map(regions.map((region) => [region.id, region]));
+  const verticesOf = (regionId: string): readonly Vertex[] => {
+    const first = firsts.get(regionId);
+    return first === undefined ? [] : byRegion.get(regionId)!.shape.map((_, k) => vertices[clusters[first + k]!]!);
+  };
+  // Few ask by id, and of thousands of patches the index takes long to make.
+  let byId: ReadonlyMap<string, Vertex> | null = null;
+  return {
+    vertices,
+    edges: seamsOf(regions, vertices, clusters),
+    vertexOf: (id) => (byId ??= new Map(vertices.flatMap((one) => one.ids.map((own) => [own, one])))).get(id),
+    verticesOf,
+  };
 }
 
 function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], clusters: Int32Array): Seam[] {

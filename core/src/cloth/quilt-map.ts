@@ -28,8 +28,15 @@ export function mapSizedTo({ setting, borders }: QuiltMap, side: keyof Size, mm:
   return makeMap(settingSizedTo(setting, side, mm - (side === 'width' ? left + right : top + bottom)), borders);
 }
 
-/** Why a top can't be had, and what to do, in a sentence; null when it can. */
-export function mapTrouble({ size, setting }: QuiltMap): string | null {
+/** Why a top can't be had, and what to do, in a sentence; null when it can. Asked at every edit of a plan, so that it is worked out once for a map. */
+export function mapTrouble(map: QuiltMap): string | null {
+  let trouble = troubles.get(map);
+  if (trouble === undefined) troubles.set(map, (trouble = troubleOf(map)));
+  return trouble;
+}
+const troubles = new WeakMap<QuiltMap, string | null>();
+
+function troubleOf({ size, setting }: QuiltMap): string | null {
   if (size.width > LARGEST_QUILT || size.length > LARGEST_QUILT)
     return 'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.';
   if (settingPatchCount(setting) > MOST_PATCHES)

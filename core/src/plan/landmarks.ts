@@ -1,9 +1,9 @@
 import type { Lie } from '../cloth/loading.ts';
 import { cornerNames } from '../cloth/corner-names.ts';
-import { controlId, mapGraph, type MapGraph } from '../cloth/map-graph.ts';
+import { controlId, mapGraph, type MapGraph, type Vertex } from '../cloth/map-graph.ts';
 import { withTop } from '../cloth/drawn/with-top.ts';
 import type { Region } from '../cloth/region.ts';
-import { cornersOf, movedShape, type Shape } from '../cloth/shape.ts';
+import { movedShape, type Shape } from '../cloth/shape.ts';
 import { joinedId } from '../ids.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { onTop, type Place } from '../lineup/touch.ts';
@@ -37,14 +37,15 @@ export function cornerLandmarks(
   atHand: string | null = null,
 ): NamedPlace[] {
   const rank = ({ id, kind }: Region): number => (id === atHand ? -1 : kind === 'block' ? 0 : 1);
-  const known = new Set<string>();
+  const known = new Set<Vertex>();
   return regions
     .toSorted((a, b) => rank(a) - rank(b))
     .flatMap((region) => {
-      const open = cornersOf(region.shape).flatMap(({ id }) => {
-        const vertex = graph.vertexOf(controlId(region.id, id));
-        if (!vertex || known.has(vertex.id)) return [];
-        known.add(vertex.id);
+      const vertices = graph.verticesOf(region.id);
+      const open = region.shape.flatMap(({ id, corner }, i) => {
+        const vertex = vertices[i];
+        if (!corner || !vertex || known.has(vertex)) return [];
+        known.add(vertex);
         return [{ id, vertex }];
       });
       if (open.length === 0) return [];

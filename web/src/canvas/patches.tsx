@@ -1,5 +1,15 @@
-import { inLayers, outlineOf, type Point, pointsOf, type Region, type RegionKind, type TruePatch } from '@gorse/core';
-import { memo } from 'react';
+import {
+  type Bounds,
+  inLayers,
+  outlineOf,
+  type Point,
+  pointsOf,
+  type Region,
+  type RegionKind,
+  ringBounds,
+  type TruePatch,
+} from '@gorse/core';
+import { memo, useMemo } from 'react';
 import { Shape } from 'react-konva';
 
 export interface PatchOutline {
@@ -104,12 +114,15 @@ export const Patches = memo(function Patches({
   readonly patches: readonly PatchOutline[];
   readonly scale: number;
 }) {
+  const boxes = useMemo(() => patches.map(({ ring }) => ringBounds(ring)), [patches]);
   return (
     <Shape
       perfectDrawEnabled={false}
       sceneFunc={(konva) => {
         const context = konva._context;
-        for (const patch of patches) {
+        const seen = seenBox(context);
+        for (const [i, patch] of patches.entries()) {
+          if (!meets(boxes[i]!, seen)) continue;
           context.beginPath();
           trace(context, patch.ring);
           context.fillStyle = fillOf(printOf(patch), context);
@@ -122,6 +135,17 @@ export const Patches = memo(function Patches({
     />
   );
 });
+
+/** What a canvas shows, in the units that it is drawn in. */
+function seenBox(context: CanvasRenderingContext2D): Bounds {
+  const { width, height } = context.canvas;
+  const back = context.getTransform().inverse();
+  const [a, b] = [new DOMPoint(0, 0), new DOMPoint(width, height)].map((corner) => corner.matrixTransform(back));
+  return { minX: a!.x, minY: a!.y, maxX: b!.x, maxY: b!.y };
+}
+
+const meets = (a: Bounds, b: Bounds): boolean =>
+  a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 export function trace(context: CanvasRenderingContext2D, ring: readonly Point[]): void {
   ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));

@@ -129,6 +129,7 @@ export default function QuiltStep() {
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
             space={clothPoint}
+            beyond={0.25}
             bounds={bounds}
             label={`${name}, ${patches.length} patches`}
             focus={chosen ? ringBounds(outlineOf(chosen.shape)) : null}
