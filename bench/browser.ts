@@ -26,6 +26,25 @@ export async function swing(page: Page, steps: number, at: (step: number) => rea
   await Promise.all(moves);
 }
 
+/** How often the cloth is zoomed in on: all of it, and a block. */
+export const LOOKS = [
+  ['whole', 0],
+  ['block', 7],
+] as const;
+
+/** Zooms in on the cloth, once it rests, with the pointer in its middle; what it gives swings the pointer round over it. */
+export async function overCloth(page: Page, zooms: number): Promise<(steps: number) => Promise<void>> {
+  await page.waitForTimeout(4000);
+  const cloth = page.getByRole('application');
+  const box = (await cloth.boundingBox())!;
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  await cloth.focus();
+  for (let i = 0; i < zooms; i++) await page.keyboard.press('+');
+  await page.waitForTimeout(1500);
+  await page.mouse.move(middle.x, middle.y);
+  return (steps) => swing(page, steps, (i) => [middle.x + 180 * Math.sin(i / 15), middle.y + 90 * Math.sin(i / 11)]);
+}
+
 /** Runs in the page; as text, since what builds this file would add helpers that the page doesn't have. */
 const MEASURE = `
   window.measured = { frames: [], long: [] };

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { plainGrid } from '@gorse/core';
 import { ask } from '../e2e/ask.ts';
-import { framesOf, inBrowser, swing } from './browser.ts';
+import { framesOf, inBrowser, LOOKS, overCloth } from './browser.ts';
 import { printFigure, quantile } from './figures.ts';
 import { BORDERS, SETTING } from './map.ts';
 import { editTimes } from './server.ts';
@@ -57,27 +57,10 @@ export const benchMapScreen = (): Promise<void> =>
     });
   });
 
-/** How often it is zoomed in on: the whole quilt, and some blocks of it. */
-const LOOKS = [
-  ['whole', 0],
-  ['block', 7],
-] as const;
-
 /** The map on the screen: what swings the pointer over it, and what takes it in the hand first. */
 async function mapIn(page: Page, address: string, zooms: number) {
   await page.goto(address);
   await page.getByRole('heading', { name: 'The quilt top' }).waitFor({ timeout: 120_000 });
-  await page.waitForTimeout(4000);
-  const cloth = page.getByRole('application');
-  const box = (await cloth.boundingBox())!;
-  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  await cloth.focus();
-  for (let i = 0; i < zooms; i++) await page.keyboard.press('+');
-  await page.waitForTimeout(1500);
-  await page.mouse.move(middle.x, middle.y);
-  return {
-    grasp: () => page.mouse.down(),
-    over: (steps: number) =>
-      swing(page, steps, (i) => [middle.x + 180 * Math.sin(i / 15), middle.y + 90 * Math.sin(i / 11)]),
-  };
+  const over = await overCloth(page, zooms);
+  return { grasp: () => page.mouse.down(), over };
 }

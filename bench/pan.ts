@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { askedRows, resolvedRows, rowChoices } from '@gorse/core';
 import { ask } from '../e2e/ask.ts';
-import { framesOf, inBrowser, swing } from './browser.ts';
+import { framesOf, inBrowser, LOOKS, overCloth } from './browser.ts';
 import { printFigure, quantile } from './figures.ts';
 import { A_STEP, msAStep } from './trace.ts';
 import { KING, kingDesign, kingPlan, kingRows } from './rows.ts';
@@ -50,24 +50,11 @@ export const benchPan = (): Promise<void> =>
     });
   });
 
-/** How often it is zoomed in on: the whole quilt, and one block of it. */
-const LOOKS = [
-  ['whole', 0],
-  ['block', 7],
-] as const;
-
 /** Takes the cloth in the hand, zoomed in; what it gives swings it round. */
 async function graspCloth(page: Page, quilt: string, zooms: number): Promise<(steps: number) => Promise<void>> {
   await page.goto(`${quilt}/layout`);
   await page.getByTestId('row-totals').waitFor({ timeout: 120_000 });
-  await page.waitForTimeout(4000);
-  const cloth = page.getByRole('application');
-  const box = (await cloth.boundingBox())!;
-  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  await cloth.focus();
-  for (let i = 0; i < zooms; i++) await page.keyboard.press('+');
-  await page.waitForTimeout(1500);
-  await page.mouse.move(middle.x, middle.y);
+  const over = await overCloth(page, zooms);
   await page.mouse.down();
-  return (steps) => swing(page, steps, (i) => [middle.x + 180 * Math.sin(i / 15), middle.y + 90 * Math.sin(i / 11)]);
+  return over;
 }

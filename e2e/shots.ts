@@ -7,6 +7,7 @@ import { makeDemo } from '../demo/make-demo.mjs';
 import { ask } from './ask.ts';
 import config from './playwright.config.ts';
 import { seeCorners } from './frame-eye.ts';
+import { medallion } from './medallion.ts';
 import { removeFolder, startServer } from './server.ts';
 
 /** One picture of each main view, from the demo data with a few blocks filled and one lined up. */
@@ -88,6 +89,25 @@ await page.goto(server.address);
 await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
 await page.getByRole('button', { name: 'New quilt' }).click();
 await shot('new-quilt');
+await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Guillemot Lantern');
+await page.getByText('A drawing to read in').click();
+await page
+  .getByRole('dialog')
+  .locator('input[type=file]')
+  .setInputFiles({ name: 'lantern.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(medallion()) });
+await page.getByRole('group', { name: 'What became of the drawing' }).waitFor();
+await shot('new-drawing');
+await page.getByRole('button', { name: 'Make the quilt' }).click();
+await page.getByRole('heading', { name: 'The quilt top' }).waitFor();
+const cloth = (await page.getByRole('application').boundingBox())!;
+await page.getByRole('application').focus();
+await page.keyboard.press('o');
+for (const [x, y] of [[0.36, 0.66], [0.44, 0.66], [0.44, 0.75]] as const) {
+  await page.mouse.move(cloth.x + x * cloth.width, cloth.y + y * cloth.height);
+  if (y < 0.7) await page.mouse.down();
+  await page.mouse.up();
+} // prettier-ignore
+await shot('quilt-drawn');
 await page.goto(`${server.address}/quilts/${id}/quilt`);
 await shot('quilt');
 await page.goto(`${server.address}/quilts/${id}/designs`);

@@ -18,8 +18,17 @@ const STEPS: Readonly<
   Record<StepName, { readonly keys: readonly (readonly [string, string])[]; readonly how: string }>
 > = {
   quilt: {
-    keys: [...CLOTH, ['arrows', 'choose a patch'], ['K', 'make its block the next kind'], ['Esc', 'choose none']],
-    how: 'Measure the top in three places each way and both diagonals. Say how the blocks are set, then type block size, sashing and borders as they finish, without seam allowances; or type the finished size, and the blocks follow.',
+    keys: [
+      ...CLOTH,
+      ['V, L, O, X', 'choose, draw a patch, draw appliqué, split'],
+      ['arrows', 'choose a patch; while drawing, move the pointer by an inch, with Shift 1/8 in'],
+      ['Space', 'while drawing: put a point; digits: type how long the edge is'],
+      ['Enter, Backspace', 'close what is drawn; take back a point'],
+      ['K', 'make the block the next kind'],
+      ['Delete', 'delete the chosen patch'],
+      ['Esc', 'end drawing, choose none'],
+    ],
+    how: 'Measure the top in three places each way and both diagonals. Say how the blocks are set, then type block size, sashing and borders as they finish, without seam allowances; or type the finished size, and the blocks follow. A top that is no setting is read in from a drawing, traced over a photo, or drawn: drag a corner and all that meets there comes along.',
   },
   designs: {
     keys: [

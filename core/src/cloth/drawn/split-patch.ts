@@ -1,5 +1,5 @@
-import { type ClothPoint, clothPoint, distance, type Point } from '../../geometry/point.ts';
-import { signedArea } from '../../geometry/polygon.ts';
+import { type ClothPoint, clothPoint, distance, lerp, type Point } from '../../geometry/point.ts';
+import { insideRing, signedArea } from '../../geometry/polygon.ts';
 import { SAME_LANDMARK } from '../../tolerances.ts';
 import type { Region } from '../region.ts';
 import { edgesOf, outlineOf, type Shape, tracedShape } from '../shape.ts';
@@ -14,8 +14,8 @@ interface Hit {
 }
 
 /**
- * Parts a patch by the straight line through two points, on its stretch between them or nearest to them. The larger part stays the patch that it
- * was; the other is new.
+ * Parts a patch by the straight line through two points: where the line runs through it between them the farthest. The larger part stays the
+ * patch that it was; the other is new.
  */
 export function splitPatch(
   regions: readonly Region[],
@@ -24,11 +24,9 @@ export function splitPatch(
   to: ClothPoint,
   id: string,
 ): PatchEdit {
-  const hits = hitsOf(region.shape, from, to);
-  const before = hits.findLast(({ t }) => t <= 0.5);
-  const after = hits.find(({ t }) => t > 0.5);
-  if (!before || !after || distance(before.at, after.at) <= SAME_LANDMARK)
-    return { refusal: 'The line doesn’t part this patch. Draw it from one edge across to another.' };
+  const run = longestRun(region.shape, hitsOf(region.shape, from, to));
+  if (!run) return { refusal: 'The line doesn’t part this patch. Draw it from one edge across to another.' };
+  const [before, after] = run;
   const parts = [chain(region.shape, before, after), chain(region.shape, after, before)];
   if (parts.some((part) => part.length < 3 || shapeTrouble(tracedShape(part)) !== null))
     return { refusal: 'The line runs along the edge of the patch. Draw it from one edge across to another.' };
@@ -61,6 +59,20 @@ function hitsOf(shape: Shape, from: ClothPoint, to: ClothPoint): readonly Hit[] 
     }
   }
   return hits.sort((a, b) => a.t - b.t);
+}
+
+/** Of the stretches on which the line is inside, the one that has most of what was drawn, from 0 to 1. */
+function longestRun(shape: Shape, hits: readonly Hit[]): readonly [Hit, Hit] | null {
+  const ring = outlineOf(shape);
+  const runs = hits.slice(1).flatMap((end, i): (readonly [Hit, Hit])[] => {
+    const start = hits[i]!;
+    const middle = lerp(start.at, end.at, 0.5);
+    const isRun = distance(start.at, end.at) > SAME_LANDMARK && insideRing(ring, middle.x, middle.y);
+    return isRun ? [[start, end]] : [];
+  });
+  const drawn = ([start, end]: readonly [Hit, Hit]): number => Math.min(1, end.t) - Math.max(0, start.t);
+  const best = runs.sort((a, b) => drawn(b) - drawn(a))[0];
+  return best && drawn(best) > 0 ? best : null;
 }
 
 /** The edge from each control to the next. */

@@ -160,7 +160,7 @@ function Words({ at, side, children }: { readonly at: Point; readonly side: numb
   );
 }
 
-/** The photo about a place, six times as large, in the corner farthest from it. */
+/** The photo about a place, six times as large, at the middle of the far side, where no corner is. */
 function Loupe({
   url,
   photo: { width, height },
@@ -173,7 +173,7 @@ function Loupe({
   const side = Math.max(width, height);
   const [size, shows] = [side * LOUPE.size, side * LOUPE.shows];
   const x = at.x < width / 2 ? width - size : 0;
-  const y = at.y < height / 2 ? height - size : 0;
+  const y = (height - size) / 2;
   return (
     <g pointerEvents="none" aria-hidden>
       <svg x={x} y={y} width={size} height={size} viewBox={`${at.x - shows / 2} ${at.y - shows / 2} ${shows} ${shows}`}>

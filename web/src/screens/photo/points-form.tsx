@@ -1,7 +1,14 @@
-import { clothPoint, MOST_PHOTO_POINTS, type PhotoPoint, type PhotoSize, type Size, turnedPoints } from '@gorse/core';
-import { ActionIcon, Button, Group, SimpleGrid, Stack, Text } from '@mantine/core';
+import {
+  type ClothPoint,
+  MOST_PHOTO_POINTS,
+  type PhotoPoint,
+  type PhotoSize,
+  type Size,
+  turnedPoints,
+} from '@gorse/core';
+import { ActionIcon, Button, Group, Stack, Text } from '@mantine/core';
 import { IconRotateClockwise, IconX } from '@tabler/icons-react';
-import { LengthInput } from '../../ui/length-input.tsx';
+import { PlaceInputs } from '../../ui/place-inputs.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { anotherPoint, verdictOf } from './photo-points.ts';
 
@@ -15,8 +22,8 @@ interface Props {
 /** How well the points agree, a photo that lies on its side, and points beyond the corners with where they lie on the top. */
 export function PointsForm({ photo, size, points, onPoints }: Props) {
   const style = useLengthStyle();
-  const set = (id: string, x: number, y: number): void =>
-    onPoints(points.map((one) => (one.id === id ? { ...one, at: clothPoint(x, y) } : one)));
+  const set = (id: string, at: ClothPoint): void =>
+    onPoints(points.map((one) => (one.id === id ? { ...one, at } : one)));
   return (
     <Stack gap="xs">
       <Text role="status" fw={600}>
@@ -43,27 +50,7 @@ export function PointsForm({ photo, size, points, onPoints }: Props) {
       </Group>
       {points.slice(4).map(({ id, at }, i) => (
         <Group key={id} gap="xs" align="flex-end" wrap="nowrap" role="group" aria-label={`Point ${i + 5}`}>
-          <Text fw={700} w={20} mb={6}>
-            {i + 5}
-          </Text>
-          <SimpleGrid cols={2} spacing="xs" style={{ flex: 1 }}>
-            <LengthInput
-              label="From the left"
-              size="xs"
-              value={at.x}
-              least={0}
-              most={size.width}
-              onLength={(x) => set(id, x, at.y)}
-            />
-            <LengthInput
-              label="From the top"
-              size="xs"
-              value={at.y}
-              least={0}
-              most={size.length}
-              onLength={(y) => set(id, at.x, y)}
-            />
-          </SimpleGrid>
+          <PlaceInputs at={at} size={size} name={`Point ${i + 5}`} onPlace={(to) => set(id, to)} />
           <ActionIcon
             variant="default"
             size="lg"
