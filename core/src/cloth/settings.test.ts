@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clothPoint, type Point } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
-import { type Border, BORDER_CORNERS, evenBorder, insideOf } from './border.ts';
-import { type Blocks, PLAIN_BLOCKS, TURNS } from './blocks.ts';
+import { type Border, evenBorder, insideOf } from './border.ts';
+import { type Blocks, PLAIN_BLOCKS } from './blocks.ts';
 import { mapGraph } from './map-graph.ts';
 import { makeMap, mapPatches, mapSizedTo, type QuiltMap } from './quilt-map.ts';
 import type { Region } from './region.ts';
@@ -11,37 +11,8 @@ import { blockOf } from './settings/block-name.ts';
 import { plainGrid } from './settings/grid.ts';
 import { blockKindsOf, type Setting, type SettingOf } from './settings/settings.ts';
 import { outlineOf } from './shape.ts';
-import { UNIT_KINDS, UNITS } from './units.ts';
-
-const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const few = fc.integer({ min: 1, max: 5 });
-const sashing = fc.oneof(fc.constant(0), mm(5, 80));
-const own = fc.constant([]);
-const turns = fc.constantFrom(...TURNS);
-const kinds = <T extends string>(of: readonly T[]) => fc.array(fc.constantFrom(...of), { minLength: 1, maxLength: 3 });
-const blocks = fc.record({ kinds: kinds(UNIT_KINDS), turns, own });
-const plain = fc.record({ kinds: kinds(['plain'] as const), turns, own });
-const counted = { across: few, down: few };
-const oblong = { ...counted, blockWidth: mm(60, 400), blockHeight: mm(60, 400), sashing, blocks };
-const setting: fc.Arbitrary<Setting> = fc.oneof(
-  fc.record({ kind: fc.constant('grid' as const), ...oblong, cornerstones: fc.boolean() }),
-  fc.record({ kind: fc.constant('brick' as const), ...oblong }),
-  fc.record({
-    kind: fc.constant('on-point' as const),
-    ...{ ...counted, block: mm(60, 400), sashing, blocks },
-    edge: fc.constantFrom('triangles' as const, 'half-blocks' as const),
-  }),
-  fc.record({ kind: fc.constant('hexagons' as const), ...counted, block: mm(60, 400), blocks: plain }),
-  fc.record({ kind: fc.constant('triangles' as const), ...counted, block: mm(60, 400), blocks: plain }),
-  fc.record({ kind: fc.constant('strips' as const), across: few, blockWidth: mm(60, 400), length: mm(60, 2000), sashing }),
-  fc.record({ kind: fc.constant('whole' as const), width: mm(60, 2000), length: mm(60, 2000) }),
-); // prettier-ignore
-const side = fc.oneof(fc.constant(0), mm(10, 200));
-const border: fc.Arbitrary<Border> = fc.record({
-  ...{ top: side, right: side, bottom: side, left: side },
-  corner: fc.constantFrom(...BORDER_CORNERS),
-});
-const map = fc.record({ setting, borders: fc.array(border, { maxLength: 4 }) });
+import { anyMap } from './test/any-map.ts';
+import { UNITS } from './units.ts';
 
 const rings = (regions: readonly Region[]): (readonly Point[])[] => regions.map(({ shape }) => outlineOf(shape));
 const areaOf = (regions: readonly Region[]): number => rings(regions).reduce((sum, ring) => sum + signedArea(ring), 0);
@@ -65,7 +36,7 @@ const thousandths = (value: number): number => Math.round(1000 * value) || 0;
 describe('any setting', () => {
   it('tiles the top exactly, each inner edge shared by two patches, names unique, ids kept whatever is measured', () => {
     fc.assert(
-      fc.property(map, ({ setting: one, borders }) => {
+      fc.property(anyMap, ({ setting: one, borders }) => {
         const made = makeMap(one, borders);
         const patches = mapPatches(made);
         const { width, length } = made.size;
@@ -89,7 +60,7 @@ describe('any setting', () => {
   });
   it('has families that are alike by shape', () => {
     fc.assert(
-      fc.property(map, ({ setting: one, borders }) => {
+      fc.property(anyMap, ({ setting: one, borders }) => {
         const byFamily = new Map<string, string>();
         for (const { family, shape } of mapPatches(makeMap(one, borders))) {
           const [first, ...rest] = outlineOf(shape);
@@ -105,7 +76,7 @@ describe('any setting', () => {
   });
   it('is solved from the finished size: the side that is asked for measures just that', () => {
     fc.assert(
-      fc.property(map, fc.constantFrom('width' as const, 'length' as const), ({ setting: one, borders }, along) => {
+      fc.property(anyMap, fc.constantFrom('width' as const, 'length' as const), ({ setting: one, borders }, along) => {
         expect(mapSizedTo(makeMap(one, borders), along, 5000).size[along]).toBeCloseTo(5000, 6);
       }),
       { numRuns: 200, seed: 16 },

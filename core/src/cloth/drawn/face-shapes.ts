@@ -8,8 +8,6 @@ import { type Control, type Shape, tracedShape } from '../shape.ts';
 export const MOST_CONTROLS = 1000;
 /** A point lying off the straight way between its neighbours by less says nothing, mm. */
 const FLAT = 0.02;
-/** A bend of less than this is none, whatever its length. */
-const LEAST_TURN = CORNER_TURN / 5;
 /** On a curve kept to a tolerance no point lies farther off the chord of its neighbours than some four times that. */
 const OFF_CURVE = 8;
 
@@ -56,7 +54,7 @@ export function shapesOf({ nodes, ways }: Arrangement, tolerance: number): (ring
       const turn = turnBetween(a, p, b);
       const away = Math.sqrt(squaredDistanceToSegment(p.x, p.y, a, b));
       const isBend = key && straight && before.straight;
-      const corner = turn > CORNER_TURN || (turn > LEAST_TURN && (isBend || away > OFF_CURVE * off));
+      const corner = turn > CORNER_TURN || isBend || away > OFF_CURVE * off;
       return { at: clothPoint(p.x, p.y), corner };
     });
   }

@@ -1,10 +1,16 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../../formats/svg-read.ts';
 import { readDxf } from '../../formats/dxf-read.ts';
+import type { Point } from '../../geometry/point.ts';
 import { polyline } from '../../geometry/polyline.ts';
+import { FormatError } from '../../problems.ts';
 import { signedArea } from '../../geometry/polygon.ts';
 import { mapGraph } from '../map-graph.ts';
+import { makeMap, mapPatches } from '../quilt-map.ts';
+import { randomFrom } from '../../simulate/random.ts';
 import { outlineOf } from '../shape.ts';
+import { anyMap } from '../test/any-map.ts';
 import { patchesOfPieces } from './patches-of-pieces.ts';
 import { type DrawnLine, piecesOfLines } from './pieces-of-lines.ts';
 
@@ -88,6 +94,81 @@ describe('patches of a drawing', () => {
     expect(() => piecesOfLines([line(0, 0, 9, 9)], 1)).toThrow('Draw each patch as a closed shape');
   });
 });
+
+describe('any top that is drawn by hand', () => {
+  it('comes back as it was: as many patches, on as many seams, though each was drawn a little off', () => {
+    const jitter = fc.integer({ min: 0, max: 1e6 });
+    fc.assert(
+      fc.property(anyMap, jitter, ({ setting, borders }, seed) => {
+        const map = makeMap(setting, borders);
+        const patches = mapPatches(map);
+        // Narrower than what lines are drawn off by, a patch can't be told from a gap.
+        fc.pre(patches.length < 400 && patches.every(({ shape }) => narrowest(outlineOf(shape)) > 6));
+        const random = randomFrom(seed);
+        const lines = patches.map(({ shape }): DrawnLine => {
+          const ring = outlineOf(shape).map(({ x, y }) => ({
+            x: x + OFF * (random() - 0.5),
+            y: y + OFF * (random() - 0.5),
+          }));
+          return { line: polyline([...ring, ring[0]!]), group: null };
+        });
+        const { pieces, size } = piecesOfLines(lines, 1);
+        expect(pieces).toHaveLength(patches.length);
+        expect(Math.abs(size.width - map.size.width) + Math.abs(size.length - map.size.length)).toBeLessThan(4 * OFF);
+        const read = patchesOfPieces(pieces);
+        const sum = read.reduce((all, { shape }) => all + signedArea(outlineOf(shape)), 0);
+        const round = 2 * (map.size.width + map.size.length);
+        expect(Math.abs(sum - map.size.width * map.size.length)).toBeLessThan(2 * OFF * round);
+        expect(new Set(read.map(({ name }) => name)).size).toBe(read.length);
+      }),
+      { seed: 14, numRuns: 150 },
+    );
+  });
+});
+
+describe('any scribble', () => {
+  it('comes to sound patches, or is refused with a sentence', () => {
+    const coordinate = fc.oneof(fc.double({ min: -500, max: 500, noNaN: true }), fc.integer({ min: -3, max: 3 }));
+    const scribble = fc.array(fc.array(fc.tuple(coordinate, coordinate), { minLength: 2, maxLength: 12 }), { minLength: 1, maxLength: 8 }); // prettier-ignore
+    fc.assert(
+      fc.property(scribble, fc.constantFrom(0.1, 1, 20), (drawn, snap) => {
+        const lines = drawn.map((points): DrawnLine => ({ line: Float64Array.from(points.flat()), group: null }));
+        let pieces: ReturnType<typeof piecesOfLines>['pieces'] = [];
+        try {
+          ({ pieces } = piecesOfLines(lines, snap));
+        } catch (error) {
+          expect(error).toBeInstanceOf(FormatError);
+        }
+        for (const { shape, name } of patchesOfPieces(pieces)) {
+          expect(shape.length).toBeGreaterThan(2);
+          expect(name).not.toBe('');
+          for (const { at } of shape) expect(Number.isFinite(at.x) && Number.isFinite(at.y)).toBe(true);
+        }
+      }),
+      { seed: 14, numRuns: 300 },
+    );
+  });
+  it('of too many crossings or points is refused before it takes long', () => {
+    const net = Array.from({ length: 1000 }, (_, i) => [line(i, 0, i, 5000), line(0, 5 * i, 1000, 5 * i)]).flat();
+    expect(() => piecesOfLines(net, 0.1)).toThrow(/cross too often/);
+    const long = Float64Array.from({ length: 600_000 }, (_, i) => (i % 2 === 0 ? i : 40 * Math.sin(i)));
+    expect(() => piecesOfLines([{ line: long, group: null }], 0.1)).toThrow(/more lines than a quilt’s map/);
+  });
+});
+
+/** How far off points are drawn, mm. */
+const OFF = 0.3;
+
+/** The least height of a ring over any of its edges. */
+const narrowest = (ring: readonly Point[]): number =>
+  Math.min(
+    ...ring.map((a, i) => {
+      const b = ring[(i + 1) % ring.length]!;
+      const length = Math.hypot(b.x - a.x, b.y - a.y);
+      const heights = ring.map((p) => Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length);
+      return Math.min(length, Math.max(...heights));
+    }),
+  );
 
 describe('layers and colours', () => {
   it('of SVG are names of groups, or else what is filled or drawn', () => {
