@@ -20,7 +20,7 @@ const PNG = Buffer.from(
 const post = (path: string, body: Uint8Array<ArrayBuffer>): Promise<Response> =>
   fetch(`http://127.0.0.1:${app.port}/api${path}`, { method: 'POST', body });
 
-it('a photo is kept with its quilt and its copies, byte for byte; the plan names only what is kept', async () => {
+it('a photo is kept with its quilt, its copies and its file, byte for byte; the plan names only what is kept', async () => {
   const setting = plainGrid({ across: 1, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 });
   const { id } = (await api<{ id: string }>('POST', '/quilts', { name: 'Photo', setting, borders: [] })).body;
   const made = await post(`/quilts/${id}/photos`, PNG);
@@ -41,7 +41,12 @@ it('a photo is kept with its quilt and its copies, byte for byte; the plan names
   expect((await edit('elsewhere', 'edit-0001')).body.message).toMatch(/no photo elsewhere kept with this quilt/);
   expect((await edit(photoId, 'edit-0002')).status).toBe(200);
   const copy = (await api<{ id: string }>('POST', `/quilts/${id}/copy`)).body;
-  for (const quilt of [id, copy.id]) {
+  // It goes along in the quilt's file as well.
+  const file = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${id}/file`);
+  const opened = (await (await post('/quilts/file', new Uint8Array(await file.arrayBuffer()))).json()) as {
+    id: string;
+  };
+  for (const quilt of [id, copy.id, opened.id]) {
     const kept = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${quilt}/photos/${photoId}`);
     expect(kept.headers.get('content-type')).toBe('image/png');
     expect(Buffer.from(await kept.arrayBuffer()).equals(PNG)).toBe(true);

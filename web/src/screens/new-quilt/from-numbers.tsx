@@ -1,4 +1,4 @@
-import { evenBorder, makeMap, mapTrouble, type Setting, type SettingKind } from '@gorse/core';
+import { type Border, makeMap, mapTrouble, type Setting, type SettingKind } from '@gorse/core';
 import { SimpleGrid, Stack } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { FinishedSize, MapForm, type TopForm } from '../quilt/map-form.tsx';
@@ -6,16 +6,15 @@ import { MapPicture } from '../quilt/map-picture.tsx';
 import { withNextKind } from '../quilt/own-kinds.ts';
 import type { StartProps } from './new-top.ts';
 
-const USUAL_BORDER = 76.2;
-
 interface Props extends StartProps {
   readonly first: Setting;
   readonly kinds: readonly SettingKind[];
+  readonly borders: readonly Border[];
 }
 
 /** A top told by numbers alone. */
-export function FromNumbers({ first, kinds, onTop }: Props) {
-  const [top, setTop] = useState<TopForm>({ setting: first, borders: [evenBorder(USUAL_BORDER)] });
+export function FromNumbers({ first, kinds, borders, onTop }: Props) {
+  const [top, setTop] = useState<TopForm>({ setting: first, borders });
   useEffect(() => onTop({ ...top, patches: [] }), [top, onTop]);
   const map = useMemo(() => makeMap(top.setting, top.borders), [top]);
   return (

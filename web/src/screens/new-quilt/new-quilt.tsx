@@ -65,7 +65,7 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
             </SimpleGrid>
           </Radio.Group>
           <Form key={start.kind} onTop={setTop} />
-          <Group justify="flex-end">
+          <Group justify="flex-end" className="dialog-end">
             <Button variant="default" onClick={onClose}>
               Cancel
             </Button>

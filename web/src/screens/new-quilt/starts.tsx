@@ -1,4 +1,4 @@
-import { makeMap } from '@gorse/core';
+import { type Border, evenBorder, makeMap } from '@gorse/core';
 import type { ComponentType } from 'react';
 import { MOORLAND } from '../../ui/theme.ts';
 import { BLOCK_SETTINGS, SETTING_FORMS } from '../quilt/map-forms.ts';
@@ -19,6 +19,11 @@ interface Start {
   readonly next: 'quilt' | 'layout';
 }
 
+/** Blocks have a border of 3 in at first; what is told by its size alone has none. */
+const USUAL_BORDERS = [evenBorder(76.2)];
+const NONE: readonly Border[] = [];
+const WHOLE = ['whole'] as const;
+
 const BLOCKS = makeMap(SETTING_FORMS['on-point'].first, []);
 
 /** The ways to begin a quilt; a new one is a line here. */
@@ -27,7 +32,9 @@ export const STARTS: readonly [Start, ...Start[]] = [
     kind: 'blocks',
     label: 'Blocks in a setting',
     Picture: () => <MapPicture map={BLOCKS} label="" />,
-    Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.grid.first} kinds={BLOCK_SETTINGS} onTop={onTop} />,
+    Form: ({ onTop }) => (
+      <FromNumbers first={SETTING_FORMS.grid.first} kinds={BLOCK_SETTINGS} borders={USUAL_BORDERS} onTop={onTop} />
+    ),
     next: 'layout',
   },
   {
@@ -58,7 +65,7 @@ export const STARTS: readonly [Start, ...Start[]] = [
         <path d="M8 24H40M24 4V44" strokeDasharray="3 3" />
       </Sketch>
     ),
-    Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.whole.first} kinds={['whole']} onTop={onTop} />,
+    Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.whole.first} kinds={WHOLE} borders={NONE} onTop={onTop} />,
     next: 'layout',
   },
 ];

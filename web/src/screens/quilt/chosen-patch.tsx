@@ -128,7 +128,7 @@ function Labels({ region, regions }: Pick<Props, 'region' | 'regions'>) {
         }}
       />
       <Select
-        label="One of the"
+        label="Kind of patch"
         size="xs"
         value={region.kind}
         data={REGION_KINDS.map((one) => ({ value: one, label: KIND_LABELS[one] }))}

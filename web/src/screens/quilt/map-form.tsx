@@ -59,6 +59,12 @@ export function MapForm({ top, kinds, columns, howToChoose, onTop }: Props) {
   );
 }
 
+/** Of what has no blocks. */
+const HOW_SIZED: Partial<Record<SettingKind, string>> = {
+  whole: 'The finished size is that of the whole top, borders counted.',
+  drawn: 'What was drawn is sized with the top.',
+};
+
 /** How large it will be, to be typed as well: the blocks follow. */
 export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
   const map = makeMap(top.setting, top.borders);
@@ -96,9 +102,8 @@ export function FinishedSize({ top, onTop }: Pick<Props, 'top' | 'onTop'>) {
         </Text>
       )}
       <Text size="sm" c="var(--ink-soft)">
-        {top.setting.kind === 'drawn'
-          ? 'What was drawn is sized with the top.'
-          : 'Type the blocks and the finished size follows, or the finished size and the blocks follow.'}{' '}
+        {HOW_SIZED[top.setting.kind] ??
+          'Type the blocks and the finished size follows, or the finished size and the blocks follow.'}{' '}
         Sizes are as they finish, without seam allowances.
       </Text>
     </Stack>
