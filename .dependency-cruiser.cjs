@@ -26,7 +26,10 @@ module.exports = {
     {
       name: 'no-orphan',
       severity: 'error',
-      from: { orphan: true, pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|work|photo)-worker\\.ts$', '-process\\.ts$'] },
+      from: {
+        orphan: true,
+        pathNot: ['\\.d\\.ts$', 'main\\.tsx?$', '(planning|work|photo)-worker\\.ts$', '-process\\.ts$'],
+      },
       to: {},
     },
     ...Object.entries(CORE).map(([room, may]) => ({
