@@ -37,8 +37,8 @@ export interface MapGraph {
   readonly edges: readonly Seam[];
   /** The vertex of a control, by the control's id (`controlId`); undefined when the map has no such control any more. */
   vertexOf(id: string): Vertex | undefined;
-  /** Those of all the controls of a patch, in their order; none when the map has no such patch any more. */
-  verticesOf(regionId: string): readonly Vertex[];
+  /** Those of all the controls of a patch of this map, in their order; none of any other. */
+  verticesOf(region: Pick<Region, 'id' | 'shape'>): readonly Vertex[];
 }
 
 /** What a control of a patch is called on the whole map. */
@@ -60,12 +60,14 @@ export function mapGraph(regions: readonly Region[]): MapGraph {
   }
   const clusters = clusterPoints(places, SAME_LANDMARK);
   const vertices: { id: string; at: ClothPoint; ids: [string, ...string[]]; corner: boolean }[] = [];
-  const firsts = new Map<string, number>();
+  const first = new Map<string, number>();
   let i = 0;
   for (const region of regions) {
-    firsts.set(region.id, i);
+    first.set(region.id, i);
+    const own = joinedId('control', region.id);
     for (const { id: control, at, corner } of region.shape) {
-      const id = controlId(region.id, control);
+      // As `controlId` has it.
+      const id = joinedId(own, control);
       const cluster = clusters[i++]!;
       const known = vertices[cluster];
       const vertex = known ?? (vertices[cluster] = { id, at, ids: [id], corner: false });
@@ -73,36 +75,35 @@ export function mapGraph(regions: readonly Region[]): MapGraph {
       vertex.corner ||= corner;
     }
   }
-  const byRegion = new Map(regions.map((region) => [region.id, region]));
-  const verticesOf = (regionId: string): readonly Vertex[] => {
-    const first = firsts.get(regionId);
-    return first === undefined ? [] : byRegion.get(regionId)!.shape.map((_, k) => vertices[clusters[first + k]!]!);
-  };
   // Few ask by id, and of thousands of patches the index takes long to make.
   let byId: ReadonlyMap<string, Vertex> | null = null;
   return {
     vertices,
     edges: seamsOf(regions, vertices, clusters),
     vertexOf: (id) => (byId ??= new Map(vertices.flatMap((one) => one.ids.map((own) => [own, one])))).get(id),
-    verticesOf,
+    verticesOf({ id, shape }) {
+      const from = first.get(id);
+      return from === undefined ? [] : shape.map((_, k) => vertices[clusters[from + k]!]!);
+    },
   };
 }
 
 function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], clusters: Int32Array): Seam[] {
-  const found = new Map<number, { a: number; b: number; left: string | null; right: string | null }>();
+  const found = new Map<number, { -readonly [K in keyof Seam]: Seam[K] }>();
   const add = (id: string, from: number, to: number): void => {
     if (from === to) return;
     const [a, b] = from < to ? [from, to] : [to, from];
     const key = a * vertices.length + b;
-    const seam = found.get(key) ?? { a, b, left: null, right: null };
+    let seam = found.get(key);
+    if (!seam) found.set(key, (seam = { a, b, left: null, right: null, kind: 'edge' }));
     // Going clockwise, a patch lies to the right.
     if (from < to) seam.right ??= id;
     else seam.left ??= id;
-    found.set(key, seam);
+    if (seam.left !== null && seam.right !== null) seam.kind = 'seam';
   };
   forEachEdge(regions, clusters, add);
   // Along most edges two patches meet from end to end; the others are parted wherever another patch has a corner on them.
-  const apart = [...found.values()].filter(({ left, right }) => left === null || right === null);
+  const apart = [...found.values()].filter(({ kind }) => kind === 'edge');
   if (apart.length > 0) {
     const between = verticesOn(vertices);
     for (const { a, b, left, right } of apart) {
@@ -115,10 +116,7 @@ function seamsOf(regions: readonly Region[], vertices: readonly Vertex[], cluste
       }
     }
   }
-  const seams: Seam[] = [];
-  for (const { a, b, left, right } of found.values())
-    seams.push({ a, b, left, right, kind: left !== null && right !== null ? 'seam' : 'edge' });
-  return seams;
+  return [...found.values()];
 }
 
 /** Every edge of every patch, by the vertices at its ends, clockwise. */

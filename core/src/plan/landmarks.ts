@@ -41,7 +41,7 @@ export function cornerLandmarks(
   return regions
     .toSorted((a, b) => rank(a) - rank(b))
     .flatMap((region) => {
-      const vertices = graph.verticesOf(region.id);
+      const vertices = graph.verticesOf(region);
       const open = region.shape.flatMap(({ id, corner }, i) => {
         const vertex = vertices[i];
         if (!corner || !vertex || known.has(vertex)) return [];

@@ -155,7 +155,8 @@ function regionFaults({ regions }: PlanRecords): { path: string; message: string
 /** Whether two controls have one id. What was looked at is known: an edit leaves most patches of thousands the very same. */
 function hasTwice(shape: RegionRecord['shape']): boolean {
   let twice = twices.get(shape);
-  if (twice === undefined) twices.set(shape, (twice = new Set(shape.map(({ id }) => id)).size < shape.length));
+  if (twice === undefined)
+    twices.set(shape, (twice = shape.some(({ id }, i) => shape.findIndex((one) => one.id === id) < i)));
   return twice;
 }
 const twices = new WeakMap<RegionRecord['shape'], boolean>();
