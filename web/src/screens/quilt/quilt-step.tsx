@@ -114,7 +114,12 @@ export default function QuiltStep() {
     }
   };
   const photo = photoOf(records);
-  const fromAbove = usePhotoFromAbove(quiltId, photo, size);
+  // While its points are moved it stays as it lay: to look at it from above takes the worker half a second.
+  const fromAbove = usePhotoFromAbove(
+    quiltId,
+    usePlan((state) => photoOf(state.committed)),
+    size,
+  );
   useEffect(() => {
     hand.getState().trace(fromAbove ? (p, reach) => photos().find(p, reach) : null);
   }, [hand, fromAbove]);
