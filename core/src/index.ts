@@ -46,7 +46,7 @@ export {
   type SheetPaper,
   usualPaper,
 } from './formats/paper.ts';
-export { fileKind, READABLE } from './formats/endings.ts';
+export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
 export { readDrawing, readLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
@@ -75,6 +75,7 @@ export {
   type Bounds,
   type Polyline,
   boundsOf,
+  boxesMeet,
   lengthOf,
   pointCount,
   pointOf,

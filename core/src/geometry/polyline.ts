@@ -124,6 +124,10 @@ export function boundsOf(strokes: readonly Polyline[]): Bounds | null {
   return minX <= maxX ? { minX, minY, maxX, maxY } : null;
 }
 
+/** Whether two boxes have a place in common, a shared edge counting as one. */
+export const boxesMeet = (a: Bounds, b: Bounds): boolean =>
+  a.minX <= b.maxX && a.maxX >= b.minX && a.minY <= b.maxY && a.maxY >= b.minY;
+
 /** Removes points that repeat the one before within `tolerance`; the last point is kept. */
 export function withoutRepeats(line: Polyline, tolerance = 0): Float64Array<ArrayBuffer> {
   const out = new Float64Array(line.length);

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import type { Pixels } from './rectify.ts';
 import type { PhotoSize } from './square-up.ts';
 
@@ -64,7 +64,7 @@ export function findEdge(field: Gradients, place: Point, reach: number): FoundEd
   for (const radius of [reach, reach / 2, reach / 2]) {
     const met = meeting(field, about, radius);
     if (!met) break;
-    if (met.cornered < CORNERED || away(met.at, place) > reach) {
+    if (met.cornered < CORNERED || distance(met.at, place) > reach) {
       corner = null;
       break;
     }
@@ -74,8 +74,6 @@ export function findEdge(field: Gradients, place: Point, reach: number): FoundEd
   const met = meeting(field, place, reach);
   return met && steepest(field, place, met.normal, reach);
 }
-
-const away = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** Where the edges about a place meet, which way most of them are steep, and how much of them points another way, from 0 to 1. */
 function meeting(field: Gradients, { x: px, y: py }: Point, radius: number) {

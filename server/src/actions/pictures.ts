@@ -1,5 +1,4 @@
 import type { QuiltPicture } from '@gorse/contract';
-import { drawnPatches } from '../work/quilt-picture.ts';
 import { farthestStitch, finishedPieces, quiltOf } from '@gorse/core';
 import { LRUCache } from 'lru-cache';
 import { found } from '../refusal.ts';
@@ -46,7 +45,9 @@ export class Pictures {
           this.drawing.run('stitchedLines', { cloth: found(await findRunCloth(read, id), 'run'), upTo, grain }, signal),
         );
     }
-    return { grain, planned, stitched, patches: drawnPatches(Object.values(records.regions), grain) };
+    const regions = Object.values(records.regions).filter(({ origin }) => origin !== 'setting');
+    const patches = regions.length === 0 ? [] : await this.drawing.run('drawnPatches', { regions, grain }, signal);
+    return { grain, planned, stitched, patches };
   }
 
   private async once(key: string, draw: () => Promise<string>): Promise<string> {

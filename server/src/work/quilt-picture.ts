@@ -30,6 +30,12 @@ export interface StitchedToDraw {
   readonly grain: number;
 }
 
+/** Patches that a map doesn't make by itself. */
+export interface PatchesToDraw {
+  readonly regions: readonly Region[];
+  readonly grain: number;
+}
+
 export const plannedLines = (plan: Plan, { finished, grain }: PlannedToDraw): string =>
   pathData(
     piecesOf(plan)
@@ -38,9 +44,9 @@ export const plannedLines = (plan: Plan, { finished, grain }: PlannedToDraw): st
     grain,
   );
 
-/** Patches that a map doesn't make by itself, as they are seen. */
-export const drawnPatches = (regions: readonly Region[], grain: number): QuiltPicture['patches'] =>
-  inLayers(regions.filter(({ origin }) => origin !== 'setting')).map(({ kind, print, shape }) => ({
+/** Patches as they are seen, what lies over others last. */
+export const drawnPatches = ({ regions, grain }: PatchesToDraw): QuiltPicture['patches'] =>
+  inLayers(regions).map(({ kind, print, shape }) => ({
     ...{ kind, print },
     edge: `${pathData([polyline(outlineOf(shape))], grain)}Z`,
   }));

@@ -6,7 +6,7 @@ import { rowSheetFile } from '../export/row-sheet.ts';
 import { shoppingSheetFile } from '../export/shopping-sheet.ts';
 import type { Refusal } from '../refusal.ts';
 import { plannedQuilt, type QuiltToPlan } from './planned.ts';
-import { plannedLines, stitchedLines } from './quilt-picture.ts';
+import { drawnPatches, plannedLines, stitchedLines } from './quilt-picture.ts';
 import { editLines, readFile, readMap } from './read-design.ts';
 import { layAgain, makeStitchPlan } from './stitch-plan.ts';
 
@@ -30,6 +30,7 @@ export const TASKS = {
   layAgain,
   plannedLines: ofPlan(plannedLines),
   stitchedLines,
+  drawnPatches,
 } as const;
 
 type Tasks = typeof TASKS;

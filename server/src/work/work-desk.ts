@@ -20,6 +20,7 @@ const SMALLER: Readonly<Record<TaskName, string>> = {
     layAgain: QUILT,
     plannedLines: QUILT,
     stitchedLines: QUILT,
+    drawnPatches: QUILT,
   },
 };
 

@@ -1,5 +1,5 @@
 import {
-  type Bounds,
+  boxesMeet,
   inLayers,
   outlineOf,
   type Point,
@@ -11,6 +11,7 @@ import {
 } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { Shape } from 'react-konva';
+import { inSight } from './in-sight.ts';
 
 export interface PatchOutline {
   readonly kind: RegionKind;
@@ -118,11 +119,11 @@ export const Patches = memo(function Patches({
   return (
     <Shape
       perfectDrawEnabled={false}
-      sceneFunc={(konva) => {
+      sceneFunc={(konva, shape) => {
         const context = konva._context;
-        const seen = seenBox(context);
+        const seen = inSight(shape);
         for (const [i, patch] of patches.entries()) {
-          if (!meets(boxes[i]!, seen)) continue;
+          if (!boxesMeet(boxes[i]!, seen)) continue;
           context.beginPath();
           trace(context, patch.ring);
           context.fillStyle = fillOf(printOf(patch), context);
@@ -135,17 +136,6 @@ export const Patches = memo(function Patches({
     />
   );
 });
-
-/** What a canvas shows, in the units that it is drawn in. */
-function seenBox(context: CanvasRenderingContext2D): Bounds {
-  const { width, height } = context.canvas;
-  const back = context.getTransform().inverse();
-  const [a, b] = [new DOMPoint(0, 0), new DOMPoint(width, height)].map((corner) => corner.matrixTransform(back));
-  return { minX: a!.x, minY: a!.y, maxX: b!.x, maxY: b!.y };
-}
-
-const meets = (a: Bounds, b: Bounds): boolean =>
-  a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 export function trace(context: CanvasRenderingContext2D, ring: readonly Point[]): void {
   ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));

@@ -1,7 +1,7 @@
-import { type Bounds, boundsOf, type Polyline } from '@gorse/core';
-import type Konva from 'konva';
+import { type Bounds, boundsOf, boxesMeet, type Polyline } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { Shape } from 'react-konva';
+import { inSight } from './in-sight.ts';
 
 interface Props {
   readonly runs: readonly Polyline[];
@@ -42,7 +42,7 @@ export const Thread = memo(function Thread({ runs, levels, scale, colour, look, 
         context.lineJoin = thick ? 'round' : 'bevel';
         context.lineCap = thick ? 'round' : 'butt';
         context.setLineDash(look === 'planned' ? [5 / scale, 4 / scale] : []);
-        const visible = parts.filter((part) => meets(part.bounds, seen));
+        const visible = parts.filter((part) => boxesMeet(part.bounds, seen));
         for (const part of visible) context.stroke(part.path());
         context.setLineDash([]);
         if (look === 'thread' && scale >= HOLES_FROM && !level) drawHoles(context, visible);
@@ -97,21 +97,6 @@ function pathOf(line: Polyline): Path2D {
   for (let i = 2; i < line.length; i += 2) path.lineTo(line[i]!, line[i + 1]!);
   return path;
 }
-
-/** The part of the cloth that the canvas shows, mm. */
-function inSight(shape: Konva.Shape): Bounds {
-  const stage = shape.getStage();
-  const { x, y, scaleX } = shape.getAbsoluteTransform().decompose();
-  return {
-    minX: -x / scaleX,
-    minY: -y / scaleX,
-    maxX: ((stage?.width() ?? 0) - x) / scaleX,
-    maxY: ((stage?.height() ?? 0) - y) / scaleX,
-  };
-}
-
-const meets = (a: Bounds, b: Bounds): boolean =>
-  a.minX <= b.maxX && a.maxX >= b.minX && a.minY <= b.maxY && a.maxY >= b.minY;
 
 function drawHoles(context: CanvasRenderingContext2D, parts: readonly Part[]): void {
   const holes = new Path2D();

@@ -1,4 +1,13 @@
-import { asDrawn, type PatchEdit, type PlanRecords, QUILT_ID, quiltOf, type Region, withTop } from '@gorse/core';
+import {
+  asDrawn,
+  joinFamilies,
+  type PatchEdit,
+  type PlanRecords,
+  QUILT_ID,
+  quiltOf,
+  type Region,
+  withTop,
+} from '@gorse/core';
 import { clearRegion, touchesOn } from './placing.ts';
 import { withoutGonePatches } from './rows.ts';
 
@@ -30,5 +39,8 @@ export const changePatch =
   (id: string, change: Partial<Pick<Region, 'name' | 'kind'>>): Edit =>
   (records) => {
     const region = records.regions[id];
-    return region ? { ...records, regions: { ...records.regions, [id]: { ...region, ...change } } } : records;
+    if (!region) return records;
+    // One of another kind is of another family.
+    const [changed] = joinFamilies([{ ...region, ...change }], Object.values(records.regions));
+    return { ...records, regions: { ...records.regions, [id]: changed! } };
   };

@@ -1,11 +1,11 @@
 import type { Arrangement } from '../../geometry/arrangement.ts';
-import { clothPoint, distance, type Point } from '../../geometry/point.ts';
-import { squaredDistanceToSegment } from '../../geometry/polyline.ts';
+import { clothPoint, distance, lerp, type Point } from '../../geometry/point.ts';
+import { nearestPart, squaredDistanceToSegment } from '../../geometry/polyline.ts';
 import { CORNER_TURN } from '../../tolerances.ts';
 import { type Control, type Shape, tracedShape } from '../shape.ts';
 
 /** A shape has no more controls than this. */
-export const MOST_CONTROLS = 1000;
+const MOST_CONTROLS = 1000;
 /** A point lying off the straight way between its neighbours by less says nothing, mm. */
 const FLAT = 0.02;
 /** On a curve kept to a tolerance no point lies farther off the chord of its neighbours than some four times that. */
@@ -126,17 +126,12 @@ export function straightened(arrangement: Arrangement, tolerance: number): Arran
         for (const node of between) {
           if (moved.has(node)) continue;
           moved.add(node);
-          nodes[node] = onto(nodes[node]!, a, b);
+          const { x, y } = nodes[node]!;
+          nodes[node] = lerp(a, b, nearestPart(x, y, a.x, a.y, b.x, b.y));
         }
       }
       from = to;
     }
   }
   return { ...arrangement, nodes };
-}
-
-function onto(p: Point, a: Point, b: Point): Point {
-  const [ux, uy] = [b.x - a.x, b.y - a.y];
-  const t = ((p.x - a.x) * ux + (p.y - a.y) * uy) / (ux * ux + uy * uy || 1);
-  return { x: a.x + t * ux, y: a.y + t * uy };
 }

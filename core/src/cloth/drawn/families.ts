@@ -15,7 +15,7 @@ type Look = readonly { readonly length: number; readonly turn: number; readonly 
  * The patches with families: those of one kind that would cover one another when they are moved and turned, not mirrored, share one. A family is
  * called by the first of it.
  */
-export const inFamilies = (patches: readonly Region[]): Region[] => sorted(patches, new Map());
+export const inFamilies = (patches: readonly Region[]): Region[] => withFamilies(patches, new Map());
 
 /** The same of patches that are new or changed: they join the families of others that they look like. */
 export function joinFamilies(patches: readonly Region[], others: readonly Region[]): Region[] {
@@ -31,7 +31,7 @@ export function joinFamilies(patches: readonly Region[], others: readonly Region
     const key = keyOf(kind, look, stepOf(shape));
     known.set(key, [...(known.get(key) ?? []), { family, look }]);
   }
-  return sorted(patches, known);
+  return withFamilies(patches, known);
 }
 
 /** Looks that are known, by kind, number of edges and about how large. */
@@ -40,7 +40,7 @@ type Families = Map<string, readonly { readonly family: string; readonly look: L
 const stepOf = (shape: Shape): number => Math.round(Math.sqrt(Math.abs(signedArea(outlineOf(shape)))) / (4 * ALIKE));
 const keyOf = (kind: string, look: Look, step: number): string => `${kind} ${look.length} ${step}`;
 
-function sorted(patches: readonly Region[], known: Families): Region[] {
+function withFamilies(patches: readonly Region[], known: Families): Region[] {
   return patches.map((patch) => {
     const look = lookOf(patch.shape);
     const step = stepOf(patch.shape);

@@ -1,6 +1,6 @@
 import { distance, type Point } from '../../geometry/point.ts';
-import { signedArea } from '../../geometry/polygon.ts';
-import { squaredDistanceToSegment } from '../../geometry/polyline.ts';
+import { ringBounds, signedArea } from '../../geometry/polygon.ts';
+import { boxesMeet, squaredDistanceToSegment } from '../../geometry/polyline.ts';
 import { SAME_LANDMARK } from '../../tolerances.ts';
 import type { Region } from '../region.ts';
 import { type Control, type Shape, tracedShape } from '../shape.ts';
@@ -43,14 +43,10 @@ export const mergeable = (regions: readonly Region[], one: Region): readonly Reg
   regions.filter((other) => other.id !== one.id && meets(one, other) && 'put' in mergePatches([], one, other));
 
 function meets(one: Region, other: Region): boolean {
-  const box = ({ shape }: Region) => ({
-    minX: Math.min(...shape.map(({ at }) => at.x)) - SAME_LANDMARK,
-    maxX: Math.max(...shape.map(({ at }) => at.x)) + SAME_LANDMARK,
-    minY: Math.min(...shape.map(({ at }) => at.y)) - SAME_LANDMARK,
-    maxY: Math.max(...shape.map(({ at }) => at.y)) + SAME_LANDMARK,
-  });
-  const [a, b] = [box(one), box(other)];
-  return a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
+  const { minX, maxX, minY, maxY } = ringBounds(one.shape.map(({ at }) => at));
+  const off = SAME_LANDMARK;
+  const near = { minX: minX - off, maxX: maxX + off, minY: minY - off, maxY: maxY + off };
+  return boxesMeet(near, ringBounds(other.shape.map(({ at }) => at)));
 }
 
 const same = (p: Point, q: Point): boolean => distance(p, q) <= SAME_LANDMARK;

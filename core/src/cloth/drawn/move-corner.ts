@@ -1,6 +1,6 @@
 import { type ClothPoint, distance } from '../../geometry/point.ts';
 import { ringBounds } from '../../geometry/polygon.ts';
-import { nearestPart } from '../../geometry/polyline.ts';
+import { boxesMeet, nearestPart } from '../../geometry/polyline.ts';
 import { SAME_LANDMARK } from '../../tolerances.ts';
 import type { Region } from '../region.ts';
 import type { Control, Shape } from '../shape.ts';
@@ -19,10 +19,17 @@ export interface HeldCorner {
  * corner that any patch has on it, so that nothing comes apart.
  */
 export function holdCorner(regions: readonly Region[], at: ClothPoint): HeldCorner {
-  const held = regions.flatMap((region) => {
+  const found = regions.flatMap((region) => {
     const shape = withControlAt(region.shape, at);
-    return shape ? [{ region, shape: withNextCorners(shape, at, regions) }] : [];
+    return shape ? [{ region, shape }] : [];
   });
+  if (found.length === 0) return { at, ids: [], movedTo: () => ({ put: [], gone: [] }) };
+  // Only what lies by the patches that move can have a corner on their edges.
+  const box = ringBounds(found.flatMap(({ shape }) => shape.map((one) => one.at)));
+  const corners = regions
+    .filter(({ shape }) => boxesMeet(box, ringBounds(shape.map((one) => one.at))))
+    .flatMap(({ shape }) => shape.filter(({ corner }) => corner));
+  const held = found.map(({ region, shape }) => ({ region, shape: withNextCorners(shape, at, corners) }));
   return {
     at,
     ids: held.map(({ region }) => region.id),
@@ -38,13 +45,12 @@ export function holdCorner(regions: readonly Region[], at: ClothPoint): HeldCorn
 }
 
 /** A shape with controls where others have the nearest corners on the edges that lead away from one of its own. */
-function withNextCorners(shape: Shape, at: ClothPoint, regions: readonly Region[]): Shape {
+function withNextCorners(shape: Shape, at: ClothPoint, corners: readonly Control[]): Shape {
   const own = shape.findIndex((one) => distance(one.at, at) <= SAME_LANDMARK);
   const ends = [shape.at(own - 1)!, shape[(own + 1) % shape.length]!];
   return ends.reduce<Shape>((known, end) => {
-    const on = regions
-      .flatMap((region) => region.shape)
-      .filter((one) => one.corner && isBetween(one.at, at, end.at))
+    const on = corners
+      .filter((one) => isBetween(one.at, at, end.at))
       .sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
     return on ? (withControlAt(known, on.at) ?? known) : known;
   }, shape);

@@ -10,7 +10,7 @@ import { KEYS, useBackups } from '../../api/queries.ts';
 import { toTheMinute } from '../../ui/moments.ts';
 import { tellDone, tellError } from '../../ui/notices.ts';
 import { Page } from '../../ui/page.tsx';
-import { TakeFile } from '../../ui/take-file.tsx';
+import { TakeFile, ZIP } from '../../ui/take-file.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
 
 const REASONS: Readonly<Record<BackupReason, string>> = {
@@ -58,7 +58,7 @@ export default function BackupsPage() {
         >
           Back up now
         </Button>
-        <TakeFile loading={take.isPending} onFile={take.mutate}>
+        <TakeFile accept={ZIP} loading={take.isPending} onFile={take.mutate}>
           Take in a backup from elsewhere
         </TakeFile>
       </Group>

@@ -1,10 +1,10 @@
 import type { PhotoPoint, PhotoSize } from '@gorse/core';
-import { Button, FileButton, Group, Loader, SimpleGrid, Stack, Text } from '@mantine/core';
-import { IconUpload } from '@tabler/icons-react';
+import { Group, Loader, SimpleGrid, Stack, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { sentenceOf } from '../../api/api.ts';
 import { photos } from '../../photo-worker/photos.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { PHOTO, TakeFile } from '../../ui/take-file.tsx';
 import { firstPoints, pointsSized } from '../photo/photo-points.ts';
 import { PhotoSquarer } from '../photo/photo-squarer.tsx';
 import { PointsForm } from '../photo/points-form.tsx';
@@ -33,8 +33,7 @@ export function FromPhoto({ onTop }: StartProps) {
       },
     );
   }, [photo, points, size, onTop]);
-  const take = (file: File | null): void => {
-    if (!file) return;
+  const take = (file: File): void => {
     setState({ is: 'reading' });
     photos()
       .prepare(file)
@@ -52,13 +51,9 @@ export function FromPhoto({ onTop }: StartProps) {
     <SimpleGrid cols={2} spacing="xl">
       <Stack gap="sm">
         <Group>
-          <FileButton onChange={take} accept="image/jpeg,image/png,image/webp">
-            {(props) => (
-              <Button {...props} variant="default" leftSection={<IconUpload size={18} />}>
-                {photo ? 'Another photo' : 'Choose the photo'}
-              </Button>
-            )}
-          </FileButton>
+          <TakeFile accept={PHOTO} size="sm" onFile={take}>
+            {photo ? 'Another photo' : 'Choose the photo'}
+          </TakeFile>
         </Group>
         {state.is === 'empty' && (
           <Text>

@@ -1,12 +1,12 @@
 import type { PhotoPoint, PhotoRecord, Point, Size } from '@gorse/core';
-import { Button, FileButton, Group, Modal, SimpleGrid, Slider, Stack, Switch, Text, Title } from '@mantine/core';
-import { IconUpload } from '@tabler/icons-react';
+import { Button, Group, Modal, SimpleGrid, Slider, Stack, Switch, Text, Title } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../../api/api.ts';
 import { changePhoto, layPhoto, removePhoto } from '../../document/photo.ts';
 import { cancel, commit, edit, preview } from '../../document/plan-store.ts';
 import { photos } from '../../photo-worker/photos.ts';
 import { tellError } from '../../ui/notices.ts';
+import { PHOTO, TakeFile } from '../../ui/take-file.tsx';
 import { firstPoints } from './photo-points.ts';
 import { PhotoSquarer } from './photo-squarer.tsx';
 import { PointsForm } from './points-form.tsx';
@@ -23,8 +23,7 @@ interface Props {
 export function PhotoCard({ quiltId, photo, size }: Props) {
   const [busy, setBusy] = useState(false);
   const [squaring, square] = useState(false);
-  const lay = (file: File | null): void => {
-    if (!file) return;
+  const lay = (file: File): void => {
     setBusy(true);
     photos()
       .prepare(file)
@@ -75,19 +74,9 @@ export function PhotoCard({ quiltId, photo, size }: Props) {
               Square it up…
             </Button>
           )}
-          <FileButton onChange={lay} accept="image/jpeg,image/png,image/webp">
-            {(props) => (
-              <Button
-                {...props}
-                variant="default"
-                size="compact-md"
-                loading={busy}
-                leftSection={<IconUpload size={16} />}
-              >
-                {photo ? 'Another photo' : 'Lay a photo under the map'}
-              </Button>
-            )}
-          </FileButton>
+          <TakeFile accept={PHOTO} size="compact-md" loading={busy} onFile={lay}>
+            {photo ? 'Another photo' : 'Lay a photo under the map'}
+          </TakeFile>
           {photo && (
             <Button variant="default" size="compact-md" onClick={() => edit('photo taken away', removePhoto)}>
               Take it away

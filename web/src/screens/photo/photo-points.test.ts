@@ -32,6 +32,10 @@ describe('the points of a photo', () => {
     expect(fifth.onPhoto.y).toBeCloseTo(0, 6);
     const sixth = anotherPoint([...corners, fifth], PHOTO, SIZE);
     expect(sixth.at).toEqual({ x: 40 * INCH, y: 25 * INCH });
+    // With the fifth taken away its place is free again, and no two are called alike.
+    const again = anotherPoint([...corners, sixth], PHOTO, SIZE);
+    expect(again.at).toEqual(fifth.at);
+    expect(again.id).not.toBe(sixth.id);
     const { toCloth } = squareUp(corners, PHOTO)!;
     expect(project(toCloth, sixth.onPhoto).y).toBeCloseTo(25 * INCH, 6);
   });

@@ -1,5 +1,6 @@
 import {
   clothPoint,
+  distance,
   formatLength,
   type LengthStyle,
   type PhotoPoint,
@@ -8,6 +9,7 @@ import {
   type Size,
   squareUp,
 } from '@gorse/core';
+import { nanoid } from 'nanoid';
 
 /** Where the rings lie before anybody moved them: so far in from the photo's edges. */
 const INSET = 0.08;
@@ -33,17 +35,16 @@ export const pointsSized = (points: readonly PhotoPoint[], from: Size, to: Size)
     at: clothPoint((point.at.x * to.width) / from.width, (point.at.y * to.length) / from.length),
   }));
 
-/** One point more: in the middle of the longest stretch of the top's edge without one, where the photo should show it. */
+/** One point more: in the middle of an edge of the top that has none there yet, else of the top itself, where the photo should show it. */
 export function anotherPoint(points: readonly PhotoPoint[], photo: PhotoSize, { width, length }: Size): PhotoPoint {
   const places = [[0.5, 0], [1, 0.5], [0.5, 1], [0, 0.5], [0.5, 0.5]] as const; // prettier-ignore
-  const taken = points.length - 4;
-  const [u, v] = places[taken] ?? places[4];
-  const at = clothPoint(u * width, v * length);
+  const all = places.map(([u, v]) => clothPoint(u * width, v * length));
+  const at = all.find((place) => points.every((one) => distance(one.at, place) > 1)) ?? all[4]!;
   const squared = squareUp(points, photo);
   const onPhoto = squared ? project(squared.toPhoto, at) : { x: photo.width / 2, y: photo.height / 2 };
   const within = (value: number, most: number): number => Math.min(most, Math.max(0, value));
   return {
-    id: `point-${points.length + 1}`,
+    id: nanoid(10),
     onPhoto: { x: within(onPhoto.x, photo.width), y: within(onPhoto.y, photo.height) },
     at,
   };

@@ -1,7 +1,7 @@
 import { SNAPS } from '@gorse/contract';
-import { READABLE } from '@gorse/core';
-import { Button, FileButton, Group, Loader, Text } from '@mantine/core';
-import { IconUpload } from '@tabler/icons-react';
+import { READ_ENDINGS, READABLE } from '@gorse/core';
+import { Group, Loader, Text } from '@mantine/core';
+import { TakeFile } from '../../ui/take-file.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
 import { UnitsQuestionCard } from '../../ui/units-question.tsx';
 import type { useDrawing } from './use-drawing.ts';
@@ -12,13 +12,9 @@ export function DrawingFile({ drawing }: { readonly drawing: ReturnType<typeof u
   return (
     <>
       <Group>
-        <FileButton onChange={(next) => next && take(next)} accept=".svg,.dxf,.json,.plt,.hpgl,.csv,.nc,.gcode">
-          {(props) => (
-            <Button {...props} variant="default" leftSection={<IconUpload size={18} />}>
-              {file ? 'Another drawing' : 'Choose the drawing'}
-            </Button>
-          )}
-        </FileButton>
+        <TakeFile accept={READ_ENDINGS} size="sm" onFile={take}>
+          {file ? 'Another drawing' : 'Choose the drawing'}
+        </TakeFile>
         <Text size="sm">{file?.name}</Text>
       </Group>
       {reading.is === 'empty' && (

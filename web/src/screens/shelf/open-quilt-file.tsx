@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/api.ts';
 import { tellError } from '../../ui/notices.ts';
-import { TakeFile } from '../../ui/take-file.tsx';
+import { TakeFile, ZIP } from '../../ui/take-file.tsx';
 
 /** Takes a quilt in that was saved as a file in another Gorse. */
 export function OpenQuiltFile() {
@@ -13,7 +13,12 @@ export function OpenQuiltFile() {
     onError: tellError,
   });
   return (
-    <TakeFile title="A quilt saved as a file (.gorse-quilt.zip)" loading={open.isPending} onFile={open.mutate}>
+    <TakeFile
+      accept={ZIP}
+      title="A quilt saved as a file (.gorse-quilt.zip)"
+      loading={open.isPending}
+      onFile={open.mutate}
+    >
       Open a quilt file
     </TakeFile>
   );
