@@ -8,6 +8,7 @@ import {
   framePoint,
   type FrameReply,
   isOpen,
+  usualStages,
 } from '@gorse/core';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
@@ -69,10 +70,10 @@ export async function readyQuilt(address: string): Promise<string> {
   const { id: designId } = await ask<{ id: string }>(address, '/designs?file=long.svg', LONG);
   const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Kills', ...TOP });
   const recipe = {
-    ...{ id: 'r', designId, orient: { angle: 0, mirror: false }, fit: { kind: 'corners', margin: 5 } },
+    ...{ ...usualStages(designId), id: 'r', fit: { kind: 'corners', margins: [5], bend: 'even' } },
     stitch: { stitchesPerInch: 10, tieOff: 'short' },
   };
-  const placement = { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 };
+  const placement = { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} };
   const diff = [added('recipes', recipe), added('placements', placement), ...touched(0)];
   await ask(address, `/quilts/${id}/edits`, { editId: 'make-it-ready', baseRevision: 0, mark: 'ready', diff });
   return id;

@@ -1,4 +1,4 @@
-import { evenBorder, plainGrid } from '@gorse/core';
+import { evenBorder, plainGrid, usualStages } from '@gorse/core';
 import type { QuiltAnswer } from '@gorse/contract';
 import { ask } from '../e2e/ask.ts';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -70,11 +70,11 @@ export const benchFiles = (): Promise<void> =>
     const many = await ask<{ id: string }>(address, '/quilts', { name: '60 by 60', ...MANY });
     const { regions } = (await ask<QuiltAnswer>(address, `/quilts/${many.id}`)).records;
     const recipe = {
-      ...{ id: 'r', designId: set!.designId, orient: { angle: 0, mirror: false }, fit: { kind: 'corners', margin: 3 } },
+      ...{ ...usualStages(set!.designId), id: 'r', fit: { kind: 'corners', margins: [3], bend: 'even' } },
       stitch: { stitchesPerInch: 10, tieOff: 'short' },
     };
     const placements = Object.keys(regions).map((regionId, i) =>
-      edit({ ...{ id: `p${i}` }, ...{ regionId, recipeId: 'r', parts: 1 } }, 'placements'),
+      edit({ ...{ id: `p${i}` }, ...{ regionId, recipeId: 'r', parts: 1, own: {} } }, 'placements'),
     );
     const manyEdit = {
       editId: 'sixty-by-sixty',

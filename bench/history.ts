@@ -57,7 +57,7 @@ async function fill(database: Database): Promise<void> {
     const plan = newPlan(`Quilt ${q}`, map);
     const blocks = Object.keys(plan.regions).filter((id) => id.startsWith('block-'));
     const placements = blocks.map(
-      (regionId, i) => [`p${i}`, { id: `p${i}`, regionId, recipeId: 'r', parts: 1 }] as const,
+      (regionId, i) => [`p${i}`, { id: `p${i}`, regionId, recipeId: 'r', parts: 1, own: {} }] as const,
     );
     const records = { ...plan, placements: Object.fromEntries(placements) as typeof plan.placements };
     await database.commit((tables) => insertQuilt(tables, `q${q}`, records, q));

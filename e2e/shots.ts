@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { controlId, type PlanDiff, type RecipeRecord } from '@gorse/core';
+import { controlId, type PlanDiff, type RecipeRecord, refitted, usualStages } from '@gorse/core';
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -23,11 +23,10 @@ const designs = await ask<DesignAnswer[]>(server.address, '/designs');
 const { records } = await ask<QuiltAnswer>(server.address, `/quilts/${id}`);
 
 const recipe = (name: string, fit: RecipeRecord['fit']['kind'], angle = 0): RecipeRecord => ({
+  ...usualStages(designs.find((design) => design.name === name)!.id),
   id: name.toLowerCase(),
-  designId: designs.find((design) => design.name === name)!.id,
-  orient: { angle, mirror: false },
-  fit: { kind: fit, margin: 6.35 },
-  stitch: { stitchesPerInch: 11, tieOff: 'short' },
+  orient: { angle, mirror: false, up: 'quilt' },
+  fit: refitted({ kind: 'fill', margins: [6.35] }, fit),
 });
 const recipes = [
   recipe('Kelp', 'corners'),
@@ -55,7 +54,7 @@ const diff: PlanDiff = [
       kind: 'placements' as const,
       id: `p${i}`,
       before: null,
-      after: { id: `p${i}`, regionId, recipeId, parts: 1 },
+      after: { id: `p${i}`, regionId, recipeId, parts: 1, own: {} },
     };
   }),
   ...corners.slice(0, 3).map((frame, i) => ({

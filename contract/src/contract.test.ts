@@ -9,6 +9,7 @@ import {
   PLAN_KINDS,
   type PlanDiff,
   type RowSetRecord,
+  usualStages,
 } from '@gorse/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -123,13 +124,10 @@ describe('edits', () => {
       quilts: PLAN.quilts.quilt!,
       regions: region,
       recipes: {
-        id: 'r',
-        designId: 'd',
-        orient: { angle: 0, mirror: true },
-        fit: { kind: 'fill', margin: -2 },
-        stitch: { stitchesPerInch: 11.5, tieOff: 'inPlace' },
-      } as never,
-      placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 2 } as never,
+        ...{ ...usualStages('d'), id: 'r' },
+        ...{ fit: { kind: 'fill', margins: [-2] }, stitch: { stitchesPerInch: 11.5, tieOff: 'inPlace' } },
+      },
+      placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 2, own: {} } as never,
       rowSets: ROW_SET,
       landmarks: { id: 'l', name: 'chalk', cloth: { x: 1, y: 2 }, since: null } as never,
       touches: {

@@ -5,6 +5,7 @@ export interface PlanProblem {
   /** Stable name of the kind of problem. */
   readonly code:
     | 'outsideRegion'
+    | 'overSeam'
     | 'foldedFit'
     | 'unsuitedFit'
     | 'tooSharp'
@@ -12,6 +13,12 @@ export interface PlanProblem {
     | 'missingDesign'
     | 'smallPatch'
     | 'nothingToStitch'
+    | 'differsAcross'
+    | 'differsDown'
+    | 'differsShear'
+    | 'tooDense'
+    | 'tooOpen'
+    | 'farEnds'
     | 'cannotRepeat'
     | 'rowsOverlap'
     | 'rowsNear'
@@ -23,7 +30,7 @@ export interface PlanProblem {
   readonly subject: ProblemSubject;
   /** Where on the cloth. */
   readonly at: ClothPoint;
-  /** Size of the matter: mm for a length, a count for places. The interface words it in her units. */
+  /** Size of the matter: mm for a length, a count for places, a part of 1 for a stretch, radians for an angle. The interface words it in her units. */
   readonly amount: number;
   /** What the remedy button does; null when only she can tell. */
   readonly remedy: Remedy | null;

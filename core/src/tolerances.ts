@@ -48,6 +48,19 @@ export const LARGEST_QUILT = 6000;
 /** Most patches of a top: what is derived of them must stay quick. A quilt of a thousand pieced blocks has half of it. */
 export const MOST_PATCHES = 20_000;
 
+/** A patch so many times as long as wide is a strip: what is worked by the patch itself runs along it. */
+export const STRIP = 2;
+
+/** Patches that are worked alike show it when one is stretched or sheared by more than this beyond the others: 2 %, 1 1/2 degrees. */
+export const SIBLING_STRETCH = 0.02;
+export const SIBLING_SHEAR = Math.PI / 120;
+
+/** Lines so many times as far apart as on the rest of the quilt make it ripple. */
+export const SPACING_APART = 1.7;
+
+/** A start or end within this of a neighbour's can be gone on from without a cut that shows. */
+export const FAR_END = 25.4;
+
 /** Coordinates beyond this (a kilometre) are refused by every reader. */
 export const LARGEST_COORDINATE = 1e6;
 

@@ -32,7 +32,7 @@ const edit = (quiltId: string, baseRevision: number, diff: readonly unknown[], e
 const place = async (quilt: QuiltAnswer, designId: string): Promise<void> => {
   const diff = [
     added('recipes', recipeFor(designId)),
-    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1 } as never),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1, own: {} } as never),
   ];
   expect((await edit(quilt.id, 0, diff)).status).toBe(200);
 };
@@ -86,7 +86,7 @@ describe('edits', () => {
     const design = await newDesign();
     const theirs = [added('recipes', recipeFor(design.id))];
     await edit(quilt.id, 0, theirs);
-    const mine = [added('recipes', { ...recipeFor(design.id), fit: { kind: 'fill', margin: 0 } } as never)];
+    const mine = [added('recipes', { ...recipeFor(design.id), fit: { kind: 'fill', margins: [0] } } as never)];
     const { status, body } = await edit(quilt.id, 0, mine);
     expect(status).toBe(409);
     expect(body).toMatchObject({ code: 'stale', revision: 1, conflicts: ['recipes/r1'], since: theirs });
@@ -95,7 +95,11 @@ describe('edits', () => {
 
   it.each([
     ['an unknown field', { ...recipeFor('d'), colour: 'red' }, 'diff.0.after.colour'],
-    ['a number that is none', { ...recipeFor('d'), fit: { kind: 'fill', margin: null } }, 'diff.0.after.fit.margin'],
+    [
+      'a number that is none',
+      { ...recipeFor('d'), fit: { kind: 'fill', margins: [null] } },
+      'diff.0.after.fit.margins',
+    ],
     [
       'a stitch length beyond bounds',
       { ...recipeFor('d'), stitch: { stitchesPerInch: 400, tieOff: 'none' } },
@@ -123,7 +127,7 @@ describe('edits', () => {
     [
       'a patch in more parts than it has thread',
       'placements',
-      { id: 'p', regionId: 'block-1-1', recipeId: 'r1', parts: 41 },
+      { id: 'p', regionId: 'block-1-1', recipeId: 'r1', parts: 41, own: {} },
       'parts',
     ],
   ] as const)('with %s are refused', async (_name, kind, record, path) => {
@@ -162,7 +166,13 @@ describe('edits', () => {
     for (let round = 0; round < 3; round++) {
       for (const { id } of quilts) {
         expect((await edit(id, round, [added('recipes', recipe(`r${round}`))])).status).toBe(200);
-        const nowhere = added('placements', { id: 'p', regionId: 'block-9-9', recipeId: `r${round}` } as never);
+        const nowhere = added('placements', {
+          id: 'p',
+          regionId: 'block-9-9',
+          recipeId: `r${round}`,
+          parts: 1,
+          own: {},
+        } as never);
         expect((await edit(id, round + 1, [nowhere])).status).toBe(400);
       }
     }
@@ -175,7 +185,7 @@ describe('edits', () => {
   it('that would leave a record pointing nowhere are refused whole', async () => {
     const quilt = await newQuilt();
     const { body } = await edit(quilt.id, 0, [
-      added('placements', { id: 'p', regionId: 'block-9-9', recipeId: 'none', parts: 1 } as never),
+      added('placements', { id: 'p', regionId: 'block-9-9', recipeId: 'none', parts: 1, own: {} } as never),
     ]);
     expect(body.details).toHaveLength(2);
     expect((await api<QuiltAnswer>('GET', `/quilts/${quilt.id}`)).body.revision).toBe(0);

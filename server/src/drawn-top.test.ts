@@ -6,6 +6,7 @@ import {
   patchesOfPieces,
   type RowSetRecord,
   type TouchRecord,
+  usualStages,
 } from '@gorse/core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
@@ -52,10 +53,10 @@ it('a top with one appliqué piece drawn on it is lined up on its own corners, s
     ...{ cloth: clothPoint(x!, y!), frame: framePoint(x! + 160, y! + 60), method: 'head', at: i },
   }));
   const recipe = {
-    ...{ id: 'r', designId: design.id, orient: { angle: 0, mirror: false } },
-    ...{ fit: { kind: 'corners' as const, margin: 5 }, stitch: { stitchesPerInch: 10, tieOff: 'short' as const } },
+    ...{ ...usualStages(design.id), id: 'r' },
+    ...{ fit: { kind: 'corners', margins: [5], bend: 'even' }, stitch: { stitchesPerInch: 10, tieOff: 'short' } },
   };
-  const placement = { id: 'p', regionId: piece!.id, recipeId: 'r', parts: 1 };
+  const placement = { id: 'p', regionId: piece!.id, recipeId: 'r', parts: 1, own: {} };
   const diff = [
     added('rowSets', ROWS(design.id)),
     added('recipes', recipe),

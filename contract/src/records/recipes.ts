@@ -1,53 +1,176 @@
 import {
+  type Arrange,
+  type DesignSpot,
   type FitRule,
+  MOST_ACROSS,
+  MOST_OUTLINES,
   MOST_PARTS,
   type Orient,
+  type OutlineRule,
+  type OwnStages,
+  type PatchSpot,
+  type Pin,
   type PlacementRecord,
   type RecipeRecord,
+  type RecipeStages,
+  type Second,
+  SECONDS,
   type StitchRule,
   type TieOff,
+  type Trim,
+  type Up,
+  UPS,
 } from '@gorse/core';
 import { type ClassConstructor } from 'class-transformer';
-import { Equals, IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
-import { IsFiniteNumber, Nested, NestedKind } from '../fields.ts';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
+import { IsFiniteNumber, Maybe, Nested, NestedKind, NestedOrNull, Several } from '../fields.ts';
 import { Id } from './ids.ts';
+
+class TrimBody implements Trim {
+  @IsFiniteNumber(0, 1) from!: number;
+  @IsFiniteNumber(0, 1) to!: number;
+}
+
+class ArrangeBody implements Arrange {
+  @Several(MOST_ACROSS) across!: number;
+  @Several(MOST_ACROSS) down!: number;
+  @IsFiniteNumber(-1000, 1000) gapAcross!: number;
+  @IsFiniteNumber(-1000, 1000) gapDown!: number;
+  @IsIn(SECONDS) second!: Second;
+  @IsBoolean() joined!: boolean;
+}
 
 class OrientBody implements Orient {
   @IsFiniteNumber(-100, 100) angle!: number;
   @IsBoolean() mirror!: boolean;
+  @IsIn(UPS) up!: Up;
 }
 
-/** What the fits have that keep a margin. */
-class MarginBody {
-  @IsFiniteNumber(-200, 1000) margin!: number;
+/** Numbers that are neither infinite nor NaN, within bounds, as many as said at the most. */
+const Lengths =
+  (fewest: number, most: number): PropertyDecorator =>
+  (target, property) => {
+    const each = { each: true };
+    for (const decorate of [
+      IsArray(),
+      ArrayMinSize(fewest),
+      ArrayMaxSize(most),
+      IsNumber({ allowInfinity: false, allowNaN: false }, each),
+      Min(-200, each),
+      Max(1000, each),
+    ])
+      decorate(target, property);
+  };
+
+/** What the fits have that keep margins. */
+class MarginsBody {
+  @Lengths(1, 64) margins!: readonly number[];
 }
-class ContainBody extends MarginBody {
+class ContainBody extends MarginsBody {
   @Equals('contain') kind!: 'contain';
+  @IsIn(['held', 'free']) turn!: 'held' | 'free';
 }
-class FillBody extends MarginBody {
+class FillBody extends MarginsBody {
   @Equals('fill') kind!: 'fill';
 }
-class CornersBody extends MarginBody {
+class ThreePointBody extends MarginsBody {
+  @Equals('threePoint') kind!: 'threePoint';
+  @IsIn([0, 1, 2]) apex!: 0 | 1 | 2;
+}
+class CornersBody extends MarginsBody {
   @Equals('corners') kind!: 'corners';
+  @IsIn(['even', 'straight']) bend!: 'even' | 'straight';
+}
+class EdgesBody extends MarginsBody {
+  @Equals('edges') kind!: 'edges';
+}
+class AlongBody extends MarginsBody {
+  @Equals('along') kind!: 'along';
+}
+
+class BoxSpotBody {
+  @Equals('box') kind!: 'box';
+  @IsFiniteNumber(0, 1) u!: number;
+  @IsFiniteNumber(0, 1) v!: number;
+}
+class LineSpotBody {
+  @Equals('line') kind!: 'line';
+  @IsFiniteNumber(0, 1) along!: number;
+}
+class PatchSpotBody implements PatchSpot {
+  @ValidateIf((_, value) => value !== null)
+  @IsInt()
+  @Min(0)
+  @Max(999)
+  corner!: number | null;
+  @IsFiniteNumber(-6000, 6000) x!: number;
+  @IsFiniteNumber(-6000, 6000) y!: number;
+}
+class PinBody implements Pin {
+  @NestedKind({ box: BoxSpotBody, line: LineSpotBody }) spot!: DesignSpot;
+  @Nested(() => PatchSpotBody) onto!: PatchSpotBody;
+}
+class PlaceBody {
+  @Equals('place') kind!: 'place';
+  @IsFiniteNumber(0.01, 100) scale!: number;
+  @Nested(() => PinBody) pin!: PinBody;
+  @NestedOrNull(() => PinBody) second!: PinBody | null;
 }
 
 const FITS: { readonly [K in FitRule['kind']]: ClassConstructor<Extract<FitRule, { kind: K }>> } = {
+  place: PlaceBody,
   contain: ContainBody,
   fill: FillBody,
+  threePoint: ThreePointBody,
   corners: CornersBody,
+  edges: EdgesBody,
+  along: AlongBody,
 };
+
+class OutlineBody implements OutlineRule {
+  @Lengths(0, MOST_OUTLINES) lines!: readonly number[];
+  @IsIn(['before', 'after']) when!: 'before' | 'after';
+}
 
 export class StitchBody implements StitchRule {
   @IsFiniteNumber(4, 18) stitchesPerInch!: number;
   @IsIn(['inPlace', 'short', 'none']) tieOff!: TieOff;
 }
 
-export class RecipeBody implements RecipeRecord {
-  @Id() id!: string;
+export class StagesBody implements RecipeStages {
   @Id() designId!: string;
+  @Nested(() => TrimBody) trim!: TrimBody;
+  @Nested(() => ArrangeBody) arrange!: ArrangeBody;
   @Nested(() => OrientBody) orient!: OrientBody;
   @NestedKind(FITS) fit!: FitRule;
+  @Nested(() => OutlineBody) outline!: OutlineBody;
   @Nested(() => StitchBody) stitch!: StitchBody;
+}
+
+export class RecipeBody extends StagesBody implements RecipeRecord {
+  @Id() id!: string;
+}
+
+/** In what one patch differs from its recipe: each stage, or none. */
+class OwnBody implements OwnStages {
+  @Maybe() @Nested(() => TrimBody) trim?: TrimBody;
+  @Maybe() @Nested(() => ArrangeBody) arrange?: ArrangeBody;
+  @Maybe() @Nested(() => OrientBody) orient?: OrientBody;
+  @Maybe() @NestedKind(FITS) fit?: FitRule;
+  @Maybe() @Nested(() => OutlineBody) outline?: OutlineBody;
+  @Maybe() @Nested(() => StitchBody) stitch?: StitchBody;
 }
 
 export class PlacementBody implements PlacementRecord {
@@ -55,4 +178,5 @@ export class PlacementBody implements PlacementRecord {
   @Id() regionId!: string;
   @Id() recipeId!: string;
   @IsInt() @Min(1) @Max(MOST_PARTS) parts!: number;
+  @Nested(() => OwnBody) own!: OwnBody;
 }

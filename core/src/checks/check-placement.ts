@@ -1,6 +1,6 @@
 import { outlineOf } from '../cloth/shape.ts';
 import { distortionOf } from '../fit/distortion.ts';
-import { fitTakes } from '../fit/fits.ts';
+import { fitTakes, marginsOf } from '../fit/fits.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { usableReach } from '../passes/frame-profile.ts';
@@ -12,6 +12,8 @@ import { laidPlacement, lieOf, parted, placedOf } from '../plan/placement-bands.
 import { quiltOf } from '../plan/plan-document.ts';
 import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
+import { differencesOf, spacingApart } from './check-siblings.ts';
+import { farFromNeighbours } from './far-ends.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
@@ -23,6 +25,7 @@ export function checkPlacement(plan: Plan, id: string): PlanProblem[] {
   if (!placed) return [];
   const { placement, recipe, region } = placed;
   const { fit } = recipe;
+  const margins = marginsOf(fit);
   const problem = (rest: Omit<PlanProblem, 'subject'>): PlanProblem => ({
     subject: { kind: 'placement', id },
     ...rest,
@@ -35,7 +38,8 @@ export function checkPlacement(plan: Plan, id: string): PlanProblem[] {
   if (laid === undefined) return [mend({ code: 'missingDesign', amount: 1, remedy: { kind: 'remove' } })];
   if (!fitTakes(fit.kind, region.shape))
     return [mend({ code: 'unsuitedFit', amount: 1, remedy: { kind: 'fit', fit: 'contain' } })];
-  if (laid === null) return [mend({ code: 'smallPatch', amount: fit.margin, remedy: { kind: 'margin', margin: 0 } })];
+  if (laid === null)
+    return [mend({ code: 'smallPatch', amount: Math.max(...margins), remedy: { kind: 'margin', margin: 0 } })];
   const pieces = plan.get(piecesOfRecord, { source: 'placements', record: id });
   const problems: PlanProblem[] = [];
   if (distortionOf(laid.warp).folded)
@@ -44,22 +48,31 @@ export function checkPlacement(plan: Plan, id: string): PlanProblem[] {
     problems.push(mend({ code: 'nothingToStitch', amount: 0, remedy: { kind: 'remove' } }));
   const outside = farthestOutside(ring, pieces);
   if (outside && outside.distance > OUTSIDE_REGION) {
-    const onPurpose = fit.margin < 0 && outside.distance <= -2 * fit.margin;
+    const [over, under] = [-Math.min(...margins, 0), Math.max(...margins)];
+    const onPurpose = over > 0 && outside.distance <= 2 * over;
     problems.push(
       problem({
-        code: 'outsideRegion',
+        code: onPurpose ? 'overSeam' : 'outsideRegion',
         severity: onPurpose ? 'know' : 'mend',
         at: outside.at,
         amount: outside.distance,
         remedy:
-          fit.margin < 0
+          over > 0
             ? { kind: 'margin', margin: 0 }
             : fit.kind === 'contain'
-              ? { kind: 'margin', margin: fit.margin + SAFE_MARGIN }
+              ? { kind: 'margin', margin: under + SAFE_MARGIN }
               : { kind: 'fit', fit: 'contain' },
       }),
     );
   }
+  const know = (found: Pick<PlanProblem, 'code' | 'amount'>): PlanProblem =>
+    problem({ ...found, severity: 'know', at: middle, remedy: null });
+  problems.push(...differencesOf(plan, id, placement.recipeId).map(know));
+  const apart = spacingApart(plan, id);
+  if (apart) problems.push(know(apart));
+  // Said once for all patches with the recipe.
+  const far = plan.get(farFromNeighbours, placement.recipeId);
+  if (far[0] === id) problems.push(know({ code: 'farEnds', amount: far.length }));
   const { loading, machine } = quiltOf(plan.records);
   const { whole } = parted(placed, laid, lieOf(plan, loading), machine.frame);
   const reach = usableReach(machine.frame, whole.bottom);

@@ -21,7 +21,16 @@ export { type Origin, ORIGINS, type Region, REGION_KINDS, type RegionKind } from
 export { type GridSetting, plainGrid } from './settings/grid.ts';
 export { blockOf } from './settings/block-name.ts';
 export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './settings/settings.ts';
-export { type Control, cornersOf, movedShape, outlineOf, polygonShape, type Shape } from './shape.ts';
+export {
+  type Control,
+  cornersOf,
+  edgesOf,
+  movedShape,
+  outlineOf,
+  polygonShape,
+  type Shape,
+  tracedShape,
+} from './shape.ts';
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords, type ToSum } from './sums.ts';
 export { asDrawn } from './drawn/as-drawn.ts';

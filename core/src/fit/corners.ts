@@ -1,36 +1,33 @@
-import { cornersOf, insetOf } from '../cloth/shape.ts';
-import { applyBilinear, type Bilinear, bilinearJacobian, bilinearPoint } from '../geometry/bilinear.ts';
-import type { ClothPoint } from '../geometry/point.ts';
+import { cornersOf } from '../cloth/shape.ts';
+import { bilinearMap } from '../geometry/bilinear.ts';
+import { projectiveMap } from '../geometry/projective.ts';
 import { fill } from './fill.ts';
-import type { Fit, WithMargin } from './fit.ts';
+import { type Fit, hasArea } from './fit.ts';
+import { innerOf, type WithMargins } from './margins.ts';
+import { unitWarp } from './warp.ts';
 
-/** Bends the design (bilinear: edges stay evenly spaced) to the very corners of a patch that has four. */
-export interface CornersRule extends WithMargin {
+/** Bends the design to the very corners of a patch that has four. */
+export interface CornersRule extends WithMargins {
   readonly kind: 'corners';
+  /** `even`: what is evenly spaced along an edge stays so (bilinear). `straight`: straight lines stay straight (projective). */
+  readonly bend: 'even' | 'straight';
 }
 
 export const corners: Fit<CornersRule> = {
+  usual: (margins) => ({ kind: 'corners', margins, bend: 'even' }),
   takes: (shape) => cornersOf(shape).length === 4,
 
-  warp(drawn, shape, { margin }) {
-    const { box } = drawn;
-    const exactAt = cornersOf(shape).map(({ id }) => id);
-    if (!(box.maxX > box.minX && box.maxY > box.minY)) {
+  warp(drawn, seat, { margins, bend }) {
+    const exactAt = cornersOf(seat.shape).map(({ id }) => id);
+    if (!hasArea(drawn)) {
       // What has no area has nothing to bend.
-      const straight = fill.warp(drawn, shape, { kind: 'fill', margin });
+      const straight = fill.warp(drawn, seat, { kind: 'fill', margins });
       return straight && { ...straight, exactAt };
     }
-    const inner = insetOf(shape, margin);
+    const inner = innerOf(seat.shape, { margins });
     if (!inner) return null;
     const [a, b, c, d] = cornersOf(inner).map(({ at }) => at);
-    const bilinear: Bilinear<ClothPoint> = { box, quad: [a!, b!, c!, d!] };
-    return {
-      box,
-      mapLine: (line) => applyBilinear(bilinear, line),
-      mapPoint: (p) => bilinearPoint(bilinear, p),
-      jacobian: (u, v) => bilinearJacobian(bilinear, u, v),
-      outline: bilinear.quad,
-      exactAt,
-    };
+    const map = (bend === 'straight' ? projectiveMap : bilinearMap)([a!, b!, c!, d!]);
+    return map && unitWarp(drawn.box, map, exactAt);
   },
 };

@@ -1,13 +1,14 @@
-import { cornersOf, insetOf, outlineOf } from '../cloth/shape.ts';
+import { cornersOf, outlineOf } from '../cloth/shape.ts';
 import type { Point } from '../geometry/point.ts';
 import { leastBetween } from '../geometry/golden-section.ts';
-import type { Fit, WithMargin } from './fit.ts';
-import { type Copy, largestCopy } from './largest-copy.ts';
-import { uprightAngle } from './upright-angle.ts';
+import type { Fit } from './fit.ts';
+import type { Copy } from './copy.ts';
+import { largestCopy } from './largest-copy.ts';
+import { innerOf, type WithMargins } from './margins.ts';
 import { centredWarp } from './warp.ts';
 
 /** Stretches the design, across and down by what each leaves room for: the copy of the largest area that lies inside, upright in the patch. */
-export interface FillRule extends WithMargin {
+export interface FillRule extends WithMargins {
   readonly kind: 'fill';
 }
 
@@ -16,16 +17,15 @@ const MOST = Math.log(20);
 const STEPS = 44;
 
 export const fill: Fit<FillRule> = {
+  usual: (margins) => ({ kind: 'fill', margins }),
   takes: (shape) => cornersOf(shape).length === 4,
 
-  warp(drawn, shape, { margin }) {
-    const inner = insetOf(shape, margin);
+  warp(drawn, { shape, angle }, rule) {
+    const inner = innerOf(shape, rule);
     if (!inner) return null;
-    const angle = uprightAngle(inner);
     const ring = outlineOf(inner);
     const [width, height] = [drawn.box.maxX - drawn.box.minX, drawn.box.maxY - drawn.box.minY];
-    const hull = drawn.hull();
-    const at = (stretch: number): Copy | null => largestCopy(drawn.box, hull, ring, angle, stretch);
+    const at = (stretch: number): Copy | null => largestCopy(drawn, ring, angle, stretch);
     // A straight line is scaled by its length alone, a point not at all.
     if (!(width > 0 && height > 0)) {
       const copy = at(1);

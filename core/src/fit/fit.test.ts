@@ -5,10 +5,12 @@ import { boxRingIn, distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { boundsOf, lengthOf, pointOf, pointsOf, polyline } from '../geometry/polyline.ts';
 import { toRadians } from '../units.ts';
 import { polygonShape } from '../cloth/shape.ts';
-import { layInPatch } from '../plan/pipeline.ts';
+import { arrangedDesign, layInPatch } from '../plan/pipeline.ts';
+import { usualStages } from '../plan/recipe.ts';
 import { linesOf } from '../plan/stroke.ts';
 import { distortionOf } from './distortion.ts';
-import { type FitRule, fitTakes } from './fits.ts';
+import { type FitRule, fitTakes, refitted } from './fits.ts';
+import { seatIn } from './seat.ts';
 import type { Orient } from './orient.ts';
 
 const rect = (x: number, y: number, w: number, h: number) =>
@@ -21,11 +23,12 @@ const ell = [
     { x: 20, y: 10 },
   ]),
 ];
-const upright = { angle: 0, mirror: false };
+const upright: Orient = { angle: 0, mirror: false, up: 'quilt' };
 /** A recipe's stages up to the cloth. */
 function fitStrokes(strokes: readonly Float64Array[], orient: Orient, fit: FitRule, ring: readonly ClothPoint[]) {
-  const recipe = { id: 'r', designId: 'd', orient, fit, stitch: { stitchesPerInch: 10, tieOff: 'none' } as const };
-  const laid = layInPatch(strokes, recipe, polygonShape(ring));
+  const recipe = { ...usualStages('d'), orient, fit };
+  const shape = polygonShape(ring);
+  const laid = layInPatch(arrangedDesign(strokes, recipe), recipe, seatIn(shape, shape, orient.up));
   return laid && { ...laid, strokes: linesOf(laid.strokes), distortion: distortionOf(laid.warp) };
 }
 const box = (strokes: readonly Float64Array[]): number[] => {
@@ -35,7 +38,7 @@ const box = (strokes: readonly Float64Array[]): number[] => {
 
 describe('fitting', () => {
   it('contain keeps the proportions and centres', () => {
-    const fitted = fitStrokes(ell, upright, { kind: 'contain', margin: 5 }, rect(100, 100, 110, 110))!;
+    const fitted = fitStrokes(ell, upright, { kind: 'contain', turn: 'held', margins: [5] }, rect(100, 100, 110, 110))!;
     expect(box(fitted.strokes)).toEqual([105, 130, 205, 180]);
     const { scale, across, down, shear, folded } = fitted.distortion;
     expect(scale).toBeCloseTo(5, 12);
@@ -44,7 +47,7 @@ describe('fitting', () => {
   });
 
   it('fill stretches to the box and says by how much', () => {
-    const fitted = fitStrokes(ell, upright, { kind: 'fill', margin: 0 }, rect(0, 0, 80, 90))!;
+    const fitted = fitStrokes(ell, upright, { kind: 'fill', margins: [0] }, rect(0, 0, 80, 90))!;
     expect(box(fitted.strokes)).toEqual([0, 0, 80, 90]);
     // 4 across and 9 down: 6 is the size, so 1/3 too narrow and half too high.
     expect(fitted.distortion.scale).toBeCloseTo(6, 12);
@@ -55,13 +58,18 @@ describe('fitting', () => {
   it('turns and mirrors before it fits', () => {
     const turned = fitStrokes(
       ell,
-      { angle: toRadians(90), mirror: false },
-      { kind: 'contain', margin: 0 },
+      { ...upright, angle: toRadians(90) },
+      { kind: 'contain', turn: 'held', margins: [0] },
       rect(0, 0, 10, 20),
     )!;
     expect(pointOf(turned.strokes[0]!, 0).x).toBeCloseTo(10, 9);
     expect(pointOf(turned.strokes[0]!, -1).y).toBeCloseTo(20, 9);
-    const mirrored = fitStrokes(ell, { angle: 0, mirror: true }, { kind: 'contain', margin: 0 }, rect(0, 0, 20, 10))!;
+    const mirrored = fitStrokes(
+      ell,
+      { ...upright, mirror: true },
+      { kind: 'contain', turn: 'held', margins: [0] },
+      rect(0, 0, 20, 10),
+    )!;
     expect(pointOf(mirrored.strokes[0]!, 0)).toEqual({ x: 20, y: 0 });
     expect(mirrored.distortion.folded).toBe(false);
   });
@@ -76,7 +84,7 @@ describe('fitting', () => {
         ]),
       ],
       upright,
-      { kind: 'fill', margin: 0 },
+      { kind: 'fill', margins: [0] },
       ring,
     )!;
     expect(pointOf(fitted.strokes[0]!, 0).x).toBeCloseTo(0, 9);
@@ -96,7 +104,7 @@ describe('fitting', () => {
     fc.assert(
       fc.property(wobble, (w) => {
         const ring = rect(0, 0, 100, 80).map((p, i) => plus(p, { x: w[2 * i]!, y: w[2 * i + 1]! }));
-        const fitted = fitStrokes(square, upright, { kind: 'corners', margin: 0 }, ring)!;
+        const fitted = fitStrokes(square, upright, { kind: 'corners', bend: 'even', margins: [0] }, ring)!;
         // The design's corners are points of the result; straight edges between stay straight.
         const length = ring
           .slice(1)
@@ -116,7 +124,7 @@ describe('fitting', () => {
       ]),
     ];
     const ring = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(120, 140), clothPoint(0, 100)];
-    const [line] = fitStrokes(diagonal, upright, { kind: 'corners', margin: 0 }, ring)!.strokes;
+    const [line] = fitStrokes(diagonal, upright, { kind: 'corners', bend: 'even', margins: [0] }, ring)!.strokes;
     // Halfway, the bilinear map gives the corners' mean, 55 and 60, which is off the straight diagonal.
     const mid = pointOf(line!, (line!.length / 2 - 1) / 2);
     expect(mid.x).toBeCloseTo(55, 9);
@@ -125,12 +133,14 @@ describe('fitting', () => {
 
   it('says when a patch turned inside out folds the design', () => {
     const bowTie = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(30, 30), clothPoint(0, 100)];
-    expect(fitStrokes(ell, upright, { kind: 'corners', margin: 0 }, bowTie)!.distortion.folded).toBe(true);
+    expect(fitStrokes(ell, upright, { kind: 'corners', bend: 'even', margins: [0] }, bowTie)!.distortion.folded).toBe(
+      true,
+    );
   });
 
   it('has no answer when the margin eats the patch, and scales a straight line by its length', () => {
-    expect(fitStrokes(ell, upright, { kind: 'fill', margin: 48 }, rect(0, 0, 100, 100))).toBeNull();
-    expect(fitStrokes(ell, upright, { kind: 'fill', margin: 60 }, rect(0, 0, 100, 100))).toBeNull();
+    expect(fitStrokes(ell, upright, { kind: 'fill', margins: [48] }, rect(0, 0, 100, 100))).toBeNull();
+    expect(fitStrokes(ell, upright, { kind: 'fill', margins: [60] }, rect(0, 0, 100, 100))).toBeNull();
     const flat = fitStrokes(
       [
         polyline([
@@ -139,17 +149,17 @@ describe('fitting', () => {
         ]),
       ],
       upright,
-      { kind: 'corners', margin: 0 },
+      { kind: 'corners', bend: 'even', margins: [0] },
       rect(0, 0, 100, 60),
     )!;
     expect(box(flat.strokes)).toEqual([0, 30, 100, 30]);
   });
 
   it('maps points and lines alike, and says which corners it is exact at', () => {
-    const { warp } = fitStrokes(ell, upright, { kind: 'corners', margin: 0 }, rect(0, 0, 100, 60))!;
+    const { warp } = fitStrokes(ell, upright, { kind: 'corners', bend: 'even', margins: [0] }, rect(0, 0, 100, 60))!;
     expect(warp.mapPoint({ x: 10, y: 10 })).toEqual({ x: 50, y: 60 });
     expect(warp.exactAt).toEqual(['c1', 'c2', 'c3', 'c4']);
-    expect(fitStrokes(ell, upright, { kind: 'fill', margin: 0 }, rect(0, 0, 100, 60))!.warp.exactAt).toEqual([]);
+    expect(fitStrokes(ell, upright, { kind: 'fill', margins: [0] }, rect(0, 0, 100, 60))!.warp.exactAt).toEqual([]);
   });
 
   it('takes no patch for one of four corners that isn’t', () => {
@@ -158,15 +168,15 @@ describe('fitting', () => {
     for (const ring of [triangle, pentagon]) {
       for (const kind of ['fill', 'corners'] as const) {
         expect(fitTakes(kind, polygonShape(ring))).toBe(false);
-        expect(fitStrokes(ell, upright, { kind, margin: 0 }, ring)).toBeNull();
+        expect(fitStrokes(ell, upright, refitted({ kind: 'fill', margins: [0] }, kind), ring)).toBeNull();
       }
       // What it takes lies inside: as large as the edges let it about the middle.
-      const [line] = fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, ring)!.strokes;
+      const [line] = fitStrokes(ell, upright, { kind: 'contain', turn: 'held', margins: [0] }, ring)!.strokes;
       const inside = pointsOf(line!).map(({ x, y }) => insideRing(ring, x, y) || distanceToRing(ring, x, y) < 1e-9);
       expect(inside).not.toContain(false);
     }
     // From the upper edge on, until its lower side is as wide as the triangle there: 20 s = 100 − 10 s.
-    expect(box(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, triangle)!.strokes)).toEqual(
+    expect(box(fitStrokes(ell, upright, { kind: 'contain', turn: 'held', margins: [0] }, triangle)!.strokes)).toEqual(
       [50 / 3, 0, 250 / 3, 100 / 3].map((v): unknown => expect.closeTo(v, 8)),
     );
   });
@@ -186,7 +196,7 @@ describe('fitting', () => {
         fc.pre(b.maxX - b.minX > 4 && b.maxY - b.minY > 4);
         const room = (x: number, y: number): number => distanceToRing(ring, x, y) * (insideRing(ring, x, y) ? 1 : -1);
         for (const kind of ['contain', 'fill'] as const) {
-          const fitted = fitStrokes(design, upright, { kind, margin }, ring);
+          const fitted = fitStrokes(design, upright, refitted({ kind: 'fill', margins: [margin] }, kind), ring);
           if (!fitted) continue;
           const laid = fitted.strokes.flatMap(pointsOf);
           for (const { x, y } of laid) expect(room(x, y)).toBeGreaterThan(margin - 1e-6);
@@ -205,14 +215,16 @@ describe('fitting', () => {
     );
     // Three corners in a row.
     const row = [clothPoint(0, 0), clothPoint(100, 0), clothPoint(200, 0), clothPoint(100, 150)];
-    expect(fitStrokes(ell, upright, { kind: 'contain', margin: 0 }, row)!.distortion.scale).toBeGreaterThan(4);
+    expect(
+      fitStrokes(ell, upright, { kind: 'contain', turn: 'held', margins: [0] }, row)!.distortion.scale,
+    ).toBeGreaterThan(4);
   });
 
   it('leaves a design of one point where it is, in the middle', () => {
     const dot = [polyline([{ x: 3, y: 4 }])];
     for (const kind of ['contain', 'fill', 'corners'] as const)
-      expect(box(fitStrokes(dot, upright, { kind, margin: 0 }, rect(0, 0, 100, 60))!.strokes)).toEqual([
-        50, 30, 50, 30,
-      ]);
+      expect(
+        box(fitStrokes(dot, upright, refitted({ kind: 'fill', margins: [0] }, kind), rect(0, 0, 100, 60))!.strokes),
+      ).toEqual([50, 30, 50, 30]);
   });
 });

@@ -67,3 +67,20 @@ export function inverse(m: Affine): Affine {
   if (!(Math.abs(det) > 1e-300)) throw new RangeError(`the map ${m.join(' ')} has no inverse`);
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }
+
+/** The map that takes three points where three others lie. Null when the first three lie in a line. */
+export function affineThrough<A extends Point, B extends Point>(
+  [a, b, c]: readonly [A, A, A],
+  [p, q, r]: readonly [B, B, B],
+): AffineMap<A, B> | null {
+  const [bx, by, cx, cy] = [b.x - a.x, b.y - a.y, c.x - a.x, c.y - a.y];
+  const det = bx * cy - by * cx;
+  if (!(Math.abs(det) > 1e-12 * (bx * bx + by * by + cx * cx + cy * cy))) return null;
+  const solve = (to: (s: Point) => number): readonly [number, number] => {
+    const [db, dc] = [to(q) - to(p), to(r) - to(p)];
+    return [(db * cy - dc * by) / det, (dc * bx - db * cx) / det];
+  };
+  const [ax, ay] = solve((s) => s.x);
+  const [dx, dy] = solve((s) => s.y);
+  return mapBetween([ax, dx, ay, dy, p.x - ax * a.x - ay * a.y, p.y - dx * a.x - dy * a.y]);
+}

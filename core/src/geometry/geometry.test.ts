@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyToPoint, applyToPolyline, compose, IDENTITY, rotation, scaling, translation } from './affine.ts';
-import { applyBilinear, bilinearJacobian } from './bilinear.ts';
 import { flattenArcInto, flattenCubicInto, flattenQuadraticInto } from './flatten.ts';
 import { distance, type Point } from './point.ts';
 import { centroid, cornerMean, distanceToRing, insideRing, signedArea } from './polygon.ts';
@@ -176,31 +175,5 @@ describe('curves', () => {
     const grown = flat((out) => flattenArcInto(out, p(-10, 0), { ...arc, rx: 1, ry: 1 }, p(10, 0), 0.01));
     expect(Math.min(...grown.map((q) => q.y))).toBeCloseTo(-10, 1);
     expect(flat((out) => flattenArcInto(out, p(0, 0), { ...arc, rx: 0 }, p(5, 5), 0.01))).toEqual([p(5, 5)]);
-  });
-});
-
-describe('the bilinear map', () => {
-  const box = { minX: 0, minY: 0, maxX: 10, maxY: 10 };
-  const quad = [p(0, 0), p(100, 10), p(110, 120), p(-5, 90)] as const;
-  it('takes corners to corners and edges evenly to edges', () => {
-    const edge = applyBilinear({ box, quad }, polyline([p(0, 0), p(5, 0), p(10, 0), p(10, 10), p(0, 10)]));
-    expect(pointsOf(edge)).toEqual([p(0, 0), p(50, 5), p(100, 10), p(110, 120), p(-5, 90)]);
-  });
-  it('stays within its chord error on slanting lines', () => {
-    const [from, to] = [p(0, 0), p(10, 10)];
-    const points = pointsOf(applyBilinear({ box, quad }, polyline([from, to])));
-    const at = (t: number): Point => pointOf(applyBilinear({ box, quad }, polyline([p(10 * t, 10 * t)])), 0);
-    for (let i = 0; i <= 100; i++) {
-      const q = at(i / 100);
-      const off = Math.min(...points.slice(1).map((b, k) => squaredDistanceToSegment(q.x, q.y, points[k]!, b)));
-      expect(Math.sqrt(off)).toBeLessThanOrEqual(0.0201);
-    }
-  });
-  it('has derivatives that agree with small steps', () => {
-    const step = 1e-5;
-    const at = (x: number, y: number): Point => pointOf(applyBilinear({ box, quad }, polyline([p(x, y)])), 0);
-    const { across, down } = bilinearJacobian({ box, quad }, 0.3, 0.7);
-    expect((at(3 + step, 7).x - at(3, 7).x) / step).toBeCloseTo(across.x, 4);
-    expect((at(3, 7 + step).y - at(3, 7).y) / step).toBeCloseTo(down.y, 4);
   });
 });

@@ -56,6 +56,17 @@ export function centroid<P extends Point>(ring: readonly P[]): P {
   return { x: sum.x / (6 * area), y: sum.y / (6 * area) } as P;
 }
 
+/** Whether a clockwise ring has no bend inward; one that is a needle's width at most is none. */
+export const isConvex = (ring: readonly Point[]): boolean =>
+  ring.every((b, i) => {
+    const [a, c] = [ring.at(i - 1)!, ring[(i + 1) % ring.length]!];
+    const cross = (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+    return cross >= -BEND_INWARD * Math.sqrt((c.x - a.x) ** 2 + (c.y - a.y) ** 2);
+  });
+
+/** How far a corner may lie within the chord of its neighbours before it bends a ring inward, mm: a needle's width. */
+const BEND_INWARD = 0.05;
+
 /** Even–odd rule; points exactly on an edge may fall either way, so compare with `distanceToRing` where it matters. */
 export function insideRing(ring: readonly Point[], x: number, y: number): boolean {
   let inside = false;

@@ -34,14 +34,17 @@ function roughness(line: Polyline): number {
   const found: number[] = [];
   const every = Math.max(1, Math.floor(pointCount(line) / ASKED));
   for (let i = 3; i < pointCount(line); i += every) {
-    const step = (k: number): number => line[2 * i - k]! - line[2 * i - k - 2]!;
-    const isDense = [0, 2, 4].every((k) => step(k) ** 2 + step(k - 1) ** 2 < DENSE * DENSE);
-    if (!isDense) continue;
-    const x = step(0) - 2 * step(2) + step(4);
-    const y = step(-1) - 2 * step(1) + step(3);
+    if (!isShort(line, i) || !isShort(line, i - 1) || !isShort(line, i - 2)) continue;
+    const x = stepTo(line, 2 * i) - 2 * stepTo(line, 2 * i - 2) + stepTo(line, 2 * i - 4);
+    const y = stepTo(line, 2 * i + 1) - 2 * stepTo(line, 2 * i - 1) + stepTo(line, 2 * i - 3);
     found.push(x * x + y * y);
   }
   if (found.length < ENOUGH) return 0;
   found.sort((a, b) => a - b);
   return Math.sqrt(found[found.length >> 1]!) / OF_GRID;
 }
+
+/** How far one coordinate is from the same of the point before. */
+const stepTo = (line: Polyline, k: number): number => line[k]! - line[k - 2]!;
+const isShort = (line: Polyline, i: number): boolean =>
+  stepTo(line, 2 * i) ** 2 + stepTo(line, 2 * i + 1) ** 2 < DENSE * DENSE;

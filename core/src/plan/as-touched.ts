@@ -1,13 +1,12 @@
 import { distortionOf } from '../fit/distortion.ts';
 import type { LineUp } from '../lineup/line-up.ts';
-import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { graphOf, measuredShape } from './landmarks.ts';
 import type { Piece } from './piece.ts';
 import { pieceRef, type PieceSource } from './piece-ref.ts';
 import { piecesOfRecord, totalsOf } from './pieces.ts';
 import { layInPatch } from './pipeline.ts';
-import { lieOf, placedOf } from './placement-bands.ts';
+import { drawnFor, lieOf, placedOf, seatOf } from './placement-bands.ts';
 import { placementPiecesOf } from './placement-pieces.ts';
 import { quiltOf, touchesOf } from './plan-document.ts';
 
@@ -43,10 +42,10 @@ function patchAsTouched(
   const placed = placedOf(plan, record);
   if (!placed) return { piece: null, fault: 'gone' };
   const { recipe, region } = placed;
-  const design = plan.get(designLines, recipe.designId);
-  if (!design) return { piece: region, fault: 'noDesign' };
+  const drawn = drawnFor(plan, recipe);
+  if (!drawn) return { piece: region, fault: 'noDesign' };
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
-  const laid = layInPatch(design, recipe, shape);
+  const laid = layInPatch(drawn, recipe, seatOf(placed, shape));
   if (!laid) return { piece: region, fault: 'unfitted' };
   const quilt = quiltOf(plan.records);
   return placementPiecesOf(placed, laid, lieOf(plan, quilt.loading), quilt);

@@ -8,21 +8,22 @@ import { keepEqual } from './keep-equal.ts';
 import { piecesOfRecord } from './pieces.ts';
 import { newPlan, type PlanRecords, quiltOf } from './plan-document.ts';
 import { QUILT_ID, type RecipeRecord } from './records.ts';
+import { usualStages } from './recipe.ts';
 
 const setting = plainGrid({ across: 2, down: 2, blockWidth: 200, blockHeight: 200, sashing: 0 });
 const recipe: RecipeRecord = {
+  ...usualStages('d'),
   id: 'r',
-  designId: 'd',
-  orient: { angle: 0, mirror: false },
-  fit: { kind: 'fill', margin: 0 },
+  orient: { angle: 0, mirror: false, up: 'patch' },
+  fit: { kind: 'fill', margins: [0] },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 const PLAN: PlanRecords = {
   ...newPlan('Tide Table', makeMap(setting, [])),
   recipes: { r: recipe, s: { ...recipe, id: 's' } },
   placements: {
-    p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 },
-    q: { id: 'q', regionId: 'block-2-2', recipeId: 's', parts: 1 },
+    p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} },
+    q: { id: 'q', regionId: 'block-2-2', recipeId: 's', parts: 1, own: {} },
   },
 };
 const copied = (records: PlanRecords): PlanRecords => JSON.parse(JSON.stringify(records)) as PlanRecords;
@@ -55,9 +56,9 @@ describe('what is worked out of a plan', () => {
   });
   it('is worked out anew when something of it changes, wherever that is', () => {
     const { same } = asked();
-    expect(same({ ...PLAN, recipes: { ...PLAN.recipes, r: { ...recipe, fit: { kind: 'fill', margin: 3 } } } })).toEqual(
-      [false, true],
-    );
+    expect(
+      same({ ...PLAN, recipes: { ...PLAN.recipes, r: { ...recipe, fit: { kind: 'fill', margins: [3] } } } }),
+    ).toEqual([false, true]);
     const machine = { ...quiltOf(PLAN).machine, bobbin: 9000 };
     expect(asked().same(changed({ machine }))).toEqual([false, false]);
     const { q, ...placements } = PLAN.placements;
@@ -97,7 +98,7 @@ describe('what is worked out of a plan', () => {
         const { q, ...one } = PLAN.placements;
         const records: PlanRecords = {
           ...changed({ loading, name }),
-          recipes: { ...PLAN.recipes, r: { ...recipe, fit: { kind: 'fill', margin } } },
+          recipes: { ...PLAN.recipes, r: { ...recipe, fit: { kind: 'fill', margins: [margin] } } },
           placements: { ...(both ? PLAN.placements : one), p: { ...PLAN.placements.p!, parts } },
         };
         const all = (plan: Plan) => [

@@ -11,8 +11,8 @@ import { clothOnFrame } from './cloth-on-frame.ts';
 import { makeEvaluator } from './evaluate.ts';
 import { measuredShape } from './landmarks.ts';
 import { piecesOf } from './pieces.ts';
-import { layInPatch } from './pipeline.ts';
-import { placedOf } from './placement-bands.ts';
+import { arrangedDesign, layInPatch } from './pipeline.ts';
+import { placedOf, seatOf } from './placement-bands.ts';
 import { placementPiecesOf } from './placement-pieces.ts';
 import { STITCH_CHORD } from '../tolerances.ts';
 import { migratePlan, planFaults, quiltOf, touchesOf } from './plan-document.ts';
@@ -65,7 +65,7 @@ const open = (version: number) => {
 };
 
 describe('plans of older versions', () => {
-  it.each([1, 2, 3, 4, 5])('of version %i open, and are stitched where they were', (version) => {
+  it.each([1, 2, 3, 4, 5, 6])('of version %i open, and are stitched where they were', (version) => {
     const { records, plan } = open(version);
     expect(planFaults(records)).toEqual([]);
     expectStitchedThere(
@@ -113,7 +113,11 @@ describe('plans of older versions', () => {
     const graph = mapGraph(Object.values(records.regions));
     const lines = mounts.flatMap((_, advance) => {
       const lineUp = model.lineUp(advance);
-      const laid = layInPatch(kelp, placed.recipe, measuredShape(placed.region, graph, touches, advance, lineUp));
+      const laid = layInPatch(
+        arrangedDesign(kelp, placed.recipe),
+        placed.recipe,
+        seatOf(placed, measuredShape(placed.region, graph, touches, advance, lineUp)),
+      );
       const lie = loadingMap(quilt.loading, quilt.map.size);
       return placementPiecesOf(placed, laid, lie, quilt).flatMap(({ needle }) =>
         needle.map((line) => polylineToFrame(lineUp, line)),

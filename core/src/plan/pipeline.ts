@@ -1,58 +1,43 @@
-import type { Shape } from '../cloth/shape.ts';
-import { drawnBy } from '../fit/fit.ts';
+import { arranged } from '../fit/arrange.ts';
+import { type Drawn, drawnBy } from '../fit/fit.ts';
 import { fitWarp } from '../fit/fits.ts';
 import { orientMap } from '../fit/orient.ts';
+import type { Seat } from '../fit/seat.ts';
+import { trimmed } from '../fit/trim.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
-import type { RecipeRecord } from './records.ts';
+import { withOutline } from './outline-strokes.ts';
+import type { RecipeStages } from './recipe.ts';
 import type { Stitched } from './stitch-strokes.ts';
-import { linesOf, mapStrokes, moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
+import { mapStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
-/** A design on its way into a patch: its strokes, and once it is fitted the warp that took them to the cloth. */
-export interface InPatch {
+/** The stages that are the same in every patch: what a fit is given. */
+export function arrangedDesign(
+  design: readonly Polyline[],
+  { trim, arrange, orient }: Pick<RecipeStages, 'trim' | 'arrange' | 'orient'>,
+): Drawn {
+  const turn = orientMap(orient);
+  return drawnBy(arranged(trimmed(design, trim), arrange).map((line) => applyToPolyline(turn, line)));
+}
+
+/** A design laid on the cloth: its strokes, and the warp that took them there. */
+export interface LaidInPatch {
   readonly strokes: readonly Stroke[];
-  readonly warp: Warp | null;
-}
-
-/** What the stages of a patch read. */
-interface PatchContext {
-  readonly recipe: RecipeRecord;
-  /** Of the patch, planned or as touched. */
-  readonly shape: Shape;
-}
-
-/** Null ends the chain: nothing can be laid. */
-type PatchStage = (now: InPatch, context: PatchContext) => InPatch | null;
-
-const orient: PatchStage = (now, { recipe }) => ({
-  ...now,
-  strokes: moveStrokes(now.strokes, orientMap(recipe.orient)),
-});
-
-const fit: PatchStage = ({ strokes }, { recipe, shape }) => {
-  const lines = linesOf(strokes);
-  const warp = fitWarp(drawnBy(lines), shape, recipe.fit);
-  return warp && { strokes: mapStrokes(strokes, (line) => warp.mapLine(line)), warp };
-};
-
-/** The stages from the design to the cloth, in the order that they are always run in. */
-const PATCH_STAGES: readonly PatchStage[] = [orient, fit];
-
-/** A design laid on the cloth. */
-export interface LaidInPatch extends InPatch {
   readonly warp: Warp;
 }
 
-/** Runs a recipe's stages for one patch. Null when its fit can't fill the patch, or the margin leaves nothing of it. */
-export function layInPatch(design: readonly Polyline[], recipe: RecipeRecord, shape: Shape): LaidInPatch | null {
-  let now: InPatch | null = { strokes: strokesOfDesign(design), warp: null };
-  for (const stage of PATCH_STAGES) {
-    now = stage(now, { recipe, shape });
-    if (!now) return null;
-  }
-  return now.warp && { ...now, warp: now.warp };
+/** The stages in a patch. Null when the recipe's fit can't fill it, or the margins leave nothing of it. */
+export function layInPatch(
+  drawn: Drawn,
+  { fit, outline, stitch }: Pick<RecipeStages, 'fit' | 'outline' | 'stitch'>,
+  seat: Seat,
+): LaidInPatch | null {
+  const warp = fitWarp(drawn, seat, fit);
+  if (!warp) return null;
+  const strokes = mapStrokes(strokesOfDesign(drawn.lines), (line) => warp.mapLine(line));
+  return { strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch), warp };
 }
 
 /** Strokes as a generator lays them: in a space of their own, and the way from there to the cloth, a similarity. */

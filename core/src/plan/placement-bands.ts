@@ -1,6 +1,8 @@
 import { type Lie, type Loading, loadingMap } from '../cloth/loading.ts';
 import type { Region } from '../cloth/region.ts';
 import { outlineOf, type Shape } from '../cloth/shape.ts';
+import type { Drawn } from '../fit/fit.ts';
+import { type Seat, seatIn } from '../fit/seat.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
@@ -9,7 +11,8 @@ import type { Plan } from './evaluate.ts';
 import { depthOf, partBands, ringWithin } from './in-parts.ts';
 import type { PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
-import { type LaidInPatch, layInPatch } from './pipeline.ts';
+import { arrangedDesign, type LaidInPatch, layInPatch } from './pipeline.ts';
+import type { RecipeStages } from './recipe.ts';
 import { quiltOf } from './plan-document.ts';
 import type { PlacementRecord, RecipeRecord } from './records.ts';
 
@@ -17,6 +20,7 @@ import type { PlacementRecord, RecipeRecord } from './records.ts';
 export interface Placed {
   readonly placement: PlacementRecord;
   readonly region: Region;
+  /** As it is worked in this patch. */
   readonly recipe: RecipeRecord;
 }
 
@@ -25,14 +29,30 @@ export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed
   const placement = records.placements[id];
   const region = placement && records.regions[placement.regionId];
   const recipe = placement && records.recipes[placement.recipeId];
-  return placement && region && recipe ? { placement, region, recipe } : null;
+  return placement && region && recipe ? { placement, region, recipe: { ...recipe, ...placement.own } } : null;
 }
+
+/** What a fit is given of a recipe, once for all patches that it is put in; undefined while there is no design. */
+export const drawnFor = (plan: Plan, { designId, trim, arrange, orient }: RecipeStages): Drawn | undefined =>
+  plan.get(drawnOf, { designId, trim, arrange, orient });
+
+const drawnOf = (
+  plan: Plan,
+  stages: Pick<RecipeStages, 'designId' | 'trim' | 'arrange' | 'orient'>,
+): Drawn | undefined => {
+  const design = plan.get(designLines, stages.designId);
+  return design && arrangedDesign(design, stages);
+};
+
+/** A placement's patch as its design sits there. @param shape its edge as touched, where it was */
+export const seatOf = ({ region, recipe }: Placed, shape: Shape = region.shape): Seat =>
+  seatIn(shape, region.shape, recipe.orient.up);
 
 /** A placement's design on the planned cloth; null when it can't be fitted, undefined when there is no design. */
 export function laidPlacement(plan: Plan, id: string): LaidInPatch | null | undefined {
   const placed = placedOf(plan, id);
-  const design = placed && plan.get(designLines, placed.recipe.designId);
-  return placed && design && layInPatch(design, placed.recipe, placed.region.shape);
+  const drawn = placed && drawnFor(plan, placed.recipe);
+  return drawn && layInPatch(drawn, placed.recipe, seatOf(placed));
 }
 
 /** A patch, or one of the parts it is stitched in. */

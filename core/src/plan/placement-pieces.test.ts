@@ -10,6 +10,7 @@ import { depthOf, partBands, partsNeeded } from './in-parts.ts';
 import { placementPieces } from './placement-pieces.ts';
 import { newPlan, quiltOf } from './plan-document.ts';
 import type { RecipeRecord } from './records.ts';
+import { usualStages } from './recipe.ts';
 
 const UPRIGHT = loadingMap('upright', { width: 1, length: 1 });
 
@@ -23,10 +24,10 @@ const region = {
   shape: boxShape(clothPoint(0, 0), clothPoint(40, 200)),
 };
 const recipe: RecipeRecord = {
+  ...usualStages('d'),
   id: 'r',
-  designId: 'd',
-  orient: { angle: 0, mirror: false },
-  fit: { kind: 'corners', margin: 0 },
+  orient: { angle: 0, mirror: false, up: 'quilt' },
+  fit: { kind: 'corners', margins: [0], bend: 'even' },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 /** Two loops of three strokes each, with one stroke between them from y = 94 to 98.7; 442.6 mm long. */
@@ -51,7 +52,7 @@ const partsOf = (parts: number, own: RecipeRecord = recipe, loading: 'upright' |
       quilts: { quilt: { ...quiltOf(PLAN), loading } },
       regions: { [region.id]: region },
       recipes: { r: own },
-      placements: { p: { id: 'p', regionId: region.id, recipeId: 'r', parts } },
+      placements: { p: { id: 'p', regionId: region.id, recipeId: 'r', parts, own: {} } },
     }),
     'p',
   );

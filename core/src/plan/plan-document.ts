@@ -9,6 +9,7 @@ import { MM_PER_INCH } from '../units.ts';
 import { USUAL_BINDING } from '../cloth/sums.ts';
 import { fromVersion3 } from './from-version-3.ts';
 import { fromVersion4 } from './from-version-4.ts';
+import { fromVersion6 } from './from-version-6.ts';
 import {
   NO_RULES,
   type PlanKind,
@@ -21,7 +22,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 6;
+export const PLAN_VERSION = 7;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -183,6 +184,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   4: fromVersion4,
   // Photos came under the map, and the binding's allowance.
   5: ({ quilts, ...rest }) => ({ ...rest, quilts: eachWith(quilts, { binding: NEW_QUILT.binding }), photos: {} }),
+  // Recipes got all their stages, more fits and a margin for each edge; one patch can differ from its recipe.
+  6: fromVersion6,
 };
 
 /** Gives every record what it lacks. */

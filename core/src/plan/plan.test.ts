@@ -9,24 +9,26 @@ import type { Region } from '../cloth/region.ts';
 import { outlineOf, polygonShape } from '../cloth/shape.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
 import { type ClothPoint, clothPoint, distance, framePoint } from '../geometry/point.ts';
+import { seatIn } from '../fit/seat.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { learnCloth } from '../lineup/line-up.ts';
 import { onTop } from '../lineup/touch.ts';
 import { makeEvaluator } from './evaluate.ts';
 import { measuredShape } from './landmarks.ts';
 import { piecesOf, totalsOf } from './pieces.ts';
-import { layInPatch } from './pipeline.ts';
+import { arrangedDesign, layInPatch } from './pipeline.ts';
 import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
 import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf, touchesOf } from './plan-document.ts';
 import type { RecipeRecord, TouchRecord } from './records.ts';
+import { usualStages } from './recipe.ts';
 
 const setting = plainGrid({ across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
 const map = makeMap(setting, [evenBorder(50)]);
 const recipe: RecipeRecord = {
+  ...usualStages('d'),
   id: 'r',
-  designId: 'd',
-  orient: { angle: 0, mirror: false },
-  fit: { kind: 'corners', margin: 0 },
+  orient: { angle: 0, mirror: false, up: 'patch' },
+  fit: { kind: 'corners', margins: [0], bend: 'even' },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 const touch: TouchRecord = {
@@ -46,7 +48,7 @@ describe('edits', () => {
   const placed: PlanRecords = {
     ...plan,
     recipes: { r: recipe },
-    placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
+    placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} } },
   };
 
   it('there and back is where it was, for any set of changes', () => {
@@ -80,7 +82,7 @@ describe('edits', () => {
     expect(planFaults(newPlan('wide', makeMap({ ...setting, across: 60 }, [])))[0]!.message).toMatch(/up to 6 m/);
     const twice = {
       ...placed,
-      placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
+      placements: { ...placed.placements, q: { id: 'q', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} } },
     };
     expect(planFaults(twice)[0]!.message).toMatch(/already holds a design/);
     const [one, other] = [plan.regions['block-1-1']!, plan.regions['block-2-1']!];
@@ -97,8 +99,8 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(6, placed)).toBe(placed);
-    expect(() => migratePlan(7, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(7, placed)).toBe(placed);
+    expect(() => migratePlan(8, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {
@@ -107,7 +109,7 @@ describe('edits', () => {
     expect(planFaults(plan)).toEqual([]);
     expect(quiltOf(plan)).toMatchObject({ name: 'Tide Table', loading: 'upright', batting: { fibre: 'blend' } });
     expect(plan.rowSets).toEqual({});
-    expect(plan.placements).toMatchObject({ p: { regionId: 'block-1-1', parts: 1 } });
+    expect(plan.placements).toMatchObject({ p: { regionId: 'block-1-1', parts: 1, own: {} } });
   });
 
   it('brings plans of version 2 up to date: a machine, passes, and touches of the first loading', () => {
@@ -137,7 +139,7 @@ describe('the chain of stages', () => {
       ...plan,
       regions: { [where.id]: where },
       recipes: { r: { ...recipe, ...change } },
-      placements: { p: { id: 'p', regionId: where.id, recipeId: 'r', parts: 1 } },
+      placements: { p: { id: 'p', regionId: where.id, recipeId: 'r', parts: 1, own: {} } },
     });
   const shaped = (points: readonly ClothPoint[]): Region => ({ ...region, shape: polygonShape(points) });
 
@@ -159,7 +161,7 @@ describe('the chain of stages', () => {
     }));
     const lineUp = learnCloth(touches).lineUp(0);
     const shape = measuredShape(region, graph, touches as unknown as TouchRecord[], 0, lineUp);
-    const { warp } = layInPatch([square], recipe, shape)!;
+    const { warp } = layInPatch(arrangedDesign([square], recipe), recipe, seatIn(shape, region.shape, 'patch'))!;
     warp.outline.forEach((corner, i) => expect(distance(lineUp.toFrame(corner), frame[i]!)).toBeLessThan(0.01));
     // In another advance nothing of it was touched.
     expect(measuredShape(region, graph, touches as unknown as TouchRecord[], 1, lineUp)).toEqual(region.shape);
@@ -170,8 +172,8 @@ describe('the chain of stages', () => {
       checkPlacement(withRecipe(...about), 'p').map(({ severity, code }) => `${severity} ${code}`);
     const ring = outlineOf(region.shape);
     expect(codes()).toEqual([]);
-    expect(codes({ fit: { kind: 'fill', margin: -5 } })).toEqual(['know outsideRegion']);
-    expect(codes({ fit: { kind: 'fill', margin: 99 } })).toEqual(['mend smallPatch']);
+    expect(codes({ fit: { kind: 'fill', margins: [-5] } })).toEqual(['know overSeam']);
+    expect(codes({ fit: { kind: 'fill', margins: [99] } })).toEqual(['mend smallPatch']);
     expect(codes({ designId: 'gone' })).toEqual(['mend missingDesign']);
     expect(codes({}, shaped([ring[0]!, ring[1]!, clothPoint(90, 90), ring[3]!]))).toContain('mend foldedFit');
     expect(codes({}, shaped(ring.slice(0, 3)))).toEqual(['mend unsuitedFit']);
@@ -181,6 +183,8 @@ describe('the chain of stages', () => {
       Array.from({ length: 400 }, (_, i) => ({ x: i / 40 + 0.05 * Math.sin(i / 4), y: 0.05 * Math.cos(i / 4) })),
     );
     const coarse = { stitchesPerInch: 4, tieOff: 'none' } as const;
-    expect(codes({ fit: { kind: 'contain', margin: 0 }, stitch: coarse }, region, [curl])).toContain('know tooSharp');
+    expect(codes({ fit: { kind: 'contain', turn: 'held', margins: [0] }, stitch: coarse }, region, [curl])).toContain(
+      'know tooSharp',
+    );
   });
 });

@@ -3,13 +3,12 @@ import type { Loading } from '../cloth/loading.ts';
 import type { Measured } from '../cloth/measured.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
-import type { FitRule } from '../fit/fits.ts';
-import type { Orient } from '../fit/orient.ts';
 import type { FramePoint } from '../geometry/point.ts';
 import type { Place, TouchMethod } from '../lineup/touch.ts';
 import type { Machine } from '../passes/machine.ts';
 import type { PhotoPoint, PhotoSize } from '../photo/square-up.ts';
 import type { RowSet } from '../rows/row-set.ts';
+import type { OwnStages, RecipeStages } from './recipe.ts';
 import type { StitchRule } from './stitch-strokes.ts';
 
 /** The quilt itself; there is one, with the id `quilt`. */
@@ -61,12 +60,8 @@ export interface PhotoRecord extends PhotoSize {
 }
 
 /** How a design is worked; shared by all placements that should look alike. */
-export interface RecipeRecord {
+export interface RecipeRecord extends RecipeStages {
   readonly id: string;
-  readonly designId: string;
-  readonly orient: Orient;
-  readonly fit: FitRule;
-  readonly stitch: StitchRule;
 }
 
 /** A recipe put into one region. */
@@ -76,6 +71,8 @@ export interface PlacementRecord {
   readonly recipeId: string;
   /** Stitched in so many parts, one above the other, where a patch is deeper than any pass. */
   readonly parts: number;
+  /** In what it differs from its recipe. */
+  readonly own: OwnStages;
 }
 
 /** A row set makes a piece of each row, or of each chain of joined rows. */

@@ -256,7 +256,7 @@ describe('checks of rows', () => {
   });
   it('tell of patches that rows lie over, though they hold a design of their own', () => {
     const placements = Object.fromEntries(
-      ['block-1-1', 'block-1-4'].map((id) => [id, { id, regionId: id, recipeId: 'r', parts: 1 }]),
+      ['block-1-1', 'block-1-4'].map((id) => [id, { id, regionId: id, recipeId: 'r', parts: 1, own: {} }]),
     );
     const over = (change: Partial<RowSetRecord['area']>) =>
       checkRows(planWith({ area: { ...SET.area, ...change } }, { ...withDrawIn(0), placements }), 'w');

@@ -1,4 +1,4 @@
-import { pointAtLength, pointCount, type Polyline, turnAt } from '../geometry/polyline.ts';
+import { pointAtLength, pointCount, type Polyline } from '../geometry/polyline.ts';
 import { CORNER_TURN, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';
 
 /** A corner turns within this much of line to either side, mm, */
@@ -22,7 +22,7 @@ export function cornersOf(line: Polyline, along: Float64Array): number[] {
   if (last <= 0) return [0];
   const found: { readonly i: number; readonly turn: number }[] = [];
   for (let i = 1; i < last; i++) {
-    if (turnAt(line, i) < NO_TURN) continue;
+    if (!turnsAtAll(line, i)) continue;
     const turn = turnOver(line, along, i, ARM);
     if (turn >= CORNER_TURN && turnOver(line, along, i, SHORT_ARM) >= NEARLY * Math.min(turn, Math.PI / 2))
       found.push({ i, turn });
@@ -40,6 +40,14 @@ export function cornersOf(line: Polyline, along: Float64Array): number[] {
   for (const corner of found.sort((a, b) => b.turn - a.turn)) if (!isNear(corner)) kept.add(corner.i);
   return [...kept].sort((a, b) => a - b);
 }
+
+/** Whether the line turns by `NO_TURN` or more at a point. */
+function turnsAtAll(line: Polyline, i: number): boolean {
+  const [ux, uy] = [line[2 * i]! - line[2 * i - 2]!, line[2 * i + 1]! - line[2 * i - 1]!];
+  const [vx, vy] = [line[2 * i + 2]! - line[2 * i]!, line[2 * i + 3]! - line[2 * i + 1]!];
+  return Math.abs(ux * vy - uy * vx) >= TAN_OF_NO_TURN * (ux * vx + uy * vy);
+}
+const TAN_OF_NO_TURN = Math.tan(NO_TURN);
 
 /** How far the line turns at a point, from where it was `arm` millimetres before to where it is as much after; as far as the line goes. */
 function turnOver(line: Polyline, along: Float64Array, i: number, arm: number): number {

@@ -1,4 +1,4 @@
-import { type Polyline, pointCount, turnAt } from '../geometry/polyline.ts';
+import { type Polyline, pointCount } from '../geometry/polyline.ts';
 
 /** What a head can do; the generic frame of the demo. */
 export interface MotionProfile {
@@ -61,15 +61,23 @@ export function speedsAtHoles(needle: Polyline, step: Float64Array, profile: Mot
   return speed;
 }
 
-const turnSpeed = (needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number =>
-  speedAtCorner(turnAt(needle, i), Math.min(before, after), profile);
+function turnSpeed(needle: Polyline, i: number, before: number, after: number, profile: MotionProfile): number {
+  const [x, y] = [needle[2 * i]!, needle[2 * i + 1]!];
+  const [ux, uy] = [x - needle[2 * i - 2]!, y - needle[2 * i - 1]!];
+  const [vx, vy] = [needle[2 * i + 2]! - x, needle[2 * i + 3]! - y];
+  const tanOfHalf = Math.abs(ux * vy - uy * vx) / (before * after + ux * vx + uy * vy);
+  return speedByHalf(tanOfHalf, Math.min(before, after), profile);
+}
 
 /** mm/s at which a corner of this turn (radians) can be taken between two stitches of this length (mm). */
-export function speedAtCorner(turn: number, stitch: number, profile: MotionProfile): number {
-  if (turn < 1e-6) return Infinity;
-  const radius = stitch / 2 / Math.tan(Math.min(turn, Math.PI - 1e-6) / 2);
-  return Math.max(Math.sqrt(profile.acceleration * radius), profile.cornerSpeed);
-}
+export const speedAtCorner = (turn: number, stitch: number, profile: MotionProfile): number =>
+  speedByHalf(Math.tan(turn / 2), stitch, profile);
+
+/** @param tanOfHalf of half the turn; NaN, of a stitch without length, counts as one right back */
+const speedByHalf = (tanOfHalf: number, stitch: number, { acceleration, cornerSpeed }: MotionProfile): number =>
+  tanOfHalf < STRAIGHT ? Infinity : Math.max(Math.sqrt((acceleration * stitch) / 2 / tanOfHalf) || 0, cornerSpeed);
+/** A corner that turns by less is none. */
+const STRAIGHT = 5e-7;
 
 /** mm/s at which a bend of this radius (mm) can be taken: v² ≤ a·r. */
 export const speedAtBend = (radius: number, profile: MotionProfile): number => Math.sqrt(profile.acceleration * radius);

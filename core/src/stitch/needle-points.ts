@@ -24,7 +24,7 @@ export function needlePoints(line: Polyline, stitch: number): NeedlePoints {
   const corners = cornersOf(clean, along);
   for (let i = 1; i < corners.length; i++) stitchSection(clean, along, corners[i - 1]!, corners[i]!, stitch, holes);
   const { points, kinds } = spaced(holes, stitch);
-  return { points: Float64Array.from(points), sharp: kinds.flatMap((kind, i) => (kind & SHARP ? [i] : [])) };
+  return { points: new Float64Array(points), sharp: kinds.flatMap((kind, i) => (kind & SHARP ? [i] : [])) };
 }
 
 /** The line turns or ends at a hole: it stays. */

@@ -37,17 +37,18 @@ function partsAtEnds(stitches: number, needle: Polyline): number[] {
 function divided(needle: Polyline, parts: readonly number[]): Float64Array<ArrayBuffer> {
   const out = new Float64Array(2 + 2 * parts.reduce((a, b) => a + b, 0));
   let at = 0;
-  const push = (x: number, y: number): void => {
+  for (let i = 0; i < parts.length; i++) {
+    const n = parts[i]!;
+    const x = needle[2 * i]!;
+    const y = needle[2 * i + 1]!;
     out[at++] = x;
     out[at++] = y;
-  };
-  push(needle[0]!, needle[1]!);
-  parts.forEach((n, i) => {
-    const [x, y] = [needle[2 * i]!, needle[2 * i + 1]!];
-    const [dx, dy] = [needle[2 * i + 2]! - x, needle[2 * i + 3]! - y];
-    for (let k = 1; k < n; k++) push(x + (dx * k) / n, y + (dy * k) / n);
-    push(needle[2 * i + 2]!, needle[2 * i + 3]!);
-  });
+    for (let k = 1; k < n; k++) {
+      out[at++] = x + ((needle[2 * i + 2]! - x) * k) / n;
+      out[at++] = y + ((needle[2 * i + 3]! - y) * k) / n;
+    }
+  }
+  out.set(needle.subarray(-2), at);
   return out;
 }
 

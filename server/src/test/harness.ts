@@ -9,6 +9,7 @@ import {
   type TouchRecord,
   clothPoint,
   framePoint,
+  usualStages,
 } from '@gorse/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -69,10 +70,9 @@ export const TOP = {
 } as const;
 
 export const recipeFor = (designId: string): RecipeRecord => ({
+  ...usualStages(designId),
   id: 'r1',
-  designId,
-  orient: { angle: 0, mirror: false },
-  fit: { kind: 'corners', margin: 5 },
+  fit: { kind: 'corners', margins: [5], bend: 'even' },
   stitch: { stitchesPerInch: 10, tieOff: 'short' },
 });
 

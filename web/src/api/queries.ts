@@ -40,8 +40,8 @@ export const useQuiltPicture = ({ id, picture }: Pick<QuiltSummary, 'id' | 'pict
   });
 export const useDesigns = () => useQuery({ queryKey: KEYS.designs, queryFn: api.designs });
 /** A design's strokes never change. */
-export const useDesignStrokes = (id: string) =>
-  useQuery({ queryKey: KEYS.strokes(id), queryFn: () => api.designStrokes(id), staleTime: Infinity });
+export const useDesignStrokes = (id: string, enabled = true) =>
+  useQuery({ queryKey: KEYS.strokes(id), queryFn: () => api.designStrokes(id), staleTime: Infinity, enabled });
 export const useRuns = (quiltId: string) =>
   useQuery({ queryKey: KEYS.runs(quiltId), queryFn: () => api.runs(quiltId), staleTime: 0 });
 /** A run's needle points, on the frame and on the planned cloth, never change. */

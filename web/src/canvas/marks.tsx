@@ -180,23 +180,13 @@ export function DoubtMark({
 }
 
 /** The fit's grid over a patch, so that a bend can be seen. */
-export function FitGrid({ frame, scale }: { readonly frame: readonly Point[]; readonly scale: number }) {
-  const [tl, tr, br, bl] = frame;
-  if (!tl || !tr || !br || !bl) return null;
-  const at = (u: number, v: number): Point => ({
-    x: (1 - u) * (1 - v) * tl.x + u * (1 - v) * tr.x + u * v * br.x + (1 - u) * v * bl.x,
-    y: (1 - u) * (1 - v) * tl.y + u * (1 - v) * tr.y + u * v * br.y + (1 - u) * v * bl.y,
-  });
-  const parts = [0, 0.25, 0.5, 0.75, 1];
-  return (
-    <Group opacity={0.7}>
-      {parts.flatMap((t) => [
-        <Line key={`u${t}`} points={flat([at(t, 0), at(t, 1)])} stroke={MOORLAND.heather} strokeWidth={1 / scale} />,
-        <Line key={`v${t}`} points={flat([at(0, t), at(1, t)])} stroke={MOORLAND.heather} strokeWidth={1 / scale} />,
-      ])}
-    </Group>
-  );
-}
+export const FitGrid = ({ grid, scale }: { readonly grid: readonly Float64Array[]; readonly scale: number }) => (
+  <Group opacity={0.7}>
+    {grid.map((line, i) => (
+      <Line key={i} points={line as unknown as number[]} stroke={MOORLAND.heather} strokeWidth={1 / scale} />
+    ))}
+  </Group>
+);
 
 /** The head: a ring with cross hairs; filled when the needle is down. */
 export function HeadMark({ at, down, scale }: { readonly at: Point; readonly down: boolean; readonly scale: number }) {

@@ -19,7 +19,8 @@ import { describe, expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
 import { changePatch, takePatches } from './drawing.ts';
 import { changePhoto, layPhoto, photoOf, removePhoto } from './photo.ts';
-import { lostBy, placeDesign, setMap } from './placing.ts';
+import { lostBy, setMap } from './placing.ts';
+import { placeDesign } from './recipes.ts';
 
 // Four blocks of 200 mm in a border of 50 mm.
 const PLAN = gridPlan({ border: 50 });

@@ -8,7 +8,8 @@ import {
   type Region,
   withTop,
 } from '@gorse/core';
-import { clearRegion, touchesOn } from './placing.ts';
+import { touchesOn } from './placing.ts';
+import { clearRegions } from './recipes.ts';
 import { withoutGonePatches } from './rows.ts';
 
 type Edit = (records: PlanRecords) => PlanRecords;
@@ -24,7 +25,7 @@ export function takePatches({ put, gone }: Extract<PatchEdit, { put: unknown }>)
     const regions: Record<string, Region> = { ...drawn.regions };
     for (const id of gone) delete regions[id];
     for (const region of put) regions[region.id] = region.origin === 'setting' ? { ...region, origin: 'hand' } : region;
-    const cleared = gone.reduce((plan, id) => clearRegion(id)(plan), records);
+    const cleared = clearRegions(gone)(records);
     return withoutGonePatches({
       ...cleared,
       regions,

@@ -19,7 +19,8 @@ import {
   shrinkRowsToReach,
   shrinkToReach,
 } from './passes.ts';
-import { addLandmark, addTouch, clearTouches, newRecipe, placeRecipe, removeLandmark, removeTouch } from './placing.ts';
+import { addLandmark, addTouch, clearTouches, removeLandmark, removeTouch } from './placing.ts';
+import { newRecipe, placeRecipe } from './recipes.ts';
 import { newRowSet, setRows } from './rows.ts';
 
 const PLAN = newPlan(
@@ -58,14 +59,14 @@ describe('passes set by hand', () => {
 });
 
 describe('what no pass holds', () => {
-  const recipe = { ...newRecipe('kelp'), fit: { kind: 'fill', margin: 10 } } as const;
-  const plan = placeRecipe('block-1-1', recipe.id)({ ...PLAN, recipes: { [recipe.id]: recipe } });
+  const recipe = { ...newRecipe('kelp'), fit: { kind: 'fill', margins: [10] } } as const;
+  const plan = placeRecipe(['block-1-1'], recipe)(PLAN);
   const [placement] = Object.values(plan.placements);
   it('is made smaller by its margin, as far as something of it is left', () => {
     // 180 mm of a block of 200 are to become 98 of 100.
     const shrunk = shrinkToReach(plan, placement!, 180, 100)!;
     expect(shrunk.part).toBeCloseTo(98 / 180, 9);
-    expect(shrunk.edit(plan).recipes[recipe.id]!.fit).toEqual({ kind: 'fill', margin: 10 + 41 });
+    expect(shrunk.edit(plan).recipes[recipe.id]!.fit).toEqual({ kind: 'fill', margins: [10 + 41] });
     expect(shrinkToReach(plan, placement!, 180, 20)).toBeNull();
     expect(shrinkToReach(PLAN, placement!, 180, 100)).toBeNull();
   });

@@ -12,7 +12,7 @@ import {
   ringBounds,
   type RowSetRecord,
 } from '@gorse/core';
-import { setRecipe } from './placing.ts';
+import { changeStages, stagesOf } from './recipes.ts';
 import { changeRows } from './rows.ts';
 
 /** Edits of passes in the words of the work: pure, from records to records. */
@@ -64,17 +64,23 @@ export const partToReach = (depth: number, reach: number): number => (NEARLY * r
  * @param depth of what is stitched now, and the reach there, mm
  */
 export function shrinkToReach(
-  { recipes, regions }: PlanRecords,
-  { recipeId, regionId }: PlacementRecord,
+  records: PlanRecords,
+  placement: PlacementRecord,
   depth: number,
   reach: number,
 ): { readonly part: number; readonly edit: Edit } | null {
-  const [recipe, region] = [recipes[recipeId], regions[regionId]];
+  const [recipe, region] = [stagesOf(records, placement), records.regions[placement.regionId]];
   if (!recipe || !region) return null;
   const { minX, maxX, minY, maxY } = ringBounds(outlineOf(region.shape));
-  const margin = recipe.fit.margin + (depth - NEARLY * reach) / 2;
-  if (Math.min(maxX - minX, maxY - minY) - 2 * margin < LEAST_LEFT) return null;
-  return { part: partToReach(depth, reach), edit: setRecipe(recipeId, { fit: { ...recipe.fit, margin } }) };
+  const part = partToReach(depth, reach);
+  const { fit } = recipe;
+  // What lies in a size of its own is made smaller by that.
+  if (fit.kind === 'place')
+    return { part, edit: changeStages(placement.id, { fit: { ...fit, scale: fit.scale * part } }) };
+  const more = (depth - NEARLY * reach) / 2;
+  const margins = fit.margins.map((margin) => margin + more);
+  if (Math.min(maxX - minX, maxY - minY) - 2 * Math.max(...margins) < LEAST_LEFT) return null;
+  return { part, edit: changeStages(placement.id, { fit: { ...fit, margins } }) };
 }
 
 /** Makes rows smaller so that a pass holds each. */

@@ -9,97 +9,21 @@ import {
   mapPatches,
   type Measured,
   movedWith,
-  type PlacementRecord,
   type PlanRecords,
   QUILT_ID,
   quiltOf,
-  type RecipeRecord,
   type Region,
   type Setting,
   sizing,
   type TouchRecord,
   withTop,
-  USUAL_SPI,
 } from '@gorse/core';
-import { nanoid } from 'nanoid';
+import { clearRegions } from './recipes.ts';
 import { withoutGonePatches } from './rows.ts';
+import { without } from './without.ts';
 
 /** Edits of the plan in the words of the work: pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
-
-/** A quarter inch keeps lines off the seam allowance. */
-const USUAL_MARGIN = 6.35;
-
-export const newRecipe = (designId: string): RecipeRecord => ({
-  id: nanoid(10),
-  designId,
-  orient: { angle: 0, mirror: false },
-  fit: { kind: 'contain', margin: USUAL_MARGIN },
-  stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
-});
-
-export const placementIn = (records: PlanRecords, regionId: string): PlacementRecord | undefined =>
-  Object.values(records.placements).find((placement) => placement.regionId === regionId);
-
-export const placementsOf = (records: PlanRecords, recipeId: string): PlacementRecord[] =>
-  Object.values(records.placements).filter((placement) => placement.recipeId === recipeId);
-
-/** Puts a design into a patch with a recipe of its own; a patch that has one keeps its settings and changes the design. */
-export function placeDesign(regionId: string, designId: string): Edit {
-  return (records) => {
-    const placement = placementIn(records, regionId);
-    const recipe = placement && records.recipes[placement.recipeId];
-    if (recipe) return setRecipe(recipe.id, { designId })(records);
-    const made = newRecipe(designId);
-    return placeRecipe(regionId, made.id)({ ...records, recipes: { ...records.recipes, [made.id]: made } });
-  };
-}
-
-/** Puts a recipe into a patch, in place of what was there. */
-export function placeRecipe(regionId: string, recipeId: string): Edit {
-  return (records) => {
-    const cleared = clearRegion(regionId)(records);
-    const id = nanoid(10);
-    return {
-      ...cleared,
-      recipes: { ...cleared.recipes, [recipeId]: records.recipes[recipeId]! },
-      placements: { ...cleared.placements, [id]: { id, regionId, recipeId, parts: 1 } },
-    };
-  };
-}
-
-/** Empties a patch; a recipe that nothing uses any more goes too. */
-export function clearRegion(regionId: string): Edit {
-  return (records) => {
-    const placement = placementIn(records, regionId);
-    if (!placement) return records;
-    const placements = without(records.placements, placement.id);
-    const used = Object.values(placements).some((p) => p.recipeId === placement.recipeId);
-    return { ...records, placements, recipes: used ? records.recipes : without(records.recipes, placement.recipeId) };
-  };
-}
-
-export function setRecipe(recipeId: string, change: Partial<Omit<RecipeRecord, 'id'>>): Edit {
-  return (records) => {
-    const recipe = records.recipes[recipeId];
-    return recipe ? { ...records, recipes: { ...records.recipes, [recipeId]: { ...recipe, ...change } } } : records;
-  };
-}
-
-/** Gives one placement a copy of its recipe, so that it can differ from its siblings. */
-export function ownRecipe(placementId: string): Edit {
-  return (records) => {
-    const placement = records.placements[placementId];
-    const recipe = placement && records.recipes[placement.recipeId];
-    if (!recipe) return records;
-    const id = nanoid(10);
-    return {
-      ...records,
-      recipes: { ...records.recipes, [id]: { ...recipe, id } },
-      placements: { ...records.placements, [placementId]: { ...placement, recipeId: id } },
-    };
-  };
-}
 
 /**
  * Changes the quilt's measurements: the setting's patches are made anew and keep their ids, those made by hand or touched go with what they lie
@@ -122,8 +46,8 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
       { map, made: byId(made) },
     );
     const regions = byId([...made, ...others]);
-    const gone = Object.values(records.placements).filter((placement) => !regions[placement.regionId]);
-    const cleared = gone.reduce((plan, placement) => clearRegion(placement.regionId)(plan), records);
+    const gone = Object.values(records.placements).flatMap(({ regionId }) => (regions[regionId] ? [] : [regionId]));
+    const cleared = clearRegions(gone)(records);
     const touches = touchesOn(cleared.touches, withTop([...made, ...others], map));
     const isSized = before.setting.kind === 'drawn' && setting.kind === 'drawn';
     const photos = isSized ? movedPhotos(records.photos, sizing(before, map)) : records.photos;
@@ -213,17 +137,3 @@ export const addLandmark =
 export const removeLandmark =
   (id: string): Edit =>
   (records) => ({ ...records, landmarks: without(records.landmarks, id) });
-
-/** Stitches a placement in so many parts, one above the other. */
-export const splitPlacement =
-  (id: string, parts: number): Edit =>
-  (records) => {
-    const placement = records.placements[id];
-    return placement ? { ...records, placements: { ...records.placements, [id]: { ...placement, parts } } } : records;
-  };
-
-function without<T>(records: Readonly<Record<string, T>>, id: string): Record<string, T> {
-  const rest = { ...records };
-  delete rest[id];
-  return rest;
-}

@@ -15,18 +15,8 @@ import {
   framePoint,
 } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import {
-  addTouch,
-  clearRegion,
-  lostBy,
-  newRecipe,
-  ownRecipe,
-  placeDesign,
-  placementIn,
-  placeRecipe,
-  setMap,
-  setRecipe,
-} from './placing.ts';
+import { addTouch, lostBy, setMap } from './placing.ts';
+import { placeDesign, placementIn, placeRecipe } from './recipes.ts';
 import {
   cancel,
   closePlan,
@@ -191,26 +181,8 @@ describe('placing', () => {
   const placed = placeDesign('block-1-1', 'd1')(PLAN);
   const recipeId = placementIn(placed, 'block-1-1')!.recipeId;
 
-  it('shares a recipe until one is let differ', () => {
-    const shared = placeRecipe('block-2-1', recipeId)(placed);
-    const changed = setRecipe(recipeId, { fit: { kind: 'fill', margin: 0 } })(shared);
-    expect(Object.keys(changed.recipes)).toHaveLength(1);
-    const apart = ownRecipe(placementIn(changed, 'block-2-1')!.id)(changed);
-    expect(Object.keys(apart.recipes)).toHaveLength(2);
-    expect(apart.recipes[placementIn(apart, 'block-2-1')!.recipeId]!.fit.kind).toBe('fill');
-  });
-  it('keeps the settings when only the design changes, and leaves no recipe behind', () => {
-    expect(placementIn(placeDesign('block-1-1', 'd2')(placed), 'block-1-1')!.recipeId).toBe(recipeId);
-    expect(clearRegion('block-1-1')(placed)).toMatchObject({ recipes: {}, placements: {} });
-    const other = newRecipe('d3');
-    const replaced = placeRecipe(
-      'block-1-1',
-      other.id,
-    )({ ...placed, recipes: { ...placed.recipes, [other.id]: other } });
-    expect(Object.keys(replaced.recipes)).toEqual([other.id]);
-  });
   it('measuring again keeps designs in patches that stay, and drops those in patches that go', () => {
-    const two = placeRecipe('block-2-2', recipeId)(placed);
+    const two = placeRecipe(['block-2-2'], placed.recipes[recipeId]!)(placed);
     const larger = setMap({ ...SETTING, blockWidth: 250 }, BORDERS)(two);
     expect(Object.keys(larger.placements)).toHaveLength(2);
     expect(larger.regions['border-left']).toBe(two.regions['border-left']);

@@ -20,7 +20,7 @@ import {
   clothPoint,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { newRecipe, placeRecipe } from '../document/placing.ts';
+import { newRecipe, placeRecipe } from '../document/recipes.ts';
 import { newRowSet } from '../document/rows.ts';
 import { gridPlan } from '../test/grid-plan.ts';
 import { plannerOf } from '../test/planner-of.ts';
@@ -33,9 +33,9 @@ const SQUARE = polyline([
   { x: 0, y: 100 },
 ]);
 const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
-const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margin: 0 } } as const;
+const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margins: [0], bend: 'even' } } as const;
 const BARE = gridPlan({ across: 3 });
-const PLAN: PlanRecords = placeRecipe('block-2-1', RECIPE.id)({ ...BARE, recipes: { [RECIPE.id]: RECIPE } });
+const PLAN: PlanRecords = placeRecipe(['block-2-1'], RECIPE)(BARE);
 const PLACEMENT = Object.values(PLAN.placements)[0]!;
 const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 3, scale: 1, clearance: 10, margin: 12 } };
 const { frame } = quiltOf(PLAN).machine;

@@ -1,7 +1,7 @@
 import { type PlanRecords, polyline, quiltOf } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import { setLoading, setMachine, setPassStart, setPiecePass } from '../document/passes.ts';
-import { newRecipe, placeRecipe, splitPlacement } from '../document/placing.ts';
+import { newRecipe, placeRecipe, splitPlacement } from '../document/recipes.ts';
 import { newRowSet } from '../document/rows.ts';
 import { gridPlan } from '../test/grid-plan.ts';
 import { plannerOf } from '../test/planner-of.ts';
@@ -16,10 +16,10 @@ const SQUARE = polyline([
 ]);
 // 500 × 1300 mm; the side borders are 1200 mm deep.
 const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 12, scale: 1, clearance: 50, margin: 20 } };
-const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margin: 5 } } as const;
+const RECIPE = { ...newRecipe('square'), fit: { kind: 'corners', margins: [5], bend: 'even' } } as const;
 const BARE = gridPlan({ down: 6, border: 50 });
 const LEFT = Object.values(BARE.regions).find((one) => one.name === 'left border')!;
-const WITH_BORDER = placeRecipe(LEFT.id, RECIPE.id)({ ...BARE, recipes: { [RECIPE.id]: RECIPE } });
+const WITH_BORDER = placeRecipe([LEFT.id], RECIPE)(BARE);
 const PLACEMENT = Object.values(WITH_BORDER.placements)[0]!;
 const PIECE = `placements.${PLACEMENT.id}.0`;
 
@@ -79,7 +79,7 @@ describe('passes for the screen', () => {
 
   it('count a design by its own depth in a patch that no pass holds', () => {
     // Contained in 50 × 1200 mm it is 40 mm square, in the middle.
-    const contained = { ...RECIPE, fit: { kind: 'contain', margin: 5 } } as const;
+    const contained = { ...RECIPE, fit: { kind: 'contain', margins: [5], turn: 'held' } } as const;
     const { passes, tooDeep, pieces } = passesOf({ ...WITH_BORDER, recipes: { [RECIPE.id]: contained } });
     expect([tooDeep, passes.map((pass) => pass.pieces)]).toEqual([[], [[PIECE]]]);
     expect(pieces[0]).toMatchObject({

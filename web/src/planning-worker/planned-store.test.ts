@@ -1,4 +1,4 @@
-import { EMPTY_RECORDS, type PlanDiff, type PlanRecords } from '@gorse/core';
+import { EMPTY_RECORDS, type PlanDiff, type PlanRecords, usualStages } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { setLoading } from '../document/passes.ts';
 import { newRowSet, setRows, takeNumbers } from '../document/rows.ts';
@@ -44,14 +44,13 @@ const withMargin = (margin: number, designId = 'kelp'): PlanRecords => ({
   ...PLAN,
   recipes: {
     r: {
+      ...usualStages(designId),
       id: 'r',
-      designId,
-      orient: { angle: 0, mirror: false },
-      fit: { kind: 'fill', margin },
+      fit: { kind: 'fill', margins: [margin] },
       stitch: { stitchesPerInch: 10, tieOff: 'none' },
     },
   },
-  placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } },
+  placements: { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} } },
 });
 const show = (records: PlanRecords): void => usePlan.setState({ records });
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
@@ -64,7 +63,7 @@ async function answerAll(): Promise<void> {
 }
 /** The margin that the shown design keeps, by where it lies: block A1 begins at 10 mm. */
 const shownMargin = (): number | undefined => {
-  const x = usePlanned.getState().byRecord['placements.p']?.fit?.outline[0]?.x;
+  const x = usePlanned.getState().byRecord['placements.p']?.fit?.grid[0]?.[0];
   return x === undefined ? undefined : Math.round(x - 10);
 };
 

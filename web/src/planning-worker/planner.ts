@@ -3,6 +3,7 @@ import { densityPlanner } from './density-planner.ts';
 import { lineUpPlanner } from './line-up-planner.ts';
 import { passPlanner } from './pass-planner.ts';
 import { piecePlanner } from './piece-planner.ts';
+import { recipePlanner } from './recipe-planner.ts';
 import { rowPlanner } from './row-planner.ts';
 
 /** The plan as the worker has it, and the planners that answer from it. */
@@ -24,6 +25,7 @@ export function makePlanner() {
       plan = null;
     },
     ...piecePlanner(planNow),
+    ...recipePlanner(planNow),
     ...rowPlanner(planNow),
     ...lineUpPlanner(planNow),
     ...passPlanner(planNow),

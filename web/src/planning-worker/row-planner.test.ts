@@ -57,7 +57,7 @@ describe('rows for the screen', () => {
     expect(planner.clearances(set(), 2, 0, 0)).toEqual({ above: null, below: null });
   });
   it('name patches of their own that they run over', () => {
-    const placements = { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1 } };
+    const placements = { p: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 1, own: {} } };
     expect(shown(laid({}, { ...PLAN, placements })).problems.map((one) => one.code)).toEqual(['rowsOverPatch']);
   });
 });

@@ -23,6 +23,7 @@ import {
   settling,
   totalsOf,
   type Totals,
+  type Warp,
   type WidestGaps,
   widestGaps,
 } from '@gorse/core';
@@ -45,7 +46,11 @@ export interface ShownRecord {
   readonly totals: Totals;
   readonly problems: readonly PlanProblem[];
   /** How the design came into its patch; null for what is in none, or can't be fitted. */
-  readonly fit: { readonly distortion: Distortion; readonly outline: readonly ClothPoint[] } | null;
+  readonly fit: {
+    readonly distortion: Distortion;
+    /** Lines evenly across and down the arranged design, as the fit bends them. */
+    readonly grid: readonly Float64Array[];
+  } | null;
   /** Null for what isn't rows. */
   readonly rows: ShownRows | null;
 }
@@ -102,7 +107,18 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
 
 function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
   const laid = plan.get(laidPlacement, id);
-  return laid ? { distortion: distortionOf(laid.warp), outline: laid.warp.outline } : null;
+  return laid ? { distortion: distortionOf(laid.warp), grid: gridOf(laid.warp) } : null;
+}
+
+const GRID = [0, 0.25, 0.5, 0.75, 1];
+function gridOf(warp: Warp): Float64Array[] {
+  const { minX, minY, maxX, maxY } = warp.box;
+  const x = (u: number): number => minX + u * (maxX - minX);
+  const y = (v: number): number => minY + v * (maxY - minY);
+  return GRID.flatMap((t) => [
+    warp.mapLine(Float64Array.of(x(t), minY, x(t), maxY)),
+    warp.mapLine(Float64Array.of(minX, y(t), maxX, y(t))),
+  ]);
 }
 
 const NOT_LAID: ShownRows = {

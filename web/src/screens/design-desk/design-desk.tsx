@@ -14,12 +14,12 @@ import { useSewingPreview } from '../designs/sewing-preview.tsx';
 import { useAnalysis, useSewing } from '../designs/use-analysis.ts';
 import { Lost } from '../lost.tsx';
 import { DeskHeader } from './desk-header.tsx';
-import { addEdit, NO_DRAFT, redoEdit, splitTrim, undoEdit, useDrafts } from './drafts.ts';
+import { addEdit, setEdits, withTrim, NO_DRAFT, redoEdit, splitTrim, undoEdit, useDrafts } from './drafts.ts';
 import { LinePicture } from './line-picture.tsx';
 import { Tools } from './tools.tsx';
 import { useEdited } from './use-edited.ts';
 import { usePointing } from './use-pointing.ts';
-import { useTrim } from './use-trim.ts';
+import { useTrim } from '../../ui/use-trim.ts';
 
 /** The line of one design, to be trimmed and mended; saving makes a new revision. */
 export default function DesignDeskPage() {
@@ -38,7 +38,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const draft = useDrafts((state) => state.drafts[id] ?? NO_DRAFT);
   const { before, trim } = useMemo(() => splitTrim(draft.edits), [draft.edits]);
   const { strokes: base, refusal } = useEdited(original, before);
-  const trimming = useTrim(id, base, before, trim);
+  const trimming = useTrim(base, trim, ({ start, end }) => setEdits(id, withTrim(before, start, end)));
   const edit = (change: DesignEdit): void => addEdit(id, change);
   const pointing = usePointing(trimming.lines, edit);
   const settled = trimming.isDragged || trimming.lines.length === 0 ? null : trimming.lines;

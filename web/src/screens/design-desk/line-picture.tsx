@@ -5,9 +5,9 @@ import { toScreen, type View } from '../../tools/view.ts';
 import { LineView } from '../../ui/line-view.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 import { ScrubBar, type useSewingPreview } from '../designs/sewing-preview.tsx';
-import { TrimHandles } from './trim-handles.tsx';
+import { TrimHandles } from '../../ui/trim-handles.tsx';
 import type { usePointing } from './use-pointing.ts';
-import type { useTrim } from './use-trim.ts';
+import type { useTrim } from '../../ui/use-trim.ts';
 
 interface Props {
   readonly name: string;

@@ -4,7 +4,7 @@ import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
-import { placementIn } from '../../document/placing.ts';
+import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import type { PatchesHand } from './patches-hand.ts';
@@ -65,7 +65,7 @@ function ChosenMarks({
   );
   return (
     <>
-      {fitting && chosen?.fit && <FitGrid frame={chosen.fit.outline} scale={scale} />}
+      {fitting && chosen?.fit && <FitGrid grid={chosen.fit.grid} scale={scale} />}
       {chosen?.pieces
         .flatMap(({ needle }) => needle)
         .map((run, i) => (

@@ -1,6 +1,6 @@
 import { clothPoint } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { placementIn } from '../../document/placing.ts';
+import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { gridPlan } from '../../test/grid-plan.ts';
 import { makePatchesHand } from './patches-hand.ts';
@@ -52,7 +52,7 @@ describe('the hand that fills patches', () => {
     hand.getState().pick(middleOf(BLOCKS[0]!));
     const orient = () => usePlan.getState().records.recipes[inPatch(BLOCKS[0]!)!.recipeId]!.orient;
     expect(['.', '/'].map((key) => hand.getState().press(key))).toEqual([true, true]);
-    expect(orient()).toEqual({ angle: Math.PI / 2, mirror: true });
+    expect(orient()).toEqual({ angle: Math.PI / 2, mirror: true, up: 'patch' });
     hand.getState().press('Delete');
     expect(inPatch(BLOCKS[0]!)).toBeUndefined();
     hand.getState().press('ArrowRight');

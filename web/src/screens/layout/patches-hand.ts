@@ -1,7 +1,8 @@
-import { type ClothPoint, inLayers, patchAt, type RecipeRecord } from '@gorse/core';
+import { type ClothPoint, inLayers, MOST_ACROSS, patchAt, type RecipeRecord } from '@gorse/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { clearRegion, placeDesign, placementIn, placeRecipe, setRecipe } from '../../document/placing.ts';
+import { clearRegions, placeDesign, placementIn, placeRecipe, stagesOf } from '../../document/recipes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
+import { setDesign, setStages } from '../../document/proposal.ts';
 import { neighbour } from '../../tools/neighbour.ts';
 
 /** What the next patch clicked takes: a design, or a recipe that it shares with others. */
@@ -56,9 +57,11 @@ export const makePatchesHand = (brought: string | null): StoreApi<PatchesHand> =
 
 function put(regionId: string, { kind, id }: InHand): void {
   const { records } = usePlan.getState();
-  if (kind === 'design') edit('design', placeDesign(regionId, id));
-  else if (records.recipes[id] && placementIn(records, regionId)?.recipeId !== id)
-    edit('same recipe', placeRecipe(regionId, id));
+  const held = placementIn(records, regionId);
+  const recipe = kind === 'recipe' ? records.recipes[id] : undefined;
+  if (recipe) edit('same recipe', placeRecipe([regionId], recipe));
+  else if (kind === 'design' && held) setDesign(held.id, id);
+  else if (kind === 'design') edit('design', placeDesign(regionId, id));
 }
 
 /** Keys that act on the chosen patch; false when there is nothing in it to act on. */
@@ -66,12 +69,25 @@ const ON_PATCH: Readonly<Record<string, (regionId: string) => boolean>> = {
   Delete: empty,
   Backspace: empty,
   '.': (regionId) => orient(regionId, 'turn', (before) => ({ ...before, angle: before.angle + Math.PI / 2 })),
+  ']': (regionId) => repeat(regionId, 1),
+  '[': (regionId) => repeat(regionId, -1),
   '/': (regionId) => orient(regionId, 'mirror', (before) => ({ ...before, mirror: !before.mirror })),
 };
 
 function empty(regionId: string): boolean {
   if (!placementIn(usePlan.getState().records, regionId)) return false;
-  edit('empty the patch', clearRegion(regionId));
+  edit('empty the patch', clearRegions([regionId]));
+  return true;
+}
+
+/** One more or fewer repeat across. */
+function repeat(regionId: string, more: 1 | -1): boolean {
+  const { records } = usePlan.getState();
+  const placement = placementIn(records, regionId);
+  const arrange = stagesOf(records, placement)?.arrange;
+  if (!placement || !arrange) return false;
+  const across = Math.min(MOST_ACROSS, Math.max(1, arrange.across + more));
+  if (across !== arrange.across) setStages('repeats across', placement.id, { arrange: { ...arrange, across } });
   return true;
 }
 
@@ -79,8 +95,9 @@ type Orient = RecipeRecord['orient'];
 
 function orient(regionId: string, mark: string, change: (before: Orient) => Orient): boolean {
   const { records } = usePlan.getState();
-  const recipe = records.recipes[placementIn(records, regionId)?.recipeId ?? ''];
-  if (!recipe) return false;
-  edit(mark, setRecipe(recipe.id, { orient: change(recipe.orient) }));
+  const placement = placementIn(records, regionId);
+  const stages = stagesOf(records, placement);
+  if (!placement || !stages) return false;
+  setStages(mark, placement.id, { orient: change(stages.orient) });
   return true;
 }

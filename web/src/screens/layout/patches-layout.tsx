@@ -4,8 +4,9 @@ import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { useDesigns } from '../../api/queries.ts';
-import { placeDesign, placementIn } from '../../document/placing.ts';
+import { placeDesign, placementIn } from '../../document/recipes.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
+import { setDesign } from '../../document/proposal.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
 import { DesignDrawer } from './design-drawer.tsx';
@@ -51,7 +52,14 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
 /** The designs that the chosen patch can take. */
 function PatchDesigns({ regionId, designs }: { readonly regionId: string; readonly designs: readonly DesignAnswer[] }) {
   const chosenId = usePlan(({ records }) => records.recipes[placementIn(records, regionId)?.recipeId ?? '']?.designId);
-  const put = useCallback((designId: string) => edit('design', placeDesign(regionId, designId)), [regionId]);
+  const put = useCallback(
+    (designId: string) => {
+      const placement = placementIn(usePlan.getState().records, regionId);
+      if (placement) setDesign(placement.id, designId);
+      else edit('design', placeDesign(regionId, designId));
+    },
+    [regionId],
+  );
   return <DesignDrawer designs={designs} chosenId={chosenId ?? null} onChoose={put} />;
 }
 

@@ -1,6 +1,6 @@
 import { type PlanProblem, type PlanRecords, type Remedy, clothPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
-import { newRecipe, placeRecipe } from '../../document/placing.ts';
+import { newRecipe, placeRecipe } from '../../document/recipes.ts';
 import { newRowSet, rowSetOf, setRows } from '../../document/rows.ts';
 import { gridPlan } from '../../test/grid-plan.ts';
 import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
@@ -8,7 +8,7 @@ import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
 const SET = { ...newRowSet('ripple', 9), exceptions: [{ row: 2, down: 9, along: 0, scale: 1, dropped: false }] };
 const RECIPE = newRecipe('kelp');
 const EMPTY = setRows(SET)(gridPlan({ border: 50 }));
-const PLAN: PlanRecords = placeRecipe('block-1-1', RECIPE.id)({ ...EMPTY, recipes: { [RECIPE.id]: RECIPE } });
+const PLAN: PlanRecords = placeRecipe(['block-1-1'], RECIPE)(EMPTY);
 const [PLACEMENT] = Object.values(PLAN.placements);
 const ROWS = { kind: 'rowSet', id: SET.id, row: null } as const;
 const PATCH = { kind: 'placement', id: PLACEMENT!.id } as const;
@@ -73,7 +73,7 @@ describe('remedies', () => {
   it('mend a placement, and leave what they don’t fit', () => {
     const mended = (remedy: Remedy) => mendWith(remedy, PATCH)(PLAN);
     const recipe = (remedy: Remedy) => mended(remedy).recipes[RECIPE.id]!;
-    expect(recipe({ kind: 'margin', margin: 3 }).fit.margin).toBe(3);
+    expect(recipe({ kind: 'margin', margin: 3 }).fit).toMatchObject({ margins: [3] });
     expect(recipe({ kind: 'fit', fit: 'contain' }).fit.kind).toBe('contain');
     expect(recipe({ kind: 'stitchesPerInch', stitchesPerInch: 13 }).stitch.stitchesPerInch).toBe(13);
     expect(mended({ kind: 'remove' }).placements).toEqual({});

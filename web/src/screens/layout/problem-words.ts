@@ -4,12 +4,16 @@ import {
   type PlanProblem,
   type PlanRecords,
   type ProblemSubject,
+  refitted,
   type Remedy,
+  toDegrees,
+  trimmed,
+  withMargins,
 } from '@gorse/core';
-import { clearRegion, setRecipe, splitPlacement } from '../../document/placing.ts';
+import { changeStages, clearRegions, splitPlacement, stagesOf } from '../../document/recipes.ts';
 import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
 import { atStart } from '../../ui/words.ts';
-import { FIT_NAMES } from './fit-names.ts';
+import { FIT_VIEWS } from './fits/fit-views.ts';
 
 /** What a problem is about, by name. */
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
@@ -23,10 +27,26 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
   switch (problem.code) {
     case 'outsideRegion':
       return `${formatLength(problem.amount, style)} outside ${name} at the farthest.`;
+    case 'overSeam':
+      return `${formatLength(problem.amount, style)} over the seam of ${name}, as its margin says.`;
+    case 'differsAcross':
+      return `${atStart(name)} comes out ${trimmed(100 * Math.abs(problem.amount), 1)} % ${problem.amount > 0 ? 'wider' : 'narrower'} than the others alike.`;
+    case 'differsDown':
+      return `${atStart(name)} comes out ${trimmed(100 * Math.abs(problem.amount), 1)} % ${problem.amount > 0 ? 'higher' : 'lower'} than the others alike.`;
+    case 'differsShear':
+      return `${atStart(name)} is sheared by ${trimmed(Math.abs(toDegrees(problem.amount)), 1)}° ${problem.amount > 0 ? 'more' : 'less'} than the others alike.`;
+    case 'tooDense':
+      return `Lines in ${name} lie ${formatLength(problem.amount, style)} apart, much nearer than on the rest of the quilt.`;
+    case 'tooOpen':
+      return `Lines in ${name} lie ${formatLength(problem.amount, style)} apart, much farther than on the rest of the quilt.`;
+    case 'farEnds':
+      return problem.amount === 1
+        ? `${atStart(name)} begins and ends more than 1 in from where any neighbour does: a cut.`
+        : `${problem.amount} patches such as ${name} begin and end more than 1 in from where any neighbour does: a cut each.`;
     case 'foldedFit':
       return `The bend folds the design over itself in ${name}.`;
     case 'unsuitedFit':
-      return `This fit is for patches with four corners, which ${name} hasn’t.`;
+      return `This fit is for patches of another shape than ${name} has.`;
     case 'tooSharp':
       return `${problem.amount} ${problem.amount === 1 ? 'place' : 'places'} in ${name} too sharp for the stitch length; stitches are shortened there.`;
     case 'cannotRepeat':
@@ -60,7 +80,7 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
     case 'margin':
       return `Margin ${formatLength(remedy.margin, style)}`;
     case 'fit':
-      return `${FIT_NAMES[remedy.fit]} it`;
+      return `${FIT_VIEWS[remedy.fit].name} it`;
     case 'stitchesPerInch':
       return `${remedy.stitchesPerInch} SPI`;
     case 'resetRow':
@@ -81,18 +101,18 @@ export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: Pla
   if (subject.kind === 'rowSet') return mendRows(remedy, subject.id);
   return (records) => {
     const placement = records.placements[subject.id];
-    const recipe = placement && records.recipes[placement.recipeId];
-    if (!recipe) return records;
-    const { id, fit, stitch } = recipe;
+    const recipe = stagesOf(records, placement);
+    if (!placement || !recipe) return records;
+    const { fit, stitch } = recipe;
     switch (remedy.kind) {
       case 'remove':
-        return clearRegion(placement.regionId)(records);
+        return clearRegions([placement.regionId])(records);
       case 'margin':
-        return setRecipe(id, { fit: { ...fit, margin: remedy.margin } })(records);
+        return changeStages(placement.id, { fit: withMargins(fit, [remedy.margin]) })(records);
       case 'fit':
-        return setRecipe(id, { fit: { ...fit, kind: remedy.fit } })(records);
+        return changeStages(placement.id, { fit: refitted(fit, remedy.fit) })(records);
       case 'stitchesPerInch':
-        return setRecipe(id, { stitch: { ...stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
+        return changeStages(placement.id, { stitch: { ...stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
       case 'split':
         return splitPlacement(placement.id, remedy.parts)(records);
       default:
@@ -123,3 +143,6 @@ function mendRows(remedy: Remedy, id: string): (records: PlanRecords) => PlanRec
     }
   };
 }
+
+/** Whether it says that a patch comes out otherwise than those that are worked alike. */
+export const isDiffering = ({ code }: PlanProblem): boolean => code.startsWith('differs');

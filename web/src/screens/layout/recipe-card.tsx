@@ -12,14 +12,16 @@ import {
   type Shape,
 } from '@gorse/core';
 import { Button, Group, Menu, Select, Stack, Text } from '@mantine/core';
-import { IconCopy, IconTrash } from '@tabler/icons-react';
+import { IconTrash } from '@tabler/icons-react';
 import { memo, useMemo } from 'react';
 import { api } from '../../api/api.ts';
-import { clearRegion, ownRecipe, placementIn, placementsOf } from '../../document/placing.ts';
+import { clearRegions, placementIn } from '../../document/recipes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { FORMAT_NAMES } from '../header.tsx';
+import { FamilyPart } from './family-part.tsx';
+import { ProposalBar } from './proposal-bar.tsx';
 import { Stages } from './recipe-stages.tsx';
 
 interface Props {
@@ -39,6 +41,7 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
     <aside className="card" aria-label="Recipe card">
       <Stack gap="sm">
         <PatchSelect regionId={region?.id ?? null} onRegion={onRegion} />
+        <ProposalBar />
         {!region && (
           <Text>
             Click a patch on the quilt, then a design below it. What you set here is a recipe: other patches can share
@@ -54,7 +57,7 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
       {region && placement && (
         <>
           <Stages placement={placement} shape={region.shape} designs={designs} stage={stage} onStage={onStage} />
-          <Siblings recipeId={placement.recipeId} placementId={placement.id} onSame={onSame} />
+          <FamilyPart region={region} placement={placement} onSame={onSame} onRegion={onRegion} />
           <PatchActions region={region} placementId={placement.id} />
         </>
       )}
@@ -100,38 +103,11 @@ const PatchActions = memo(function PatchActions({
         size="xs"
         {...WRAPPED}
         leftSection={<IconTrash size={16} />}
-        onClick={() => edit('empty the patch', clearRegion(region.id))}
+        onClick={() => edit('empty the patch', clearRegions([region.id]))}
       >
         Empty {region.name}
       </Button>
     </Group>
-  );
-});
-
-const Siblings = memo(function Siblings({
-  recipeId,
-  placementId,
-  onSame,
-}: {
-  readonly recipeId: string;
-  readonly placementId: string;
-  readonly onSame: (recipeId: string) => void;
-}) {
-  const count = usePlan(({ records }) => placementsOf(records, recipeId).length);
-  return (
-    <Stack gap={6} mt="md">
-      <Button leftSection={<IconCopy size={18} />} onClick={() => onSame(recipeId)}>
-        Same recipe on other patches
-      </Button>
-      {count > 1 && (
-        <Group justify="space-between">
-          <Text size="sm">Used on {count} patches; all follow.</Text>
-          <Button size="compact-sm" variant="subtle" onClick={() => edit('own recipe', ownRecipe(placementId))}>
-            Let this one differ
-          </Button>
-        </Group>
-      )}
-    </Stack>
   );
 });
 

@@ -1,30 +1,28 @@
 import { type DesignAnswer } from '@gorse/contract';
 import {
-  formatCount,
   counted,
-  type Distortion,
+  formatCount,
   formatDuration,
   formatLength,
   formatLengthNumber,
-  type LengthStyle,
   type PlacementRecord,
   quiltOf,
-  type RecipeRecord,
-  recordId,
+  type RecipeStages,
+  seatIn,
   type Shape,
-  toDegrees,
+  STAGE_NAMES,
+  type StageName,
   trimmed,
 } from '@gorse/core';
-import { Text, Title } from '@mantine/core';
-import { memo } from 'react';
-import { setRecipe } from '../../document/placing.ts';
-import { usePlan } from '../../document/plan-store.ts';
-import { usePlanned } from '../../planning-worker/planned-store.ts';
-import type { ShownRecord } from '../../planning-worker/shown.ts';
+import { Button, Group, Text, Title } from '@mantine/core';
+import { memo, useMemo } from 'react';
+import { edit, usePlan } from '../../document/plan-store.ts';
+import { ownStages, placementsOf, withoutOwn } from '../../document/recipes.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { FIT_NAMES } from './fit-names.ts';
 import { Stage } from './stage.tsx';
-import { FitStage, OrientStage, StitchStage, TIE_NAMES } from './stages.tsx';
+import { STAGE_VIEWS } from './stages/stage-list.ts';
+import type { StageProps, StageView } from './stage-view.ts';
+import { useShown } from './stages/use-shown.ts';
 
 /** The stages of a patch's recipe, top to bottom, each with its result in one line; each is made anew only when what it shows changes. */
 export function Stages({
@@ -41,15 +39,29 @@ export function Stages({
   readonly onStage: (stage: string | null) => void;
 }) {
   const recipe = usePlan(({ records }) => records.recipes[placement.recipeId]);
+  const isShared = usePlan(({ records }) => placementsOf(records, placement.recipeId).length > 1);
+  const up = (placement.own.orient ?? recipe?.orient)?.up ?? 'quilt';
+  // As the design sits in it, so that edges are counted from its top.
+  const seat = useMemo(() => seatIn(shape, shape, up).shape, [shape, up]);
   if (!recipe) return null;
-  const { id, orient, fit, stitch } = recipe;
-  const opens = (name: string) => ({ id, open: stage === name, onStage });
+  const design = designs.find((one) => one.id === recipe.designId);
   return (
     <div>
-      <DesignTitle design={designs.find((one) => one.id === recipe.designId)} />
-      <OrientPart {...opens('orient')} orient={orient} />
-      <FitPart {...opens('fit')} fit={fit} shape={shape} placementId={placement.id} />
-      <StitchPart {...opens('stitch')} stitch={stitch} placementId={placement.id} />
+      <DesignTitle design={design} />
+      {STAGE_NAMES.map((name) => (
+        <StagePart
+          key={name}
+          name={name}
+          placementId={placement.id}
+          value={placement.own[name] ?? recipe[name]}
+          shape={seat}
+          design={design}
+          open={stage === name}
+          onStage={onStage}
+          isOwn={name in placement.own}
+          isShared={isShared}
+        />
+      ))}
       <TotalsLine placementId={placement.id} />
     </div>
   );
@@ -71,85 +83,54 @@ const DesignTitle = memo(function DesignTitle({ design }: { readonly design: Des
   );
 });
 
-/** A stage of the card, of the recipe with this id: made anew when what it shows changes. */
-interface PartProps {
-  readonly id: string;
+interface PartProps extends Omit<StageProps<StageName>, 'value'> {
+  readonly name: StageName;
+  readonly value: RecipeStages[StageName];
   readonly open: boolean;
   readonly onStage: (stage: string | null) => void;
+  /** The patch differs from its recipe here. */
+  readonly isOwn: boolean;
+  readonly isShared: boolean;
 }
 
-const useShown = (placementId: string): ShownRecord | undefined =>
-  usePlanned(({ byRecord }) => byRecord[recordId({ source: 'placements', record: placementId })]);
-
-const OrientPart = memo(function OrientPart({ id, open, onStage, orient }: PartProps & Pick<RecipeRecord, 'orient'>) {
+const StagePart = memo(function StagePart({ name, open, onStage, isOwn, isShared, ...props }: PartProps) {
+  // A stage and its own value go together.
+  const { title, useLine, Body } = STAGE_VIEWS[name] as unknown as StageView<StageName>;
+  const line = useLine(props);
   return (
-    <Stage name="Orient" line={orientLine(orient)} open={open} onToggle={() => onStage(open ? null : 'orient')}>
-      <OrientStage id={id} orient={orient} />
-    </Stage>
-  );
-});
-
-const FitPart = memo(function FitPart({
-  id,
-  open,
-  onStage,
-  fit,
-  shape,
-  placementId,
-}: PartProps & Pick<RecipeRecord, 'fit'> & { readonly shape: Shape; readonly placementId: string }) {
-  const style = useLengthStyle();
-  const planned = useShown(placementId);
-  return (
-    <Stage name="Fit" line={fitLine(fit, planned, style)} open={open} onToggle={() => onStage(open ? null : 'fit')}>
-      <FitStage id={id} fit={fit} shape={shape} />
-      {planned?.fit && (
-        <Text size="sm" mt="xs">
-          {stretchWords(planned.fit.distortion)}
-        </Text>
+    <Stage
+      name={title}
+      line={isOwn ? `${line} · only here` : line}
+      open={open}
+      onToggle={() => onStage(open ? null : name)}
+    >
+      <Body {...props} />
+      {(isOwn || isShared) && (
+        <Group mt="sm" gap="xs">
+          {isOwn ? (
+            <Button
+              size="compact-sm"
+              variant="default"
+              onClick={() => edit(`${title.toLowerCase()} as the others`, withoutOwn(props.placementId, name))}
+            >
+              As in the others
+            </Button>
+          ) : (
+            <Button
+              size="compact-sm"
+              variant="subtle"
+              onClick={() =>
+                edit(`${title.toLowerCase()} by itself`, ownStages(props.placementId, { [name]: props.value }))
+              }
+            >
+              Only in this patch
+            </Button>
+          )}
+        </Group>
       )}
     </Stage>
   );
 });
-
-const StitchPart = memo(function StitchPart({
-  id,
-  open,
-  onStage,
-  stitch,
-  placementId,
-}: PartProps & Pick<RecipeRecord, 'stitch'> & { readonly placementId: string }) {
-  const planned = useShown(placementId);
-  return (
-    <Stage
-      name="Stitch"
-      line={stitchLine(stitch, planned)}
-      open={open}
-      onToggle={() => onStage(open ? null : 'stitch')}
-    >
-      <StitchStage stitch={stitch} onStitch={(changed) => setRecipe(id, { stitch: changed })} />
-    </Stage>
-  );
-});
-
-function orientLine({ angle, mirror }: RecipeRecord['orient']): string {
-  const degrees = Math.round(toDegrees(angle) * 10) / 10;
-  const turned = ((degrees % 360) + 360) % 360;
-  return `${turned === 0 ? 'as drawn' : `turned ${trimmed(turned, 1)}°`}${mirror ? ', mirrored' : ''}`;
-}
-
-function fitLine({ kind, margin }: RecipeRecord['fit'], planned: ShownRecord | undefined, style: LengthStyle): string {
-  if (!planned) return 'working it out…';
-  if (!planned.fit) return 'can’t be fitted: the margin is too large';
-  const scale = trimmed(100 * planned.fit.distortion.scale, 0);
-  return `${FIT_NAMES[kind].toLowerCase()}, ${scale} % of drawn size, ${formatLength(margin, style)} margin`;
-}
-
-const signed = (part: number): string => `${part >= 0 ? '+' : ''}${trimmed(100 * part, 1)} %`;
-const stretchWords = ({ across, down, shear }: Distortion): string =>
-  `Stretch ${signed(across)} ↔, ${signed(down)} ↕ · shear ${trimmed(Math.abs(toDegrees(shear)), 1)}°`;
-
-const stitchLine = ({ stitchesPerInch, tieOff }: RecipeRecord['stitch'], planned: ShownRecord | undefined): string =>
-  `${trimmed(stitchesPerInch, 1)} SPI · ties ${TIE_NAMES[tieOff]}${planned?.fit ? ` · ${formatDuration(planned.totals.seconds)}` : ''}`;
 
 function TotalsLine({ placementId }: { readonly placementId: string }) {
   const planned = useShown(placementId);

@@ -10,7 +10,7 @@ import {
 } from '@gorse/core';
 import { Button, Group, Text } from '@mantine/core';
 import { partToReach, setLoading, shrinkRowsToReach, shrinkToReach } from '../../document/passes.ts';
-import { splitPlacement } from '../../document/placing.ts';
+import { splitPlacement } from '../../document/recipes.ts';
 import { edit } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';

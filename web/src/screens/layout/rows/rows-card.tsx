@@ -16,12 +16,12 @@ import { IconFileTypePdf, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { api } from '../../../api/api.ts';
 import { useRuns } from '../../../api/queries.ts';
-import { edit, usePlan } from '../../../document/plan-store.ts';
+import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, removeRows } from '../../../document/rows.ts';
 import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle, useSheetPaper } from '../../../ui/preferences.ts';
 import { Stage } from '../stage.tsx';
-import { StitchStage, TIE_NAMES } from '../stages.tsx';
+import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
 import { Answers } from './answers.tsx';
 import { BattingStage, fibreName } from './batting-stage.tsx';
 import { DensityStage, evenness } from './density-stage.tsx';
@@ -154,7 +154,11 @@ function Laid({
           line={`${trimmed(set.stitch.stitchesPerInch, 1)} SPI · ties ${TIE_NAMES[set.stitch.tieOff]}`}
           {...toggle('stitch')}
         >
-          <StitchStage stitch={set.stitch} onStitch={(stitch) => changeRows(set.id, { stitch })} />
+          <StitchForm
+            stitch={set.stitch}
+            onSet={(mark, stitch) => edit(mark, changeRows(set.id, { stitch }))}
+            onDrag={(stitch) => preview(changeRows(set.id, { stitch }))}
+          />
         </Stage>
         <Stage
           name="Time"

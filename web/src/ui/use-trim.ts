@@ -1,7 +1,6 @@
 import {
   boundsOf,
   cornerPlaces,
-  type DesignEdit,
   type DesignPoint,
   type Polyline,
   simplify,
@@ -11,9 +10,8 @@ import {
   USUAL_SPI,
 } from '@gorse/core';
 import { useMemo, useState } from 'react';
-import type { Tool } from '../../tools/hand.ts';
-import { type Cuts, lengthOfAll, type TrimEnd, trimEndTool } from '../../tools/trim-end.ts';
-import { setEdits, withTrim } from './drafts.ts';
+import type { Tool } from '../tools/hand.ts';
+import { type Cuts, lengthOfAll, type TrimEnd, trimEndTool } from '../tools/trim-end.ts';
 
 /** Corners that a trimmed end steps to. */
 const STEP_CORNER = toRadians(30);
@@ -23,9 +21,15 @@ const NO_LINES: readonly Polyline[] = [];
 /**
  * Trimming a line by its ends, with the hand or step by step. What is dragged is drawn of fewer points, so that it follows the hand whatever the
  * design; its lengths are a little shorter.
- * @param base the line after all edits but the trim
+ * @param base the line before it is trimmed; null while it isn't known
+ * @param put takes what is cut off at both ends, and `show` what is while an end is dragged
  */
-export function useTrim(id: string, base: readonly Polyline[] | null, before: readonly DesignEdit[], trim: Cuts) {
+export function useTrim(
+  base: readonly Polyline[] | null,
+  trim: Cuts,
+  put: (cuts: Cuts) => void,
+  show?: (cuts: Cuts) => void,
+) {
   const [dragged, setDragged] = useState<{ readonly end: TrimEnd; readonly cut: number } | null>(null);
   const coarse = useMemo(() => (base ? coarsened(base) : []), [base]);
   const drawn = dragged ? coarse : (base ?? NO_LINES);
@@ -39,8 +43,6 @@ export function useTrim(id: string, base: readonly Polyline[] | null, before: re
     () => [...trimmedLine(drawn, 0, length - start), ...trimmedLine(drawn, length - end, 0)],
     [drawn, length, start, end],
   );
-  const put = (at: TrimEnd, cut: number): void =>
-    setEdits(id, at === 'start' ? withTrim(before, cut, trim.end) : withTrim(before, trim.start, cut));
   return {
     drawn,
     length,
@@ -53,9 +55,12 @@ export function useTrim(id: string, base: readonly Polyline[] | null, before: re
         at,
         trim,
         { strokes: base ?? NO_LINES, shrink: 1 },
-        { strokes: coarse, shrink: whole > 0 ? lengthOfAll(coarse) / whole : 1 },
-        (cut) => setDragged(cut === null ? null : { end: at, cut }),
-        (cut) => put(at, cut),
+        { strokes: coarse, shrink: shrinkOf(coarse, whole) },
+        (cut) => {
+          setDragged(cut === null ? null : { end: at, cut });
+          show?.(cut === null ? trim : { ...trim, [at]: cut / shrinkOf(coarse, whole) });
+        },
+        (cut) => put({ ...trim, [at]: cut }),
       ),
     /** By a stitch, or to the next corner. */
     step: (at: TrimEnd, way: 1 | -1, corner: boolean): void => {
@@ -64,10 +69,13 @@ export function useTrim(id: string, base: readonly Polyline[] | null, before: re
       const along = corner ? nextCorner(base, from, way) : from + way * stitchLength(USUAL_SPI);
       const place = Math.min(length, Math.max(0, along));
       const cut = at === 'start' ? place : length - place;
-      if (cut + trim[at === 'start' ? 'end' : 'start'] < length) put(at, cut);
+      if (cut + trim[at === 'start' ? 'end' : 'start'] < length) put({ ...trim, [at]: cut });
     },
   };
 }
+
+/** The length of a thinned line in one of the whole line's. */
+const shrinkOf = (coarse: readonly Polyline[], whole: number): number => (whole > 0 ? lengthOfAll(coarse) / whole : 1);
 
 /** The same to the eye on any screen, with far fewer points. */
 function coarsened(strokes: readonly Polyline[]): Polyline[] {

@@ -1,12 +1,12 @@
 import { type DesignPoint, designPoint, formatLength, type Polyline } from '@gorse/core';
 import type { KeyboardEvent } from 'react';
-import { useHandle } from '../../ui/use-handle.ts';
-import type { Tool } from '../../tools/hand.ts';
-import type { Cuts, TrimEnd } from '../../tools/trim-end.ts';
-import { fromScreen, type View } from '../../tools/view.ts';
-import { placeOn } from '../../ui/line-view.tsx';
-import { useLengthStyle } from '../../ui/preferences.ts';
-import { MOORLAND } from '../../ui/theme.ts';
+import { useHandle } from './use-handle.ts';
+import type { Tool } from '../tools/hand.ts';
+import type { Cuts, TrimEnd } from '../tools/trim-end.ts';
+import { fromScreen, type View } from '../tools/view.ts';
+import { placeOn } from './line-view.tsx';
+import { useLengthStyle } from './preferences.ts';
+import { MOORLAND } from './theme.ts';
 
 interface Props {
   /** The line before trimming. */

@@ -1,0 +1,49 @@
+import { distortionOf } from '../fit/distortion.ts';
+import { drawnSpacing } from '../plan/drawn-spacing.ts';
+import type { Plan } from '../plan/evaluate.ts';
+import { laidPlacement, placedOf } from '../plan/placement-bands.ts';
+
+/** How a placement's design comes out in its patch. */
+export interface PlacedSize {
+  readonly id: string;
+  readonly family: string;
+  /** Against the drawn size. */
+  readonly across: number;
+  readonly down: number;
+  /** Radians. */
+  readonly shear: number;
+  /** From line to line, mm; null of a design whose lines never face each other. */
+  readonly spacing: number | null;
+}
+
+/** Null where nothing is laid. */
+export function placedSize(plan: Plan, id: string): PlacedSize | null {
+  const placed = placedOf(plan, id);
+  const laid = placed && plan.get(laidPlacement, id);
+  if (!placed || !laid) return null;
+  const { scale, across, down, shear } = distortionOf(laid.warp);
+  const drawn = plan.get(drawnSpacing, placed.recipe.designId);
+  return {
+    ...{ id, family: placed.region.family, shear },
+    ...{ across: scale * (1 + across), down: scale * (1 + down) },
+    spacing: drawn === null ? null : drawn * scale,
+  };
+}
+
+/** All placements of a recipe that are laid. */
+export const sizesOfRecipe = (plan: Plan, recipeId: string): readonly PlacedSize[] =>
+  Object.values(plan.records.placements).flatMap((one) =>
+    one.recipeId === recipeId ? (plan.get(placedSize, one.id) ?? []) : [],
+  );
+
+/** The middle of all placements' spacings, mm; null of fewer than three, which tell nothing. */
+export function quiltSpacing(plan: Plan): number | null {
+  const found = Object.keys(plan.records.placements).flatMap((id) => plan.get(placedSize, id)?.spacing ?? []);
+  return found.length < 3 ? null : median(found);
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = values.toSorted((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+}

@@ -1,0 +1,98 @@
+import { type PlacementRecord, recordId, type Region } from '@gorse/core';
+import { Button, Group, Stack, Text } from '@mantine/core';
+import { IconCopy, IconStack2 } from '@tabler/icons-react';
+import { memo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { edit, usePlan } from '../../document/plan-store.ts';
+import { placeRecipe } from '../../document/recipes.ts';
+import { usePlanned } from '../../planning-worker/planned-store.ts';
+import { useLengthStyle } from '../../ui/preferences.ts';
+import { isDiffering, sentence } from './problem-words.ts';
+import { useSharing } from './proposal-bar.tsx';
+
+/** The patches that are alike, and those that share the recipe. */
+export const FamilyPart = memo(function FamilyPart({
+  region,
+  placement,
+  onSame,
+  onRegion,
+}: {
+  readonly region: Region;
+  readonly placement: PlacementRecord;
+  readonly onSame: (recipeId: string) => void;
+  readonly onRegion: (id: string | null) => void;
+}) {
+  const { recipeId } = placement;
+  const alike = usePlan(
+    useShallow(({ records }) =>
+      Object.values(records.regions).flatMap(({ id, family }) => (family === region.family ? [id] : [])),
+    ),
+  );
+  const open = usePlan(({ records }) => {
+    const held = new Set(
+      Object.values(records.placements).flatMap((one) => (one.recipeId === recipeId ? [one.regionId] : [])),
+    );
+    return alike.filter((id) => !held.has(id)).length;
+  });
+  const useOnAll = (): void => {
+    const { records } = usePlan.getState();
+    const recipe = records.recipes[recipeId];
+    if (recipe) edit('recipe on all alike', placeRecipe(alike, recipe));
+  };
+  const sharing = useSharing(recipeId);
+  return (
+    <Stack gap={6} mt="md" component="section" aria-label="Patches alike">
+      {open > 0 && (
+        <Button leftSection={<IconStack2 size={18} />} onClick={useOnAll}>
+          Use on all {alike.length} alike
+        </Button>
+      )}
+      <Button
+        variant={open > 0 ? 'default' : 'filled'}
+        leftSection={<IconCopy size={18} />}
+        onClick={() => onSame(recipeId)}
+      >
+        Same recipe on other patches
+      </Button>
+      {sharing > 1 && <Text size="sm">Used on {sharing} patches; all follow.</Text>}
+      <Differing recipeId={recipeId} onRegion={onRegion} />
+    </Stack>
+  );
+});
+
+/** Siblings that come out otherwise than the others, by name and reason. */
+function Differing({
+  recipeId,
+  onRegion,
+}: {
+  readonly recipeId: string;
+  readonly onRegion: (id: string | null) => void;
+}) {
+  const style = useLengthStyle();
+  const placements = usePlan(({ records }) => records.placements);
+  const regions = usePlan(({ records }) => records.regions);
+  const byRecord = usePlanned((state) => state.byRecord);
+  const found = Object.values(placements)
+    .filter((one) => one.recipeId === recipeId)
+    .flatMap(({ id, regionId }) => {
+      const problems = byRecord[recordId({ source: 'placements', record: id })]?.problems ?? [];
+      const region = regions[regionId];
+      return region ? problems.filter(isDiffering).map((problem) => ({ region, problem })) : [];
+    });
+  return found.map(({ region, problem }) => (
+    <Group key={`${region.id} ${problem.code}`} justify="space-between" wrap="nowrap">
+      <Text size="sm">{sentence(problem, region.name, style)}</Text>
+      <Button size="compact-sm" variant="subtle" onClick={() => onRegion(region.id)}>
+        Show {region.name}
+      </Button>
+    </Group>
+  ));
+}
+
+/** The print that a family is drawn in says which patches are alike; so does its number of patches. */
+export const useAlike = (region: Region | undefined): readonly Region[] =>
+  usePlan(
+    useShallow(({ records }) =>
+      region ? Object.values(records.regions).filter(({ family }) => family === region.family) : [],
+    ),
+  );

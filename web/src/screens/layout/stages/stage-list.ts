@@ -1,0 +1,18 @@
+import type { StageName } from '@gorse/core';
+import { arrangeView } from './arrange.tsx';
+import { fitView } from './fit.tsx';
+import { orientView } from './orient.tsx';
+import { outlineView } from './outline.tsx';
+import type { StageView } from '../stage-view.ts';
+import { stitchView } from './stitch.tsx';
+import { trimView } from './trim.tsx';
+
+/** All stages, in the order in which they are always run. */
+export const STAGE_VIEWS: { readonly [N in StageName]: StageView<N> } = {
+  trim: trimView,
+  arrange: arrangeView,
+  orient: orientView,
+  fit: fitView,
+  outline: outlineView,
+  stitch: stitchView,
+};

@@ -1,0 +1,49 @@
+import { Radio, SimpleGrid, Text, Tooltip } from '@mantine/core';
+
+export interface Choice<T extends string> {
+  readonly value: T;
+  readonly label: string;
+  readonly disabled?: boolean;
+  /** Why it can't be chosen. */
+  readonly why?: string;
+}
+
+/** One of a few things that are too many for a row: large buttons, three beside each other. */
+export function ChoiceGrid<T extends string>({
+  label,
+  value,
+  options,
+  columns = 3,
+  onChoose,
+}: {
+  readonly label: string;
+  readonly value: T | null;
+  readonly options: readonly Choice<T>[];
+  readonly columns?: number;
+  readonly onChoose: (value: T) => void;
+}) {
+  return (
+    <Radio.Group aria-label={label} value={value} onChange={(chosen) => onChoose(chosen)}>
+      <SimpleGrid cols={columns} spacing={6} verticalSpacing={6}>
+        {options.map((one) => (
+          <Tooltip key={one.value} label={one.why} disabled={!one.disabled || !one.why}>
+            <Radio.Card
+              value={one.value}
+              aria-label={one.label}
+              className="choice"
+              // One that can't be chosen still says why.
+              aria-disabled={one.disabled ?? false}
+              data-off={one.disabled ? '' : undefined}
+              onClick={(event) => one.disabled && event.preventDefault()}
+              disabled={one.disabled ?? false}
+            >
+              <Text size="sm" ta="center">
+                {one.label}
+              </Text>
+            </Radio.Card>
+          </Tooltip>
+        ))}
+      </SimpleGrid>
+    </Radio.Group>
+  );
+}
