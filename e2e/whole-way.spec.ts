@@ -98,7 +98,9 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await clickCloth(5, 5);
     await expect(page.getByTestId('totals')).toContainText('stitches');
     await page.getByRole('button', { name: /^Fit/ }).click();
+    const contained = await page.getByTestId('totals').textContent();
     await page.getByText('Corners', { exact: true }).click();
+    await expect(page.getByTestId('totals')).not.toHaveText(contained!);
     await expect(page.getByText(/^Stretch/)).toBeVisible();
     const before = await page.getByTestId('totals').textContent();
     const thumb = page.getByRole('slider', { name: 'Margin, drag to see it at once' });
@@ -119,9 +121,13 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await page.keyboard.press('Escape');
     await expect(page.getByText('Used on 2 patches; all follow.')).toBeVisible();
     await cloth.focus();
+    // Two patches share the recipe now: the change is shown in both, and made when it is accepted.
     await page.keyboard.press('.');
     await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('turned 90°');
+    await expect(page.getByRole('region', { name: 'Change of a shared recipe' })).toContainText('This changes 2 patches');
+    await page.getByRole('button', { name: 'Change all 2' }).click();
     await page.keyboard.press('Control+z');
+    await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('as drawn');
     await expect(page.getByRole('status').filter({ hasText: 'saved' })).toBeVisible();
     await expectAccessible(page);
   });

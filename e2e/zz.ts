@@ -1,0 +1,42 @@
+import { chromium } from '@playwright/test';
+import type { QuiltSummary } from '@gorse/contract';
+import { mkdirSync } from 'node:fs';
+import { makeDemo } from '../demo/make-demo.mjs';
+import { ask } from './ask.ts';
+import config from './playwright.config.ts';
+import { removeFolder, startServer } from './server.ts';
+mkdirSync('/tmp/shots', { recursive: true });
+const server = await startServer({ speed: 12 });
+try {
+  await makeDemo(server.address);
+  const { quilts } = await ask<{ quilts: QuiltSummary[] }>(server.address, '/quilts');
+  const id = quilts.find((q) => q.name === 'Tide Table')!.id;
+  const browser = await chromium.launch(config.use!.launchOptions);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const shot = async (name: string) => { await page.waitForTimeout(700); await page.screenshot({ path: `/tmp/shots/${name}.png` }); };
+  await page.goto(`${server.address}/quilts/${id}/layout`);
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.getByLabel('Find a design').fill('Kelp');
+  await page.getByRole('button', { name: /Drawing of Kelp Kelp/ }).click();
+  await page.getByTestId('totals').waitFor();
+  await page.getByRole('button', { name: /^Use on all/ }).click();
+  await page.getByRole('button', { name: /^Fit/ }).click();
+  await shot('fit');
+  await page.getByText('Corners', { exact: true }).click();
+  await page.waitForTimeout(500);
+  await shot('proposal');
+  await page.getByRole('button', { name: /^Change all/ }).click();
+  await page.getByRole('button', { name: /^Arrange/ }).click();
+  await shot('arrange');
+  await page.getByRole('button', { name: /^Trim/ }).click();
+  await shot('trim');
+  await page.getByRole('button', { name: /^Outline/ }).click();
+  await page.getByRole('button', { name: 'Outline the seam' }).click();
+  await page.getByRole('button', { name: /^Change all/ }).click();
+  await shot('outline');
+  await browser.close();
+} finally {
+  server.kill();
+  removeFolder(server.folder);
+}
