@@ -17,6 +17,7 @@ import { benchPan } from './pan.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 import { benchSoak } from './soak.ts';
+import { benchSuggest } from './suggest.ts';
 import { benchTouch } from './touch.ts';
 
 /** All groups of figures by name, in the order they are measured. */
@@ -26,6 +27,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   lineup: benchLineUp,
   align: benchAlign,
   rows: benchRows,
+  suggest: benchSuggest,
   map: benchMap,
   'map-screen': benchMapScreen,
   library: benchLibrary,

@@ -305,3 +305,4 @@ export {
   USUAL_SPI,
 } from './units.ts';
 export { type Repeats, repeatsFor } from './suggest/repeats-for.ts';
+export { type Offered, suggest, type Suggestion, type Wanted } from './suggest/suggest.ts';

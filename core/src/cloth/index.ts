@@ -22,6 +22,7 @@ export { type GridSetting, plainGrid } from './settings/grid.ts';
 export { blockOf } from './settings/block-name.ts';
 export { blockKindsOf, type Setting, type SettingKind, type SettingOf } from './settings/settings.ts';
 export {
+  boxShape,
   type Control,
   cornersOf,
   edgesOf,

@@ -1,7 +1,7 @@
 import { fieldFor } from '../geometry/distance-field.ts';
 import type { EmptyCircle } from '../geometry/empty-circle.ts';
-import { type DesignPoint, plus } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
+import { type DesignPoint, plus, type Point } from '../geometry/point.ts';
+import { type Polyline, polyline, simplify } from '../geometry/polyline.ts';
 import { thinned } from '../geometry/thin.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import { convexHull } from '../geometry/hull.ts';
@@ -34,6 +34,20 @@ export interface DesignFacts extends DesignMeasure {
   readonly widestGap: number;
   readonly kind: DesignKind;
   readonly shape: readonly number[];
+  /** The corners of its convex hull from its box's upper left, `x, y` in turn, to a hundredth of its size. Of designs read long ago it is missing. */
+  readonly hull?: readonly number[];
+}
+
+/** A hundredth of a design's size is seen by no one who only looks for what suits. */
+const COARSE = 0.01;
+/** Places are told to a hundredth of a millimetre. */
+const ROUND = 100;
+
+function coarseHull(hull: readonly Point[]): readonly number[] {
+  if (hull.length === 0) return [];
+  const ring = polyline([...hull, hull[0]!]);
+  const size = Math.max(...ring);
+  return Array.from(simplify(ring, COARSE * size).slice(0, -2), (v) => Math.round(v * ROUND) / ROUND);
 }
 
 /** The same on the picture. */
@@ -89,6 +103,7 @@ export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
       widestGap: places.gap?.diameter ?? 0,
       kind: guessKind(inBox, join, hull),
       shape: shapeOf(strokes, index, measure),
+      hull: coarseHull(hull),
     },
   };
 }

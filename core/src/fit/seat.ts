@@ -1,5 +1,5 @@
 import { cornersOf, edgesOf, type Shape } from '../cloth/shape.ts';
-import { minus, type Point } from '../geometry/point.ts';
+import { distance, minus, type Point } from '../geometry/point.ts';
 import { STRIP } from '../tolerances.ts';
 
 /** A patch as a design sits in it. */
@@ -35,8 +35,14 @@ function firstCorner(shape: Shape): number {
   };
   const indexOf = (corner: number): number => shape.indexOf(corners[corner % corners.length]!);
   if (corners.length === 3) return indexOf(baseOf([length(0), length(1), length(2)], edges) + 2);
-  const isStrip = corners.length === 4 && length(1) + length(3) >= STRIP * (length(0) + length(2));
-  return isStrip ? indexOf(1) : 0;
+  return corners.length === 4 && length(1) + length(3) >= STRIP * (length(0) + length(2)) ? indexOf(1) : 0;
+}
+
+/** Whether a patch as it sits is at least `STRIP` times as long as wide. */
+export function isStrip(shape: Shape): boolean {
+  const [a, b, c, d] = cornersOf(shape).map(({ at }) => at);
+  if (!a || !b || !c || !d || cornersOf(shape).length !== 4) return false;
+  return distance(a, b) + distance(d, c) >= STRIP * (distance(b, c) + distance(a, d));
 }
 
 /** Sides of a triangle that differ by less than this part are alike. */
