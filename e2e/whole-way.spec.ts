@@ -124,7 +124,9 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     // Two patches share the recipe now: the change is shown in both, and made when it is accepted.
     await page.keyboard.press('.');
     await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('turned 90°');
-    await expect(page.getByRole('region', { name: 'Change of a shared recipe' })).toContainText('This changes 2 patches');
+    await expect(page.getByRole('region', { name: 'Change of a shared recipe' })).toContainText(
+      'This changes 2 patches',
+    );
     await page.getByRole('button', { name: 'Change all 2' }).click();
     await page.keyboard.press('Control+z');
     await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('as drawn');

@@ -306,3 +306,6 @@ export {
 } from './units.ts';
 export { type Repeats, repeatsFor } from './suggest/repeats-for.ts';
 export { type Offered, suggest, type Suggestion, type Wanted } from './suggest/suggest.ts';
+export { quiltSpacing } from './checks/sizes.ts';
+export { neighbourEnds } from './plan/neighbour-ends.ts';
+export { evenOut, type Evened } from './suggest/even-out.ts';

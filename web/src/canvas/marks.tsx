@@ -179,6 +179,19 @@ export function DoubtMark({
   );
 }
 
+/** A patch that is like the chosen one: a dashed line within its seam. */
+export const AlikeMark = ({ ring, scale }: { readonly ring: readonly Point[]; readonly scale: number }) => (
+  <Line
+    points={flat(ring)}
+    closed
+    stroke={MOORLAND.gorse}
+    strokeWidth={2 / scale}
+    dash={[8 / scale, 6 / scale]}
+    lineJoin="round"
+    listening={false}
+  />
+);
+
 /** The fit's grid over a patch, so that a bend can be seen. */
 export const FitGrid = ({ grid, scale }: { readonly grid: readonly Float64Array[]; readonly scale: number }) => (
   <Group opacity={0.7}>

@@ -1,6 +1,40 @@
-import { type Plan, placedOf, type Repeats, repeatsFor, seatOf, designLines } from '@gorse/core';
+import {
+  arrangedDesign,
+  designLines,
+  layInPatch,
+  linesOf,
+  neighbourEnds,
+  type Offered,
+  outlineOf,
+  type Plan,
+  placedOf,
+  type Point,
+  quiltOf,
+  quiltSpacing,
+  type RecipeStages,
+  type Repeats,
+  repeatsFor,
+  seatIn,
+  seatOf,
+  sewingOf,
+  simplify,
+  stitchStrokes,
+  suggest,
+  type Suggestion,
+  usualStages,
+} from '@gorse/core';
 
-/** The part of the planning worker that finds how a recipe is best set. */
+/** A suggestion to be shown: how it lies in the patch, and how long it takes. */
+export interface Fitted {
+  readonly outline: readonly Point[];
+  readonly lines: readonly Float64Array[];
+  readonly seconds: number;
+}
+
+/** More detail than this can't be seen on a thumbnail, as a part of the patch's size. */
+const SEEN = 1 / 300;
+
+/** The part of the planning worker that finds how a recipe is best set, and which designs suit a patch. */
 export const recipePlanner = (planNow: () => Plan) => ({
   /** How many repeats bring the lines of a placement's design to a spacing, mm; null where nothing fits. */
   repeatsFor(placementId: string, drawnSpacing: number, spacing: number): Repeats | null {
@@ -8,5 +42,33 @@ export const recipePlanner = (planNow: () => Plan) => ({
     const placed = placedOf(plan, placementId);
     const design = placed && plan.get(designLines, placed.recipe.designId);
     return design ? repeatsFor(design, drawnSpacing, placed.recipe, seatOf(placed), spacing) : null;
+  },
+  /** The designs that suit a patch, the most suited first, so many at the most. */
+  suggest(regionId: string, offered: readonly Offered[], most: number): readonly Suggestion[] {
+    const plan = planNow();
+    const region = plan.records.regions[regionId];
+    if (!region) return [];
+    const wanted = {
+      seat: seatIn(region.shape, region.shape, 'patch'),
+      ends: plan.get(neighbourEnds, regionId),
+      spacing: plan.get(quiltSpacing, null),
+    };
+    return suggest(wanted, offered, usualStages('')).slice(0, most);
+  },
+  /** How stages come out in a patch; null where they can't be laid, or the design isn't known. */
+  fittedIn(regionId: string, stages: RecipeStages): Fitted | null {
+    const plan = planNow();
+    const region = plan.records.regions[regionId];
+    const design = plan.get(designLines, stages.designId);
+    const seat = region && seatIn(region.shape, region.shape, stages.orient.up);
+    const laid = design && seat && layInPatch(arrangedDesign(design, stages), stages, seat);
+    if (!laid) return null;
+    const outline = outlineOf(region.shape);
+    const size = Math.max(...outline.map(({ x, y }) => Math.hypot(x - outline[0]!.x, y - outline[0]!.y)));
+    return {
+      outline,
+      lines: linesOf(laid.strokes).map((line) => simplify(line, SEEN * size)),
+      seconds: stitchStrokes(laid.strokes, stages.stitch, sewingOf(quiltOf(plan.records))).totals.seconds,
+    };
   },
 });

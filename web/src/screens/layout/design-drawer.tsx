@@ -3,12 +3,14 @@ import type { DesignKind } from '@gorse/core';
 import { Group, Text, TextInput } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { usePlan } from '../../document/plan-store.ts';
 import { TakeStarters } from '../designs/take-starters.tsx';
 import { DesignTile } from '../designs/design-tile.tsx';
 import { facetsOf, filtered, newestRevisions, NO_FILTER } from '../designs/library-filter.ts';
+
+const NONE: readonly ReactNode[] = [];
 
 /** A tile and the gap after it, px. */
 const TILE = 126;
@@ -18,12 +20,15 @@ export const DesignDrawer = memo(function DesignDrawer({
   designs,
   chosenId,
   first,
+  suggested = NONE,
   onChoose,
 }: {
   readonly designs: readonly DesignAnswer[];
   readonly chosenId: string | null;
   /** Designs of this kind come first. */
   readonly first?: DesignKind;
+  /** Tiles that come before the designs, while none is looked for. */
+  readonly suggested?: readonly ReactNode[];
   readonly onChoose: (designId: string) => void;
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
@@ -34,17 +39,19 @@ export const DesignDrawer = memo(function DesignDrawer({
     const found = filtered(newest, facetsOf(newest), { ...NO_FILTER, text });
     return [...found].sort((a, b) => Number(b.kind === first) - Number(a.kind === first));
   }, [newest, text, first]);
+  const before = text === '' ? suggested : NONE;
   const tiles = useVirtualizer({
     horizontal: true,
-    count: shown.length,
+    count: before.length + shown.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => TILE,
     overscan: 4,
   });
   const chosen = shown.findIndex((design) => design.id === chosenId);
   useEffect(() => {
-    if (chosen >= 0) tiles.scrollToIndex(chosen, { align: 'auto' });
-  }, [chosen, tiles]);
+    // What is suggested stays in sight where there is any.
+    if (chosen >= 0 && before.length === 0) tiles.scrollToIndex(chosen, { align: 'auto' });
+  }, [chosen, before.length, tiles]);
   return (
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (
@@ -69,13 +76,21 @@ export const DesignDrawer = memo(function DesignDrawer({
           <div ref={scroller} className="drawer-scroll">
             <div style={{ position: 'relative', width: tiles.getTotalSize(), height: '100%' }}>
               {tiles.getVirtualItems().map((item) => {
-                const design = shown[item.index]!;
+                const design = shown[item.index - before.length];
                 return (
                   <div
-                    key={design.id}
+                    key={item.index}
                     style={{ position: 'absolute', left: 0, width: TILE - 8, transform: `translateX(${item.start}px)` }}
                   >
-                    <DesignTile design={design} chosen={design.id === chosenId} onChoose={() => onChoose(design.id)} />
+                    {design ? (
+                      <DesignTile
+                        design={design}
+                        chosen={design.id === chosenId}
+                        onChoose={() => onChoose(design.id)}
+                      />
+                    ) : (
+                      before[item.index]
+                    )}
                   </div>
                 );
               })}

@@ -89,7 +89,7 @@ function Differing({
   ));
 }
 
-/** The print that a family is drawn in says which patches are alike; so does its number of patches. */
+/** All patches of a patch's family, itself among them. */
 export const useAlike = (region: Region | undefined): readonly Region[] =>
   usePlan(
     useShallow(({ records }) =>

@@ -2,11 +2,12 @@ import { clothPoint, outlineOf, quiltOf, recordId, ringBounds } from '@gorse/cor
 import { memo, useMemo } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
+import { AlikeMark, FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
+import { useAlike } from './family-part.tsx';
 import type { PatchesHand } from './patches-hand.ts';
 import { PlannedThread } from './planned-thread.tsx';
 
@@ -25,6 +26,7 @@ export const PatchesCloth = memo(function PatchesCloth({
   const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const region = regionId === null ? undefined : regions[regionId];
   const ring = region && outlineOf(region.shape);
+  const alike = useAlike(region);
   return (
     <ClothStage
       space={clothPoint}
@@ -40,6 +42,9 @@ export const PatchesCloth = memo(function PatchesCloth({
     >
       {(view) => (
         <>
+          {alike.map(({ id, shape }) => (
+            <AlikeMark key={id} ring={outlineOf(shape)} scale={view.scale} />
+          ))}
           {ring && <Halo ring={ring} scale={view.scale} />}
           <PlannedThread scale={view.scale} />
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}

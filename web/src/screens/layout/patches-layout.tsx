@@ -1,10 +1,11 @@
 import type { DesignAnswer } from '@gorse/contract';
 import type { PlanProblem } from '@gorse/core';
-import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { nanoid } from 'nanoid';
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { useDesigns } from '../../api/queries.ts';
-import { placeDesign, placementIn } from '../../document/recipes.ts';
+import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
 import { cancel, edit, usePlan } from '../../document/plan-store.ts';
 import { setDesign } from '../../document/proposal.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
@@ -13,6 +14,8 @@ import { DesignDrawer } from './design-drawer.tsx';
 import { PatchesCloth } from './patches-cloth.tsx';
 import { type InHand, makePatchesHand } from './patches-hand.ts';
 import { RecipeCard } from './recipe-card.tsx';
+import { SuggestionTile } from './suggestion-tile.tsx';
+import { useSuggestions } from './use-suggestions.ts';
 
 const NONE: readonly DesignAnswer[] = [];
 
@@ -60,7 +63,21 @@ function PatchDesigns({ regionId, designs }: { readonly regionId: string; readon
     },
     [regionId],
   );
-  return <DesignDrawer designs={designs} chosenId={chosenId ?? null} onChoose={put} />;
+  const name = usePlan(({ records }) => records.regions[regionId]?.name ?? 'the patch');
+  const suits = useSuggestions(regionId, designs);
+  const suggested = useMemo(
+    () =>
+      suits.map((one) => (
+        <SuggestionTile
+          key={one.design.id}
+          suits={one}
+          patch={name}
+          onChoose={() => edit('suggestion', placeRecipe([regionId], { ...one.stages, id: nanoid(10) }))}
+        />
+      )),
+    [suits, name, regionId],
+  );
+  return <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={suggested} onChoose={put} />;
 }
 
 /** What a click does while something is in the hand. */
