@@ -18,18 +18,28 @@ try {
     await page.screenshot({ path: `/tmp/shots/${name}.png` });
   };
   await page.goto(`${server.address}/quilts/${id}/layout`);
-  await page.getByRole('button', { name: /^Harbour/ }).first().isVisible().catch(() => false);
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(2500);
-  await shot('suits');
+  await page
+    .getByRole('button', { name: / in A1: / })
+    .nth(1)
+    .click();
+  await page.getByRole('button', { name: /^Use on all/ }).click();
   await page.getByRole('combobox', { name: 'Patch' }).click();
   await page.getByRole('option', { name: 'bottom border' }).click();
   await page.waitForTimeout(2500);
   await shot('suits-border');
-  await page.getByRole('button', { name: / in bottom border: / }).first().click();
+  await page
+    .getByRole('button', { name: / in bottom border: / })
+    .first()
+    .click();
   await page.waitForTimeout(800);
-  await shot('border-placed');
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Show' }).click();
+  await page.waitForTimeout(800);
+  await shot('even');
   await browser.close();
 } finally {
   server.kill();

@@ -1,4 +1,6 @@
 import type {
+  RecipeStages,
+  Shape,
   AdvanceState,
   AdvanceEvent,
   DesignEdit,
@@ -196,6 +198,15 @@ export interface FrameAnswer {
   readonly machine: Machine;
   /** One that ships with Gorse: it can be copied, not changed. */
   readonly generic: boolean;
+}
+
+/** A recipe that is kept for other quilts. */
+export interface KeptRecipeAnswer {
+  readonly id: string;
+  readonly name: string;
+  readonly stages: RecipeStages;
+  /** The patch that it was kept from, to picture it in. */
+  readonly shape: Shape;
 }
 
 export interface RunAnswer {

@@ -16,6 +16,7 @@ export {
   type ExportFormat,
   ExportQuery,
   FrameRequest,
+  KeptRecipeRequest,
   LARGEST_FILE,
   LARGEST_PHOTO,
   MapDrawingQuery,

@@ -9,6 +9,7 @@ import {
   type Paper,
   PAPERS,
   SHEET_PAPERS,
+  type Shape,
   type SheetPaper,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
@@ -27,9 +28,10 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { IsFiniteNumber, Nested, Maybe } from './fields.ts';
-import { PieceId } from './records/ids.ts';
-import { MapParts, RegionBody } from './records/map.ts';
+import { NameText, PieceId } from './records/ids.ts';
+import { IsShape, MapParts, RegionBody } from './records/map.ts';
 import { MachineBody } from './records/quilt.ts';
+import { StagesBody } from './records/recipes.ts';
 
 /** How near to each other lines of a drawing are one, mm. */
 export const SNAPS = { least: 0.1, most: 20 } as const;
@@ -81,6 +83,13 @@ export class AdvanceRequest {
 /** A frame of one's own. */
 export class FrameRequest {
   @Nested(() => MachineBody) machine!: MachineBody;
+}
+
+/** A recipe that is kept for other quilts, with the patch that it is pictured in. */
+export class KeptRecipeRequest {
+  @IsString() @NameText() name!: string;
+  @Nested(() => StagesBody) stages!: StagesBody;
+  @IsShape() shape!: Shape;
 }
 
 export class ResumeRequest {

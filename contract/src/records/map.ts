@@ -5,6 +5,7 @@ import {
   type BorderCorner,
   type ClothPoint,
   type Control,
+  type Shape,
   type Origin,
   ORIGINS,
   type QuiltMap,
@@ -171,6 +172,18 @@ class ControlBody implements Control {
   @IsBoolean() corner!: boolean;
 }
 
+/** The edge of a patch. */
+export const IsShape = (): PropertyDecorator => (target, property) => {
+  for (const decorate of [
+    Type(() => ControlBody),
+    IsArray(),
+    ArrayMinSize(3),
+    ArrayMaxSize(1000),
+    ValidateNested({ each: true }),
+  ])
+    decorate(target, property);
+};
+
 export class RegionBody implements RegionRecord {
   @Id() id!: string;
   @IsIn(REGION_KINDS) kind!: RegionKind;
@@ -178,10 +191,5 @@ export class RegionBody implements RegionRecord {
   @IsIn(ORIGINS) origin!: Origin;
   @Id() family!: string;
   @IsInt() @Min(0) @Max(99) print!: number;
-  @Type(() => ControlBody)
-  @IsArray()
-  @ArrayMinSize(3)
-  @ArrayMaxSize(1000)
-  @ValidateNested({ each: true })
-  shape!: ControlBody[];
+  @IsShape() shape!: Shape;
 }

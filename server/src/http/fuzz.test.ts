@@ -1,4 +1,4 @@
-import { randomFrom } from '@gorse/core';
+import { boxShape, clothPoint, randomFrom, usualStages } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from '../app.ts';
 import { added, apiOf, readyQuilt, recipeFor, SQUARE, startApp, TOP, TOUCHES } from '../test/harness.ts';
@@ -36,6 +36,8 @@ function spoilt(body: unknown, random: () => number): unknown {
   return Array.isArray(body) ? Object.values(copy) : copy;
 }
 
+const PATCH = boxShape(clothPoint(0, 0), clothPoint(90, 90));
+
 describe('bad input', () => {
   it('never ends in a failure, on any route, nor takes long', async () => {
     const random = randomFrom(5);
@@ -52,6 +54,7 @@ describe('bad input', () => {
       ['POST', `/quilts/${quiltId}/runs`, { pieceId: 'placements.p1.0', revision: 1 }],
       ['POST', '/runs/nowhere/resume', { back: 10 }],
       ['POST', '/frames', { machine: frames[0]!.machine }],
+      ['POST', '/recipes', { name: 'Fuzz', stages: usualStages(design), shape: PATCH }],
       ['PATCH', `/designs/${design}`, { name: 'Fuzz', kind: 'block', tags: ['a'] }],
       ['POST', '/pair', { code: '000000', name: 'Tablet' }],
       ['POST', `/designs/${design}/revisions`, { edits: [{ kind: 'scale', factor: 2 }] }],

@@ -8,6 +8,7 @@ import {
   ExportQuery,
   type FrameAddress,
   FrameRequest,
+  KeptRecipeRequest,
   type HealthAnswer,
   LARGEST_FILE,
   MapDrawingQuery,
@@ -30,6 +31,7 @@ import {
   setDesignInLibrary,
 } from '../actions/designs.ts';
 import { exportDesign, exportQuilt, printedFor, printQuilt, printShopping } from '../actions/files.ts';
+import { keepRecipe, listRecipes, setRecipeListed } from '../actions/kept-recipes.ts';
 import { addFrame, changeFrame, listFrames, setFrameListed } from '../actions/frames.ts';
 import { addPhoto, getPhoto } from '../actions/photos.ts';
 import { copyQuilt, editQuilt, getQuilt, makeQuilt, setQuiltOnShelf } from '../actions/quilts.ts';
@@ -204,6 +206,19 @@ export function apiRoutes(
   });
   api.post('/frames/:id/restore', async (request, response) => {
     await setFrameListed(database, request.params.id, true);
+    response.status(204).end();
+  });
+
+  api.get('/recipes', async (_request, response) => void response.json(await listRecipes(database)));
+  api.post('/recipes', json, async (request, response) => {
+    response.status(201).json(await keepRecipe(database, checked(KeptRecipeRequest, request.body)));
+  });
+  api.delete('/recipes/:id', async (request, response) => {
+    await setRecipeListed(database, request.params.id, false);
+    response.status(204).end();
+  });
+  api.post('/recipes/:id/restore', async (request, response) => {
+    await setRecipeListed(database, request.params.id, true);
     response.status(204).end();
   });
 

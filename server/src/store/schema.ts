@@ -1,4 +1,6 @@
 import type {
+  RecipeStages,
+  Shape,
   AdvanceKind,
   DesignEdit,
   DesignFacts,
@@ -168,6 +170,16 @@ export const frames = pgTable('frames', {
   id: text('id').primaryKey(),
   machine: jsonb('machine').$type<Machine>().notNull(),
   madeAt: moment('made_at').notNull(),
+  removedAt: moment('removed_at'),
+});
+
+/** Recipes that are kept for other quilts, each with the patch that it is pictured in. */
+export const keptRecipes = pgTable('kept_recipes', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  stages: jsonb('stages').$type<RecipeStages>().notNull(),
+  shape: jsonb('shape').$type<Shape>().notNull(),
+  addedAt: moment('added_at').notNull(),
   removedAt: moment('removed_at'),
 });
 

@@ -16,6 +16,7 @@ const PARTS = {
   ],
   design: [['designs', 'id']],
   frame: [['frames', 'id']],
+  recipe: [['kept_recipes', 'id']],
 } as const;
 type Part = keyof typeof PARTS;
 
@@ -68,7 +69,7 @@ export async function* linesOfQuilt(tables: Tables, id: string): Lines {
   for (const run of await idsOf(tables, 'runs', sql`quilt_id = ${id}`)) yield* linesOf(tables, there, 'run', run);
 }
 
-export async function* linesOfAll(tables: Tables, part: 'design' | 'frame', table: string): Lines {
+export async function* linesOfAll(tables: Tables, part: 'design' | 'frame' | 'recipe', table: string): Lines {
   const there = await tablesThere(tables);
   if (!there.has(table)) return;
   for (const id of await idsOf(tables, table)) yield* linesOf(tables, there, part, id);
@@ -85,7 +86,7 @@ export interface Entry {
   readonly lines: () => Lines;
 }
 
-/** Everything: a file a quilt, then the designs that they may name, then one's own frames. */
+/** Everything: a file a quilt, then the designs that they may name, then one's own frames and the recipes that are kept. */
 export async function everything(tables: Tables): Promise<readonly Entry[]> {
   return [
     ...(await idsOf(tables, 'quilts')).map((id) => ({
@@ -94,6 +95,7 @@ export async function everything(tables: Tables): Promise<readonly Entry[]> {
     })),
     { name: 'designs.ndjson', lines: () => linesOfAll(tables, 'design', 'designs') },
     { name: 'frames.ndjson', lines: () => linesOfAll(tables, 'frame', 'frames') },
+    { name: 'recipes.ndjson', lines: () => linesOfAll(tables, 'recipe', 'kept_recipes') },
   ];
 }
 

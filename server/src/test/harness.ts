@@ -140,7 +140,7 @@ export async function readyQuilt(api: Api, svg = SQUARE, touches: readonly Touch
   const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Tide Table', ...TOP });
   const diff = [
     added('recipes', recipeFor(design.id)),
-    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1 } as never),
+    added('placements', { id: 'p1', regionId: 'block-1-1', recipeId: 'r1', parts: 1, own: {} } as never),
     ...touches.map((touch) => added('touches', touch)),
   ];
   const { status } = await api('POST', `/quilts/${quilt.id}/edits`, {

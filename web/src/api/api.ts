@@ -9,6 +9,7 @@ import type {
   ErrorAnswer,
   ExportFormat,
   FrameAnswer,
+  KeptRecipeAnswer,
   HealthAnswer,
   MapDrawingAnswer,
   MessageAnswer,
@@ -171,6 +172,10 @@ export const api = {
   advance: (quiltId: string, kind: AdvanceKind, pass: number, rolled: number) =>
     json<AdvanceEvent[]>('POST', `/quilts/${quiltId}/advances`, { kind, pass, rolled }),
   advances: (quiltId: string) => json<AdvanceEvent[]>('GET', `/quilts/${quiltId}/advances`),
+  recipes: () => json<KeptRecipeAnswer[]>('GET', '/recipes'),
+  keepRecipe: (recipe: Omit<KeptRecipeAnswer, 'id'>) => json<KeptRecipeAnswer>('POST', '/recipes', recipe),
+  removeRecipe: (id: string) => ask('DELETE', `/recipes/${id}`),
+  restoreRecipe: (id: string) => ask('POST', `/recipes/${id}/restore`),
   frames: () => json<FrameAnswer[]>('GET', '/frames'),
   addFrame: (machine: Machine) => json<FrameAnswer>('POST', '/frames', { machine }),
   changeFrame: (id: string, machine: Machine) => json<FrameAnswer>('PUT', `/frames/${id}`, { machine }),

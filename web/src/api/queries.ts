@@ -13,6 +13,7 @@ export const KEYS = {
   strokes: (id: string) => ['strokes', id] as const,
   runs: (quiltId: string) => ['runs', quiltId] as const,
   frames: ['frames'] as const,
+  recipes: ['recipes'] as const,
   backups: ['backups'] as const,
   devices: ['devices'] as const,
   messages: ['messages'] as const,
@@ -54,6 +55,7 @@ export const useDevices = () =>
 export const useMessages = () =>
   useQuery({ queryKey: KEYS.messages, queryFn: api.messages, staleTime: 0, refetchInterval: 5000 });
 export const useBackups = () => useQuery({ queryKey: KEYS.backups, queryFn: api.backups, staleTime: 0 });
+export const useKeptRecipes = () => useQuery({ queryKey: KEYS.recipes, queryFn: api.recipes });
 export const useFrames = () => useQuery({ queryKey: KEYS.frames, queryFn: api.frames, staleTime: 0 });
 export const useAdvances = (quiltId: string) =>
   useQuery({ queryKey: KEYS.advances(quiltId), queryFn: () => api.advances(quiltId), staleTime: 0 });

@@ -1,6 +1,8 @@
 import {
   arrangedDesign,
   designLines,
+  type Evened,
+  evenOut,
   layInPatch,
   linesOf,
   neighbourEnds,
@@ -13,6 +15,8 @@ import {
   quiltSpacing,
   type RecipeStages,
   type Repeats,
+  ringBounds,
+  type Shape,
   repeatsFor,
   seatIn,
   seatOf,
@@ -31,8 +35,22 @@ export interface Fitted {
   readonly seconds: number;
 }
 
-/** More detail than this can't be seen on a thumbnail, as a part of the patch's size. */
-const SEEN = 1 / 300;
+/** More detail than this can't be seen on a thumbnail, as a part of the patch's shorter side. */
+const SEEN = 1 / 120;
+
+function fitted(plan: Plan, shape: Shape, stages: RecipeStages): Fitted | null {
+  const design = plan.get(designLines, stages.designId);
+  const laid = design && layInPatch(arrangedDesign(design, stages), stages, seatIn(shape, shape, stages.orient.up));
+  if (!laid) return null;
+  const outline = outlineOf(shape);
+  const { minX, minY, maxX, maxY } = ringBounds(outline);
+  const short = Math.min(maxX - minX, maxY - minY);
+  return {
+    outline,
+    lines: linesOf(laid.strokes).map((line) => simplify(line, SEEN * short)),
+    seconds: stitchStrokes(laid.strokes, stages.stitch, sewingOf(quiltOf(plan.records))).totals.seconds,
+  };
+}
 
 /** The part of the planning worker that finds how a recipe is best set, and which designs suit a patch. */
 export const recipePlanner = (planNow: () => Plan) => ({
@@ -43,6 +61,8 @@ export const recipePlanner = (planNow: () => Plan) => ({
     const design = placed && plan.get(designLines, placed.recipe.designId);
     return design ? repeatsFor(design, drawnSpacing, placed.recipe, seatOf(placed), spacing) : null;
   },
+  /** Repeats and sizes of all recipes that bring the quilt's lines nearest to a spacing, mm. */
+  evenOut: (spacing: number): readonly Evened[] => evenOut(planNow(), spacing),
   /** The designs that suit a patch, the most suited first, so many at the most. */
   suggest(regionId: string, offered: readonly Offered[], most: number): readonly Suggestion[] {
     const plan = planNow();
@@ -59,16 +79,8 @@ export const recipePlanner = (planNow: () => Plan) => ({
   fittedIn(regionId: string, stages: RecipeStages): Fitted | null {
     const plan = planNow();
     const region = plan.records.regions[regionId];
-    const design = plan.get(designLines, stages.designId);
-    const seat = region && seatIn(region.shape, region.shape, stages.orient.up);
-    const laid = design && seat && layInPatch(arrangedDesign(design, stages), stages, seat);
-    if (!laid) return null;
-    const outline = outlineOf(region.shape);
-    const size = Math.max(...outline.map(({ x, y }) => Math.hypot(x - outline[0]!.x, y - outline[0]!.y)));
-    return {
-      outline,
-      lines: linesOf(laid.strokes).map((line) => simplify(line, SEEN * size)),
-      seconds: stitchStrokes(laid.strokes, stages.stitch, sewingOf(quiltOf(plan.records))).totals.seconds,
-    };
+    return region ? fitted(plan, region.shape, stages) : null;
   },
+  /** The same in a patch that is on no quilt. */
+  fittedInShape: (shape: Shape, stages: RecipeStages): Fitted | null => fitted(planNow(), shape, stages),
 });

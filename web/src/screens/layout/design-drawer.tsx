@@ -64,15 +64,21 @@ export const DesignDrawer = memo(function DesignDrawer({
         </Group>
       ) : (
         <>
-          <TextInput
-            size="xs"
-            w={128}
-            aria-label="Find a design"
-            placeholder="Find"
-            leftSection={<IconSearch size={14} />}
-            value={text}
-            onChange={(event) => setText(event.currentTarget.value)}
-          />
+          <div style={{ width: 128, flexShrink: 0 }}>
+            <TextInput
+              size="xs"
+              aria-label="Find a design"
+              placeholder="Find"
+              leftSection={<IconSearch size={14} />}
+              value={text}
+              onChange={(event) => setText(event.currentTarget.value)}
+            />
+            {before.length > 0 && (
+              <Text size="sm" mt={6}>
+                What suits the patch comes first, as it would lie there.
+              </Text>
+            )}
+          </div>
           <div ref={scroller} className="drawer-scroll">
             <div style={{ position: 'relative', width: tiles.getTotalSize(), height: '100%' }}>
               {tiles.getVirtualItems().map((item) => {

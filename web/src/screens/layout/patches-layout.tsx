@@ -1,21 +1,16 @@
 import type { DesignAnswer } from '@gorse/contract';
 import type { PlanProblem } from '@gorse/core';
-import { nanoid } from 'nanoid';
-import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { useDesigns } from '../../api/queries.ts';
-import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
-import { cancel, edit, usePlan } from '../../document/plan-store.ts';
-import { setDesign } from '../../document/proposal.ts';
+import { cancel, usePlan } from '../../document/plan-store.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
-import { DesignDrawer } from './design-drawer.tsx';
+import { PatchDesigns } from './patch-designs.tsx';
 import { PatchesCloth } from './patches-cloth.tsx';
 import { type InHand, makePatchesHand } from './patches-hand.ts';
 import { RecipeCard } from './recipe-card.tsx';
-import { SuggestionTile } from './suggestion-tile.tsx';
-import { useSuggestions } from './use-suggestions.ts';
 
 const NONE: readonly DesignAnswer[] = [];
 
@@ -50,34 +45,6 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
       <RecipeCard region={region} designs={designs} stage={stage} onStage={setStage} onRegion={choose} onSame={same} />
     </div>
   );
-}
-
-/** The designs that the chosen patch can take. */
-function PatchDesigns({ regionId, designs }: { readonly regionId: string; readonly designs: readonly DesignAnswer[] }) {
-  const chosenId = usePlan(({ records }) => records.recipes[placementIn(records, regionId)?.recipeId ?? '']?.designId);
-  const put = useCallback(
-    (designId: string) => {
-      const placement = placementIn(usePlan.getState().records, regionId);
-      if (placement) setDesign(placement.id, designId);
-      else edit('design', placeDesign(regionId, designId));
-    },
-    [regionId],
-  );
-  const name = usePlan(({ records }) => records.regions[regionId]?.name ?? 'the patch');
-  const suits = useSuggestions(regionId, designs);
-  const suggested = useMemo(
-    () =>
-      suits.map((one) => (
-        <SuggestionTile
-          key={one.design.id}
-          suits={one}
-          patch={name}
-          onChoose={() => edit('suggestion', placeRecipe([regionId], { ...one.stages, id: nanoid(10) }))}
-        />
-      )),
-    [suits, name, regionId],
-  );
-  return <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={suggested} onChoose={put} />;
 }
 
 /** What a click does while something is in the hand. */

@@ -6,6 +6,7 @@ import {
   formatLengthNumber,
   type LengthStyle,
   outlineOf,
+  type PlacementRecord,
   recordId,
   type Region,
   ringBounds,
@@ -20,7 +21,10 @@ import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { FORMAT_NAMES } from '../header.tsx';
+import { EvenOut } from './even-out.tsx';
 import { FamilyPart } from './family-part.tsx';
+import { KeepRecipe } from './keep-recipe.tsx';
+import { KeptRecipes } from './kept-recipes.tsx';
 import { ProposalBar } from './proposal-bar.tsx';
 import { Stages } from './recipe-stages.tsx';
 
@@ -48,6 +52,8 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
             it.
           </Text>
         )}
+        {!region && <EvenOut designs={designs} />}
+        {!region && <KeptRecipes />}
         {region && !placement && (
           <Text>
             <b>{atStart(region.name)}</b> is {shapeSize(region.shape, style)} and empty. Choose a design below.
@@ -58,7 +64,7 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
         <>
           <Stages placement={placement} shape={region.shape} designs={designs} stage={stage} onStage={onStage} />
           <FamilyPart region={region} placement={placement} onSame={onSame} onRegion={onRegion} />
-          <PatchActions region={region} placementId={placement.id} />
+          <PatchActions region={region} placement={placement} designs={designs} />
         </>
       )}
     </aside>
@@ -70,14 +76,20 @@ const WRAPPED = { h: 'auto', mih: 30, py: 4, styles: { label: { whiteSpace: 'nor
 
 const PatchActions = memo(function PatchActions({
   region,
-  placementId,
+  placement,
+  designs,
 }: {
   readonly region: Region;
-  readonly placementId: string;
+  readonly placement: PlacementRecord;
+  readonly designs: readonly DesignAnswer[];
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
+  const shared = usePlan(({ records }) => records.recipes[placement.recipeId]);
+  const recipe = shared && { ...shared, ...placement.own };
+  const design = designs.find(({ id }) => id === recipe?.designId);
   return (
     <Group mt="md" gap="xs">
+      {recipe && <KeepRecipe key={recipe.id} recipe={recipe} shape={region.shape} usual={design?.name ?? ''} />}
       <Menu>
         <Menu.Target>
           <Button variant="default" size="xs" {...WRAPPED}>
@@ -90,7 +102,7 @@ const PatchActions = memo(function PatchActions({
               key={format}
               component="a"
               download
-              href={api.exportAddress(quiltId, format, recordId({ source: 'placements', record: placementId }))}
+              href={api.exportAddress(quiltId, format, recordId({ source: 'placements', record: placement.id }))}
             >
               {FORMAT_NAMES[format]}
             </Menu.Item>

@@ -1,0 +1,58 @@
+import type { DesignAnswer, KeptRecipeAnswer } from '@gorse/contract';
+import type { RecipeStages } from '@gorse/core';
+import { nanoid } from 'nanoid';
+import { useCallback, useMemo } from 'react';
+import { useKeptRecipes } from '../../api/queries.ts';
+import { edit, usePlan } from '../../document/plan-store.ts';
+import { setDesign } from '../../document/proposal.ts';
+import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
+import { DesignDrawer } from './design-drawer.tsx';
+import { KeptTile, SuggestionTile } from './suggestion-tile.tsx';
+import { useFitted } from './use-fitted.ts';
+import { useSuggestions } from './use-suggestions.ts';
+
+const NONE: readonly KeptRecipeAnswer[] = [];
+
+/** What the chosen patch can take: what suits it and the recipes that are kept, as they would lie there, then all designs. */
+export function PatchDesigns({
+  regionId,
+  designs,
+}: {
+  readonly regionId: string;
+  readonly designs: readonly DesignAnswer[];
+}) {
+  const chosenId = usePlan(({ records }) => records.recipes[placementIn(records, regionId)?.recipeId ?? '']?.designId);
+  const patch = usePlan(({ records }) => records.regions[regionId]?.name ?? 'the patch');
+  const put = useCallback(
+    (designId: string) => {
+      const placement = placementIn(usePlan.getState().records, regionId);
+      if (placement) setDesign(placement.id, designId);
+      else edit('design', placeDesign(regionId, designId));
+    },
+    [regionId],
+  );
+  const suggestions = useSuggestions(regionId, designs);
+  const kept = useKeptRecipes().data ?? NONE;
+  const all = useMemo(() => [...suggestions, ...kept].map(({ stages }) => stages), [suggestions, kept]);
+  const fitted = useFitted(regionId, all);
+  const tiles = useMemo(() => {
+    const known = new Map(designs.map((design) => [design.id, design.name]));
+    const about = (stages: RecipeStages) => ({
+      patch,
+      fitted: fitted.get(stages),
+      onChoose: () => edit('recipe', placeRecipe([regionId], { ...stages, id: nanoid(10) })),
+    });
+    return [
+      ...suggestions.map((one) => (
+        <SuggestionTile
+          key={one.stages.designId}
+          name={known.get(one.stages.designId) ?? 'A design'}
+          suggestion={one}
+          {...about(one.stages)}
+        />
+      )),
+      ...kept.map(({ id, name, stages }) => <KeptTile key={id} name={name} {...about(stages)} />),
+    ];
+  }, [suggestions, kept, fitted, designs, patch, regionId]);
+  return <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={tiles} onChoose={put} />;
+}
