@@ -23,11 +23,20 @@ export function checked<T extends object>(type: ClassConstructor<T>, plain: unkn
   }
   const bad = unsound(plain, path);
   if (bad) throw new ContractError([bad]);
-  const instance = plainToInstance(type, plain);
+  const instance = instanceOf(type, plain, path);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   if (errors.length > 0)
     throw new ContractError(errors.slice(0, MOST_DETAILS).flatMap((error) => detailsOf(error, path)));
   return instance;
+}
+
+/** A list with nothing in it, where one of several kinds should be, is more than the library can make an instance of. */
+function instanceOf<T extends object>(type: ClassConstructor<T>, plain: object, path: string): T {
+  try {
+    return plainToInstance(type, plain);
+  } catch {
+    throw new ContractError([{ path, message: 'A part of this is not of the kind that belongs there.' }]);
+  }
 }
 
 /** What no input may hold, whatever its class: text that can't be written down, names that mean something to the language, or no end of nesting. */

@@ -49,13 +49,14 @@ export function KeepRecipe({
           label="Keep it as"
           maxLength={60}
           data-autofocus
+          style={{ flex: 1, minWidth: 0 }}
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
         />
-        <Button type="submit" disabled={name.trim() === ''} loading={busy}>
+        <Button type="submit" style={{ flexShrink: 0 }} disabled={name.trim() === ''} loading={busy}>
           Keep
         </Button>
-        <Button variant="subtle" onClick={() => setName(null)}>
+        <Button variant="subtle" style={{ flexShrink: 0 }} onClick={() => setName(null)}>
           Back
         </Button>
       </Group>
