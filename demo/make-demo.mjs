@@ -30,6 +30,85 @@ export const HARBOUR_LIGHTS = {
   borders: [border(5 * INCH)],
 };
 
+/** For the mess of the ferry: custom work, a recipe for each kind of patch. Begun: its borders are still empty. */
+export const GUILLEMOT_MESS = {
+  name: 'Guillemot Mess',
+  setting: {
+    kind: 'on-point',
+    across: 4,
+    down: 5,
+    block: 8 * INCH,
+    sashing: 1.5 * INCH,
+    edge: 'triangles',
+    blocks: { kinds: ['plain', 'plain'], turns: 'rows', own: [] },
+  },
+  borders: [border(1 * INCH), border(5 * INCH)],
+};
+
+const ONCE = { across: 1, down: 1, gapAcross: 0, gapDown: 0, second: 'same', joined: true };
+const BY_PATCH = { angle: 0, mirror: false, up: 'patch' };
+/** What the crew's quilt is worked with: which patches, by their family, take which design, and how. */
+const MESS_RECIPES = [
+  {
+    id: 'mess-compass',
+    file: 'Compass.svg',
+    families: /^block$/,
+    stages: {
+      orient: { ...BY_PATCH, up: 'quilt' },
+      fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
+      outline: { lines: [0.25 * INCH], when: 'after' },
+    },
+  },
+  {
+    id: 'mess-puffin',
+    file: 'Puffin.svg',
+    families: /^block-2$/,
+    stages: {
+      orient: { ...BY_PATCH, up: 'quilt' },
+      fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
+      outline: { lines: [0.25 * INCH], when: 'after' },
+    },
+  },
+  {
+    id: 'mess-float',
+    file: 'Net float.svg',
+    families: /^setting-/,
+    stages: { orient: BY_PATCH, fit: { kind: 'threePoint', margins: [0.375 * INCH], apex: 0 } },
+  },
+  {
+    id: 'mess-rope',
+    file: 'Hawser.svg',
+    families: /^sashing-/,
+    stages: {
+      orient: BY_PATCH,
+      fit: { kind: 'along', margins: [0.125 * INCH] },
+    },
+  },
+];
+
+/** The edit that fills its patches. @param designs the library's, and `regions` the quilt's patches */
+export function messEdit(designs, regions) {
+  const added = (kind, after) => ({ kind, id: after.id, before: null, after });
+  const recipes = MESS_RECIPES.map(({ id, file, stages }) =>
+    added('recipes', {
+      id,
+      designId: designs.find((design) => design.file === file).id,
+      trim: { from: 0, to: 1 },
+      arrange: ONCE,
+      outline: { lines: [], when: 'after' },
+      stitch: { stitchesPerInch: 11, tieOff: 'short' },
+      ...stages,
+    }),
+  );
+  const placements = Object.values(regions).flatMap(({ id, family }) => {
+    const recipe = MESS_RECIPES.find(({ families }) => families.test(family));
+    return recipe
+      ? [added('placements', { id: `in-${id}`, regionId: id, recipeId: recipe.id, parts: 1, own: {} })]
+      : [];
+  });
+  return [...recipes, ...placements];
+}
+
 /** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */
 export const harbourRows = (designId) => ({
   id: 'harbour-rows',
@@ -73,6 +152,13 @@ export async function makeDemo(base) {
     const after = harbourRows(ripple.id);
     const diff = [{ kind: 'rowSets', id: after.id, before: null, after }];
     const edit = { editId: `demo-${id}`, baseRevision: 0, mark: 'rows', diff };
+    await ask(`${base}/api/quilts/${id}/edits`, 'POST', JSON.stringify(edit));
+  }
+  if (!quilts.has(GUILLEMOT_MESS.name)) {
+    const { id } = await ask(`${base}/api/quilts`, 'POST', JSON.stringify(GUILLEMOT_MESS));
+    const { records } = await ask(`${base}/api/quilts/${id}`);
+    const diff = messEdit(await ask(`${base}/api/designs`), records.regions);
+    const edit = { editId: `demo-${id}`, baseRevision: 0, mark: 'recipes', diff };
     await ask(`${base}/api/quilts/${id}/edits`, 'POST', JSON.stringify(edit));
   }
   if (!quilts.has(TIDE_TABLE.name)) await ask(`${base}/api/quilts`, 'POST', JSON.stringify(TIDE_TABLE));

@@ -25,11 +25,12 @@ async function placeByKeyboard(page: Page, design: string): Promise<void> {
   await expect(page.getByTestId('totals')).toBeVisible();
 }
 
-test('the demo shows two quilts and their designs, and the whole layout goes by keyboard', async ({ page }) => {
+test('the demo shows three quilts and their designs, and the whole layout goes by keyboard', async ({ page }) => {
   await page.goto(server.address);
   const shelved = (name: string) =>
     page.getByRole('article').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await expect(shelved('Harbour Lights')).toContainText(/12 rows, none stitched yet/);
+  await expect(shelved('Guillemot Mess')).toContainText(/none stitched yet/);
   await expect(shelved('Tide Table')).toContainText('40 1/2 in × 21 1/2 in · nothing placed yet');
   await expect(shelved('Tide Table').getByRole('link', { name: 'Choose designs' })).toBeVisible();
   await openLayout(page, await ownQuilt(server.address, 'Tide Table'));

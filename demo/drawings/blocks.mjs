@@ -89,6 +89,22 @@ export function pennant() {
   return out;
 }
 
+/** Triangle, half a square on its long side: a net hung from its point, a float in each mesh. */
+export function netFloat() {
+  const [half, mesh, float] = [120, 30, 6.5];
+  const out = [];
+  for (let k = 0; k < 4; k++) {
+    const side = k % 2 === 0 ? 1 : -1;
+    const foot = half - mesh * k;
+    const ring = Array.from({ length: 41 }, (_, i) => {
+      const turn = (side * 2 * Math.PI * i) / 40;
+      return [float * Math.sin(turn), mesh * k + float - float * Math.cos(turn)];
+    });
+    out.push([-side * foot, half], ...ring, [side * foot, half]);
+  }
+  return out;
+}
+
 /** Triangle: a jib with its seams, from the tack round the sail and along the panels. */
 export function jib() {
   const out = [

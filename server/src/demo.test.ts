@@ -1,5 +1,9 @@
 import {
   analyseDesign,
+  applyDiff,
+  laidPlacement,
+  planFaults,
+  problemsOf,
   askedRows,
   DESIGN_KINDS,
   type DesignFacts,
@@ -13,7 +17,7 @@ import {
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { HARBOUR_LIGHTS, harbourRows } from '../../demo/make-demo.mjs';
+import { GUILLEMOT_MESS, HARBOUR_LIGHTS, harbourRows, messEdit } from '../../demo/make-demo.mjs';
 
 const FOLDER = fileURLToPath(new URL('../../demo/designs/', import.meta.url));
 const facts = new Map<string, DesignFacts>();
@@ -53,6 +57,37 @@ describe('the demo designs', () => {
   });
   it.each(['Puffin', 'Anchor', 'Bunting', 'Shell'])('%s has a right way up', (name) => {
     expect(facts.get(name)!.directional).toBe(true);
+  });
+});
+
+describe('Guillemot Mess', () => {
+  it('is custom work: every block, setting triangle and sashing by a recipe of its family, with nothing to mend', () => {
+    const top = newPlan('Mess', makeMap(GUILLEMOT_MESS.setting, GUILLEMOT_MESS.borders));
+    const files = [...lines.keys()].map((name) => ({ id: name, file: `${name}.svg` }));
+    const records = applyDiff(top, messEdit(files, top.regions));
+    expect(planFaults(records)).toEqual([]);
+    const plan = makeEvaluator((id) => lines.get(id)).at(records);
+    const problems = Object.keys(records.placements).flatMap((record) =>
+      problemsOf(plan, { source: 'placements', record }),
+    );
+    expect(problems.filter(({ severity }) => severity === 'mend')).toEqual([]);
+    const open = Object.values(records.regions).filter(
+      ({ id }) => !Object.values(records.placements).some(({ regionId }) => regionId === id),
+    );
+    expect(new Set(open.map(({ kind }) => kind))).toEqual(new Set(['border', 'cornerstone']));
+    // Setting triangles of all four sides are one recipe, each with its point inward.
+    const points = ['setting-3-1', 'setting-1-3', 'setting-9-3', 'setting-3-11'].map((id) => {
+      const { outline } = plan.get(laidPlacement, `in-${id}`)!.warp;
+      const [a, b, c, d] = outline.map(({ x, y }) => ({ x, y }));
+      const side = (mm: number): number => (Math.abs(mm) < 1 ? 0 : Math.sign(mm));
+      return [side(c!.x + d!.x - a!.x - b!.x), side(c!.y + d!.y - a!.y - b!.y)];
+    });
+    expect(points).toEqual([
+      [0, -1],
+      [-1, 0],
+      [1, 0],
+      [0, 1],
+    ]);
   });
 });
 

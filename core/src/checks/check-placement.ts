@@ -68,7 +68,7 @@ export function checkPlacement(plan: Plan, id: string): PlanProblem[] {
   const know = (found: Pick<PlanProblem, 'code' | 'amount'>): PlanProblem =>
     problem({ ...found, severity: 'know', at: middle, remedy: null });
   problems.push(...differencesOf(plan, id, placement.recipeId).map(know));
-  const apart = spacingApart(plan, id);
+  const apart = spacingApart(plan, id, placement.recipeId);
   if (apart) problems.push(know(apart));
   // Said once for all patches with the recipe.
   const far = plan.get(farFromNeighbours, placement.recipeId);

@@ -22,11 +22,16 @@ export function differencesOf(plan: Plan, id: string, recipeId: string): readonl
   ];
 }
 
-/** A design whose lines lie much nearer or farther apart than on the rest of the quilt. */
-export function spacingApart(plan: Plan, id: string): Found | null {
-  const own = plan.get(placedSize, id)?.spacing ?? null;
+/** A design whose lines lie much nearer or farther apart than on most of the quilt; said once for all of a family that share the recipe. */
+export function spacingApart(plan: Plan, id: string, recipeId: string): Found | null {
+  const own = plan.get(placedSize, id);
   const usual = plan.get(quiltSpacing, null);
-  if (own === null || usual === null) return null;
-  if (own > usual * SPACING_APART) return { code: 'tooOpen', amount: own };
-  return own < usual / SPACING_APART ? { code: 'tooDense', amount: own } : null;
+  if (!own || usual === null) return null;
+  const found = ({ spacing }: PlacedSize): Found | null => {
+    if (spacing === null) return null;
+    if (spacing > usual * SPACING_APART) return { code: 'tooOpen', amount: spacing };
+    return spacing < usual / SPACING_APART ? { code: 'tooDense', amount: spacing } : null;
+  };
+  const alike = plan.get(sizesOfRecipe, recipeId).filter(({ family }) => family === own.family);
+  return alike.find(found)?.id === id ? found(own) : null;
 }

@@ -1,4 +1,6 @@
+import { outlineOf } from '../cloth/shape.ts';
 import { distortionOf } from '../fit/distortion.ts';
+import { signedArea } from '../geometry/polygon.ts';
 import { drawnSpacing } from '../plan/drawn-spacing.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import { laidPlacement, placedOf } from '../plan/placement-bands.ts';
@@ -14,6 +16,8 @@ export interface PlacedSize {
   readonly shear: number;
   /** From line to line, mm; null of a design whose lines never face each other. */
   readonly spacing: number | null;
+  /** Of its patch, mm². */
+  readonly area: number;
 }
 
 /** Null where nothing is laid. */
@@ -27,6 +31,7 @@ export function placedSize(plan: Plan, id: string): PlacedSize | null {
     ...{ id, family: placed.region.family, shear },
     ...{ across: scale * (1 + across), down: scale * (1 + down) },
     spacing: drawn === null ? null : drawn * scale,
+    area: Math.abs(signedArea(outlineOf(placed.region.shape))),
   };
 }
 
@@ -36,10 +41,19 @@ export const sizesOfRecipe = (plan: Plan, recipeId: string): readonly PlacedSize
     one.recipeId === recipeId ? (plan.get(placedSize, one.id) ?? []) : [],
   );
 
-/** The middle of all placements' spacings, mm; null of fewer than three, which tell nothing. */
+/** The spacing that half of the worked cloth is denser than, mm; null of fewer than three placements, which tell nothing. */
 export function quiltSpacing(plan: Plan): number | null {
-  const found = Object.keys(plan.records.placements).flatMap((id) => plan.get(placedSize, id)?.spacing ?? []);
-  return found.length < 3 ? null : median(found);
+  const found = Object.keys(plan.records.placements).flatMap((id) => {
+    const size = plan.get(placedSize, id);
+    return size && size.spacing !== null ? [{ spacing: size.spacing, area: size.area }] : [];
+  });
+  if (found.length < 3) return null;
+  let left = found.reduce((sum, { area }) => sum + area, 0) / 2;
+  for (const { spacing, area } of found.sort((a, b) => a.spacing - b.spacing)) {
+    left -= area;
+    if (left <= 0) return spacing;
+  }
+  return null;
 }
 
 export function median(values: readonly number[]): number {

@@ -35,7 +35,7 @@ export {
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords, type ToSum } from './sums.ts';
 export { asDrawn } from './drawn/as-drawn.ts';
-export { joinFamilies } from './drawn/families.ts';
+export { joinFamilies, patchesAlike } from './drawn/families.ts';
 export { KIND_WORDS } from './drawn/kind-words.ts';
 export { mergeable, mergePatches } from './drawn/merge-patches.ts';
 export { type HeldCorner, holdCorner } from './drawn/move-corner.ts';

@@ -127,6 +127,11 @@ describe('how a design sits', () => {
     const strip = boxShape(p(0, 0), p(20, 100));
     expect([base(strip), base(boxShape(p(0, 0), p(60, 100)))]).toEqual([90, 0]);
     expect(seatIn(strip, strip, 'quilt')).toEqual({ shape: strip, angle: 0 });
+    // A block on its corner lies along its edges by itself, and upright on the quilt; one a little askew is followed.
+    const diamond = polygonShape([p(50, 0), p(100, 50), p(50, 100), p(0, 50)]);
+    expect([base(diamond), seatIn(diamond, diamond, 'quilt').angle]).toEqual([45, 0]);
+    const askew = polygonShape([p(0, 0), p(100, 10), p(90, 110), p(-10, 100)]);
+    expect(seatIn(askew, askew, 'quilt').angle).toBeCloseTo(Math.atan(0.1), 9);
     // As touched, a triangle that was planned sits as it was planned, whatever its sides measure.
     const touched = triangles[2]!.map((one, i) => (i === 2 ? { ...one, at: p(20, 90) } : one));
     expect(seatIn(touched, triangles[2]!, 'patch').shape[0]!.at).toEqual(p(20, 90));

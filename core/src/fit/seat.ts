@@ -63,7 +63,7 @@ function baseOf(lengths: readonly [number, number, number], edges: ReturnType<ty
   return [0, 1, 2].reduce((best, i) => (better(i) > better(best) + 1e-9 ? i : best), 0);
 }
 
-/** Of four corners the mean of the four edges' directions, each turned to the horizontal; of a triangle worked by itself its base's. */
+/** Of four corners the mean of the four edges' directions, each turned to the horizontal; of a triangle worked by itself its base's; else level. */
 function acrossOf(shape: Shape, up: Up): number {
   const corners = cornersOf(shape).map(({ at }) => at);
   const [a, b, c, d] = corners;
@@ -81,5 +81,10 @@ function acrossOf(shape: Shape, up: Up): number {
     },
     { x: 0, y: 0 },
   );
-  return Math.atan2(direction.y, direction.x);
+  const angle = Math.atan2(direction.y, direction.x);
+  // What stands on a corner is upright on the quilt all the same; what lies a little askew is followed.
+  return up === 'quilt' && Math.abs(angle) > ASKEW ? 0 : angle;
 }
+
+/** A patch that is turned by more doesn't lie askew: it was meant to stand so. */
+export const ASKEW = Math.PI / 8;

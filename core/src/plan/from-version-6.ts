@@ -1,5 +1,7 @@
+import { cornersOf, type Shape } from '../cloth/shape.ts';
 import { ONE_COPY } from '../fit/arrange.ts';
 import type { FitRule } from '../fit/fits.ts';
+import { ASKEW, seatIn } from '../fit/seat.ts';
 import { WHOLE_LINE } from '../fit/trim.ts';
 import { NO_OUTLINE } from './outline-strokes.ts';
 
@@ -9,19 +11,40 @@ interface Recipe6 {
   readonly fit: { readonly kind: 'contain' | 'fill' | 'corners'; readonly margin: number };
 }
 
+/** What of a plan of version 6 tells how its designs stood. */
+interface Version6 {
+  readonly recipes: Readonly<Record<string, Recipe6>>;
+  readonly placements: Readonly<Record<string, { readonly regionId: string; readonly recipeId: string }>>;
+  readonly regions: Readonly<Record<string, { readonly shape: Shape }>>;
+}
+
 /** Brings a plan of version 6 to version 7: everything is stitched where it was. */
-export const fromVersion6 = ({ recipes, placements, ...rest }: Readonly<Record<string, object>>): object => ({
-  ...rest,
-  recipes: eachOf(recipes as Readonly<Record<string, Recipe6>>, ({ orient, fit, ...recipe }) => ({
-    ...recipe,
-    trim: WHOLE_LINE,
-    arrange: ONE_COPY,
-    orient: { ...orient, up: 'quilt' },
-    fit: fitFrom6(fit),
-    outline: NO_OUTLINE,
-  })),
-  placements: eachOf(placements as Readonly<Record<string, object>>, (placement) => ({ ...placement, own: {} })),
-});
+export function fromVersion6(plan: Readonly<Record<string, object>>): object {
+  const { recipes, placements, regions } = plan as unknown as Version6;
+  // Designs stood upright on the quilt, but in a patch that stands on a corner as that does.
+  const onPoint = new Set(
+    Object.values(placements).flatMap(({ regionId, recipeId }) => {
+      const shape = regions[regionId]?.shape;
+      return shape && Math.abs(seatIn(shape, shape, 'patch').angle) > ASKEW && !isTurned(shape) ? [recipeId] : [];
+    }),
+  );
+  return {
+    ...plan,
+    recipes: eachOf(recipes, ({ orient, fit, ...recipe }, id) => ({
+      ...recipe,
+      trim: WHOLE_LINE,
+      arrange: ONE_COPY,
+      orient: { ...orient, up: onPoint.has(id) ? 'patch' : 'quilt' },
+      fit: fitFrom6(fit),
+      outline: NO_OUTLINE,
+    })),
+    placements: eachOf(placements, (placement) => ({ ...placement, own: {} })),
+  };
+}
+
+/** A triangle, or a strip from top to bottom: by itself it would be worked another way than upright. */
+const isTurned = (shape: Shape): boolean =>
+  seatIn(shape, shape, 'patch').shape !== shape || cornersOf(shape).length !== 4;
 
 function fitFrom6({ kind, margin }: Recipe6['fit']): FitRule {
   const margins = [margin];
@@ -29,5 +52,5 @@ function fitFrom6({ kind, margin }: Recipe6['fit']): FitRule {
   return kind === 'corners' ? { kind, margins, bend: 'even' } : { kind, margins };
 }
 
-const eachOf = <T>(records: Readonly<Record<string, T>>, change: (record: T) => object): object =>
-  Object.fromEntries(Object.entries(records).map(([id, record]) => [id, change(record)]));
+const eachOf = <T>(records: Readonly<Record<string, T>>, change: (record: T, id: string) => object): object =>
+  Object.fromEntries(Object.entries(records).map(([id, record]) => [id, change(record, id)]));

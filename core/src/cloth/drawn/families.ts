@@ -34,6 +34,25 @@ export function joinFamilies(patches: readonly Region[], others: readonly Region
   return withFamilies(patches, known);
 }
 
+/**
+ * All patches that are worked like one: those of its family, and of families of its kind whose patches are turned copies of it, such as the setting
+ * triangles of another side.
+ */
+export function patchesAlike(one: Region, all: readonly Region[]): readonly Region[] {
+  const own = lookOf(one.shape);
+  const like = new Map<string, boolean>([[one.family, true]]);
+  return all.filter(({ kind, family, shape }) => {
+    if (kind !== one.kind) return false;
+    // A family is known by the first of it.
+    let is = like.get(family);
+    if (is === undefined) {
+      const look = lookOf(shape);
+      like.set(family, (is = look.length === own.length && isAlike(own, look)));
+    }
+    return is;
+  });
+}
+
 /** Looks that are known, by kind, number of edges and about how large. */
 type Families = Map<string, readonly { readonly family: string; readonly look: Look }[]>;
 

@@ -1,8 +1,7 @@
-import { type PlacementRecord, recordId, type Region } from '@gorse/core';
+import { patchesAlike, type PlacementRecord, recordId, type Region } from '@gorse/core';
 import { Button, Group, Stack, Text } from '@mantine/core';
 import { IconCopy, IconStack2 } from '@tabler/icons-react';
-import { memo } from 'react';
-import { useShallow } from 'zustand/react/shallow';
+import { memo, useMemo } from 'react';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { placeRecipe } from '../../document/recipes.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
@@ -23,21 +22,18 @@ export const FamilyPart = memo(function FamilyPart({
   readonly onRegion: (id: string | null) => void;
 }) {
   const { recipeId } = placement;
-  const alike = usePlan(
-    useShallow(({ records }) =>
-      Object.values(records.regions).flatMap(({ id, family }) => (family === region.family ? [id] : [])),
-    ),
-  );
+  const alike = useAlike(region);
   const open = usePlan(({ records }) => {
     const held = new Set(
       Object.values(records.placements).flatMap((one) => (one.recipeId === recipeId ? [one.regionId] : [])),
     );
-    return alike.filter((id) => !held.has(id)).length;
+    return alike.filter(({ id }) => !held.has(id)).length;
   });
   const useOnAll = (): void => {
     const { records } = usePlan.getState();
     const recipe = records.recipes[recipeId];
-    if (recipe) edit('recipe on all alike', placeRecipe(alike, recipe));
+    const ids = alike.map(({ id }) => id);
+    if (recipe) edit('recipe on all alike', placeRecipe(ids, recipe));
   };
   const sharing = useSharing(recipeId);
   return (
@@ -89,10 +85,10 @@ function Differing({
   ));
 }
 
-/** All patches of a patch's family, itself among them. */
-export const useAlike = (region: Region | undefined): readonly Region[] =>
-  usePlan(
-    useShallow(({ records }) =>
-      region ? Object.values(records.regions).filter(({ family }) => family === region.family) : [],
-    ),
-  );
+const NONE: readonly Region[] = [];
+
+/** All patches that are worked like one, itself among them. */
+export function useAlike(region: Region | undefined): readonly Region[] {
+  const regions = usePlan(({ records }) => records.regions);
+  return useMemo(() => (region ? patchesAlike(region, Object.values(regions)) : NONE), [region, regions]);
+}
