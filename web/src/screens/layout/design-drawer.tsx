@@ -52,6 +52,10 @@ export const DesignDrawer = memo(function DesignDrawer({
     // What is suggested stays in sight where there is any.
     if (chosen >= 0 && before.length === 0) tiles.scrollToIndex(chosen, { align: 'auto' });
   }, [chosen, before.length, tiles]);
+  const hasBefore = before.length > 0;
+  useEffect(() => {
+    if (hasBefore) tiles.scrollToOffset(0);
+  }, [hasBefore, tiles]);
   return (
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (

@@ -27,19 +27,15 @@ export function KeptTile(props: Props) {
 /** @param words the most telling first */
 function FittedTile({ name, patch, fitted, words, onChoose }: Props & { readonly words: readonly string[] }) {
   return (
-    <button
-      type="button"
-      className="tile"
-      aria-label={`${name} in ${patch}: ${words.join(', ')}`}
-      title={words.slice(1).join(', ')}
-      onClick={onChoose}
-    >
+    <button type="button" className="tile" title={words.slice(1).join(', ')} onClick={onChoose}>
       <FittedPicture fitted={fitted} />
       <Text fw={600} truncate mt={2} size="sm">
         {name}
+        <span className="visually-hidden"> in {patch}: </span>
       </Text>
       <Text size="xs" truncate>
         {words[0]}
+        {words.length > 1 && <span className="visually-hidden">, {words.slice(1).join(', ')}</span>}
       </Text>
     </button>
   );
