@@ -13,7 +13,7 @@ import { useSuggestions } from './use-suggestions.ts';
 
 const NONE: readonly KeptRecipeAnswer[] = [];
 
-/** What the chosen patch can take: what suits it and the recipes that are kept, as they would lie there, then all designs. */
+/** What the chosen patch can take: the recipes that are kept and what suits it, as they would lie there, then all designs. */
 export function PatchDesigns({
   regionId,
   designs,
@@ -33,7 +33,7 @@ export function PatchDesigns({
   );
   const suggestions = useSuggestions(regionId, designs);
   const kept = useKeptRecipes().data ?? NONE;
-  const all = useMemo(() => [...suggestions, ...kept].map(({ stages }) => stages), [suggestions, kept]);
+  const all = useMemo(() => [...kept, ...suggestions].map(({ stages }) => stages), [suggestions, kept]);
   const fitted = useFitted(regionId, all);
   const tiles = useMemo(() => {
     const known = new Map(designs.map((design) => [design.id, design.name]));
@@ -43,6 +43,7 @@ export function PatchDesigns({
       onChoose: () => edit('recipe', placeRecipe([regionId], { ...stages, id: nanoid(10) })),
     });
     return [
+      ...kept.map(({ id, name, stages }) => <KeptTile key={id} name={name} {...about(stages)} />),
       ...suggestions.map((one) => (
         <SuggestionTile
           key={one.stages.designId}
@@ -51,7 +52,6 @@ export function PatchDesigns({
           {...about(one.stages)}
         />
       )),
-      ...kept.map(({ id, name, stages }) => <KeptTile key={id} name={name} {...about(stages)} />),
     ];
   }, [suggestions, kept, fitted, designs, patch, regionId]);
   return <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={tiles} onChoose={put} />;
