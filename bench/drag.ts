@@ -1,4 +1,5 @@
-import { evenBorder, plainGrid } from '@gorse/core';
+import type { QuiltAnswer } from '@gorse/contract';
+import { evenBorder, plainGrid, usualStages } from '@gorse/core';
 import type { Page } from '@playwright/test';
 import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
@@ -30,7 +31,37 @@ async function graspMargin(page: Page, quilt: string): Promise<(steps: number) =
   return (steps) => swing(page, steps, (i) => [x + 60 * Math.sin(i / 12), y]);
 }
 
-/** Dragging the margin of a 20,000-point design in the real browser. */
+const SIXTY = {
+  setting: plainGrid({ across: 10, down: 6, blockWidth: 150, blockHeight: 150, sashing: 0 }),
+  borders: [evenBorder(50)],
+};
+
+/** Dragging the margin of a recipe of 2,000 points that sixty patches share. */
+async function dragSixty(address: string): Promise<void> {
+  const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Sixty', ...SIXTY });
+  const design = await ask<{ id: string }>(address, '/designs?file=Loops.svg', svgOf(longLine(2000)));
+  const { records } = await ask<QuiltAnswer>(address, `/quilts/${id}`);
+  const added = (kind: 'recipes' | 'placements', after: { readonly id: string }): object => ({
+    ...{ kind, id: after.id, before: null, after },
+  });
+  const diff = [
+    added('recipes', { ...usualStages(design.id), id: 'r' }),
+    ...Object.keys(records.regions)
+      .filter((regionId) => regionId.startsWith('block'))
+      .map((regionId) => added('placements', { id: regionId, regionId, recipeId: 'r', parts: 1, own: {} } as never)),
+  ];
+  await ask(address, `/quilts/${id}/edits`, { editId: 'sixty-patches', baseRevision: 0, mark: 'sixty', diff });
+  await inBrowser(async (page) => {
+    const drag = await graspMargin(page, `${address}/quilts/${id}`);
+    const { frames, long } = await framesOf(page, () => drag(240));
+    const what = '60 patches of 2,000 points following';
+    printFigure('drag.sixty_frame_ms_p50', quantile(frames, 0.5), `ms between frames, ${what}`, null);
+    printFigure('drag.sixty_frame_ms_p95', quantile(frames, 0.95), `ms between frames, ${what}`, '< 17');
+    printFigure('drag.sixty_long_tasks', long.length, `tasks over 50 ms in ${frames.length} frames, ${what}`, '0');
+  });
+}
+
+/** Dragging the margin of a 20,000-point design in the real browser, and of one that sixty patches share. */
 export const benchDrag = (): Promise<void> =>
   withServer(async (server) => {
     const { id } = await ask<{ id: string }>(server.address, '/quilts', { name: 'Drag', ...TOP });
@@ -47,4 +78,5 @@ export const benchDrag = (): Promise<void> =>
       printFigure('drag.frame_ms_p95', quantile(frames, 0.95), 'ms between frames, 20,000 points', null);
       printFigure('drag.long_tasks', long.length, `tasks over 50 ms in ${frames.length} frames`, null);
     });
+    await dragSixty(server.address);
   });

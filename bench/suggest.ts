@@ -1,6 +1,13 @@
 import {
   analyseDesign,
   type Bounds,
+  evenOut,
+  type FitRule,
+  makeEvaluator,
+  makeMap,
+  newPlan,
+  plainGrid,
+  usualStages,
   boxShape,
   clothPoint,
   type Offered,
@@ -30,7 +37,41 @@ function library(count: number): Offered[] {
   return Array.from({ length: count }, (_, i) => ({ ...few[i % 25]!, id: `d${i}`, kind: kinds[i % 5]! }));
 }
 
-/** What suits a patch, of five hundred designs. */
+/** Repeats and sizes of a hundred patches in ten recipes, each of its own design. */
+function benchEven(): void {
+  const designs = new Map<string, readonly Float64Array[]>(
+    Array.from({ length: 10 }, (_, k) => {
+      const line = Array.from({ length: 900 }, (_, i) => {
+        const t = (i / 899) * 2 * Math.PI;
+        const r = 50 + 20 * Math.sin((9 + k) * t);
+        return { x: 80 + r * Math.cos(5 * t), y: 60 + (5 + k) * 8 + r * Math.sin(5 * t) };
+      });
+      return [`d${k}`, [polyline(line)]];
+    }),
+  );
+  const map = makeMap(plainGrid({ across: 10, down: 10, blockWidth: 150, blockHeight: 150, sashing: 0 }), []);
+  const top = newPlan('Hundred', map);
+  const recipes = Object.fromEntries(
+    [...designs.keys()].map((id, k) => [id, { ...usualStages(id), id, fit: FITS[k % FITS.length]! }]),
+  );
+  const placements = Object.fromEntries(
+    Object.keys(top.regions).map((id, i) => [id, { id, regionId: id, recipeId: `d${i % 10}`, parts: 1, own: {} }]),
+  );
+  const ms = medianMs(() => {
+    const plan = makeEvaluator((id) => designs.get(id)).at({ ...top, recipes, placements });
+    evenOut(plan, 12);
+  }, 5);
+  printFigure('even.ms', ms, 'ms, 100 patches in ten recipes, nothing known before', '< 1000');
+}
+
+const FITS: readonly FitRule[] = [
+  { kind: 'contain', margins: [6], turn: 'held' },
+  { kind: 'corners', margins: [6], bend: 'even' },
+  { kind: 'fill', margins: [6] },
+  { kind: 'edges', margins: [6] },
+];
+
+/** What suits a patch, of five hundred designs; and a quilt evened out. */
 export function benchSuggest(): void {
   const offered = library(500);
   const p = clothPoint;
@@ -47,4 +88,5 @@ export function benchSuggest(): void {
     return ms;
   });
   printFigure('suggest.ms', Math.max(...took), 'ms, 500 designs in one patch, the slowest of four', '< 300');
+  benchEven();
 }

@@ -14,6 +14,8 @@ interface Props {
   /** Draw only up to this hole, counted over all runs. */
   readonly upTo?: number;
   readonly opacity?: number;
+  /** Drawn thin and coarsely, while a gesture changes more than can be drawn well in time. */
+  readonly hasty?: boolean;
 }
 
 /** Thread thickness on the cloth, mm. */
@@ -22,10 +24,22 @@ const THICKNESS = 0.6;
 const HOLES_FROM = 3;
 /** What a line may be off without being seen, px. */
 const UNSEEN = 0.5;
+/** The same while it moves. */
+const UNSEEN_MOVING = 1.5;
 
 /** Stitches as thread, in parts; zooming and panning only stroke again those in sight. */
-export const Thread = memo(function Thread({ runs, levels, scale, colour, look, upTo, opacity = 1 }: Props) {
-  const level = levels?.filter(({ tolerance }) => tolerance * scale <= UNSEEN).at(-1);
+export const Thread = memo(function Thread({
+  runs,
+  levels,
+  scale,
+  colour,
+  look,
+  upTo,
+  opacity = 1,
+  hasty = false,
+}: Props) {
+  const unseen = hasty ? UNSEEN_MOVING : UNSEEN;
+  const level = levels?.filter(({ tolerance }) => tolerance * scale <= unseen).at(-1);
   const lines = level?.lines ?? runs;
   const parts = useMemo(() => (upTo === undefined ? allPartsOf(lines) : partsOf(lines, upTo)), [lines, upTo]);
   return (
@@ -36,7 +50,8 @@ export const Thread = memo(function Thread({ runs, levels, scale, colour, look, 
         const seen = inSight(shape);
         context.globalAlpha = opacity;
         context.strokeStyle = colour;
-        context.lineWidth = Math.max(THICKNESS, (look === 'thread' ? 1.5 : 1.1) / scale);
+        // No thicker than a pixel it is drawn several times as fast.
+        context.lineWidth = hasty ? 1 / scale : Math.max(THICKNESS, (look === 'thread' ? 1.5 : 1.1) / scale);
         // Round joins cost most of the time and show only on thick lines.
         const thick = context.lineWidth * scale > 2.5;
         context.lineJoin = thick ? 'round' : 'bevel';

@@ -1,6 +1,10 @@
 import { Thread } from '../../canvas/thread.tsx';
+import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { MOORLAND } from '../../ui/theme.ts';
+
+/** More stitches than this can't be drawn well at every step of a gesture. */
+const MANY = 40_000;
 
 /** Everything planned, as thread on the cloth; but for one piece, which is being moved. */
 export function PlannedThread({
@@ -13,7 +17,9 @@ export function PlannedThread({
   readonly opacity?: number;
 }) {
   const byRecord = usePlanned((state) => state.byRecord);
+  const isMoving = usePlan(({ records, committed }) => records !== committed);
   const pieces = Object.values(byRecord).flatMap((record) => record.pieces);
+  const hasty = isMoving && pieces.reduce((sum, { totals }) => sum + totals.stitches, 0) > MANY;
   return (
     <>
       {pieces
@@ -27,6 +33,7 @@ export function PlannedThread({
             colour={MOORLAND.slate}
             look="thread"
             opacity={opacity}
+            hasty={hasty}
           />
         ))}
     </>
