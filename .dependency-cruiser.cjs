@@ -14,6 +14,7 @@ const CORE = {
   photo: ['geometry'],
   plan: ['geometry', 'design', 'cloth', 'fit', 'rows', 'stitch', 'lineup', 'passes', 'photo'],
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'stitch', 'lineup', 'density'],
+  suggest: ['geometry', 'cloth', 'design', 'fit', 'plan'],
   run: ['geometry', 'plan'],
   frame: ['geometry', 'cloth', 'lineup', 'passes', 'plan', 'run'],
   simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],

@@ -2,6 +2,7 @@ import {
   analyseDesign,
   applyDiff,
   laidPlacement,
+  patchesAlike,
   planFaults,
   problemsOf,
   askedRows,
@@ -75,6 +76,8 @@ describe('Guillemot Mess', () => {
       ({ id }) => !Object.values(records.placements).some(({ regionId }) => regionId === id),
     );
     expect(new Set(open.map(({ kind }) => kind))).toEqual(new Set(['border', 'cornerstone']));
+    const alike = (id: string): number => patchesAlike(records.regions[id]!, Object.values(records.regions)).length;
+    expect(['block-1-1', 'setting-3-1', 'border-2-top'].map(alike)).toEqual([20, 14, 2]);
     // Setting triangles of all four sides are one recipe, each with its point inward.
     const points = ['setting-3-1', 'setting-1-3', 'setting-9-3', 'setting-3-11'].map((id) => {
       const { outline } = plan.get(laidPlacement, `in-${id}`)!.warp;

@@ -83,7 +83,7 @@ describe('fitting', () => {
           { x: 10, y: 10 },
         ]),
       ],
-      upright,
+      { ...upright, up: 'patch' },
       { kind: 'fill', margins: [0] },
       ring,
     )!;

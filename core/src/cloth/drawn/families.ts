@@ -36,13 +36,13 @@ export function joinFamilies(patches: readonly Region[], others: readonly Region
 
 /**
  * All patches that are worked like one: those of its family, and of families of its kind whose patches are turned copies of it, such as the setting
- * triangles of another side.
+ * triangles of another side. Blocks of another kind are worked otherwise, whatever their shape.
  */
 export function patchesAlike(one: Region, all: readonly Region[]): readonly Region[] {
   const own = lookOf(one.shape);
   const like = new Map<string, boolean>([[one.family, true]]);
   return all.filter(({ kind, family, shape }) => {
-    if (kind !== one.kind) return false;
+    if (kind !== one.kind || (kind === 'block' && family !== one.family)) return false;
     // A family is known by the first of it.
     let is = like.get(family);
     if (is === undefined) {
