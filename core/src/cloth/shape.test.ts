@@ -80,6 +80,7 @@ describe('the inset of a shape', () => {
           }
         });
       }),
+      { seed: 1 },
     );
   });
   it('goes along a round edge, and along one with a point in the middle', () => {

@@ -172,6 +172,7 @@ describe('editing a design', () => {
           6,
         );
       }),
+      { seed: 1 },
     );
   });
 

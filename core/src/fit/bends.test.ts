@@ -172,19 +172,15 @@ describe('fits that bend', () => {
   });
 
   it('say so when they fold, wherever that is', () => {
-    let folds = 0;
+    let [folds, sound] = [0, 0];
+    const bulge = fc.integer({ min: -100, max: 60 });
     fc.assert(
-      fc.property(fc.tuple(part, part, part, part), (bulge) => {
-        const warp = warpIn(
-          traced(
-            5,
-            bulge.map((b) => 260 * b - 180),
-          ),
-          { kind: 'edges', margins: [0] },
-        );
+      fc.property(fc.tuple(bulge, bulge, bulge, bulge), (bulges) => {
+        const warp = warpIn(traced(5, bulges), { kind: 'edges', margins: [0] });
         if (!warp) return;
         const { folded } = distortionOf(warp);
         if (folded) folds++;
+        else sound++;
         // Looked for closely: a place where the map turns over.
         let turnsOver = false;
         for (let i = 0; i < 60; i++)
@@ -194,9 +190,9 @@ describe('fits that bend', () => {
           }
         if (turnsOver) expect(folded).toBe(true);
       }),
-      { seed: 21, numRuns: 120 },
+      { seed: 21, numRuns: 80 },
     );
-    expect(folds).toBeGreaterThan(10);
+    expect(Math.min(folds, sound)).toBeGreaterThan(10);
   });
 
   it('in a triangle takes the design’s point to the corner that is asked for, exactly', () => {

@@ -1,5 +1,4 @@
-import type { Point } from '../geometry/point.ts';
-import type { Jacobian, Warp } from './warp.ts';
+import type { Warp } from './warp.ts';
 
 /** What a fit does to a design; every part is the one farthest from none over the patch. */
 export interface Distortion {
@@ -16,43 +15,51 @@ export interface Distortion {
 
 /** Told at the corners of all cells between the warp's breaks, where what is bilinear within has its extremes. */
 export function distortionOf(warp: Warp): Distortion {
-  let [area, cells] = [0, 0];
-  let folded = false;
-  const found: Jacobian[] = [];
   const { u, v } = warp.breaks;
+  const across = new Range();
+  const down = new Range();
+  let [area, cells, shear] = [0, 0, 0];
+  let folded = false;
   for (let j = 1; j < v.length; j++) {
     for (let i = 1; i < u.length; i++) {
       const [du, dv] = [u[i]! - u[i - 1]!, v[j]! - v[j - 1]!];
       let own = 0;
-      for (const s of [INSIDE, 1 - INSIDE])
-        for (const t of [INSIDE, 1 - INSIDE]) {
-          const one = warp.jacobian(u[i - 1]! + s * du, v[j - 1]! + t * dv);
-          const grown = one.across.x * one.down.y - one.across.y * one.down.x;
-          folded ||= !(grown > 0);
-          own += Math.abs(grown) / 4;
-          found.push(one);
-        }
+      for (let corner = 0; corner < 4; corner++) {
+        const s = corner & 1 ? 1 - INSIDE : INSIDE;
+        const t = corner & 2 ? 1 - INSIDE : INSIDE;
+        const { across: a, down: b } = warp.jacobian(u[i - 1]! + s * du, v[j - 1]! + t * dv);
+        const grown = a.x * b.y - a.y * b.x;
+        folded ||= !(grown > 0);
+        own += Math.abs(grown) / 4;
+        across.take(Math.sqrt(a.x * a.x + a.y * a.y));
+        down.take(Math.sqrt(b.x * b.x + b.y * b.y));
+        const off = Math.PI / 2 - Math.atan2(grown, a.x * b.x + a.y * b.y);
+        if (Math.abs(off) > Math.abs(shear)) shear = off;
+      }
       area += own * du * dv;
       cells += du * dv;
     }
   }
   const scale = Math.sqrt(area / cells);
-  const most = (of: (one: Jacobian) => number): number =>
-    found.reduce((largest, one) => {
-      const value = of(one);
-      return Math.abs(value) > Math.abs(largest) ? value : largest;
-    }, 0);
-  return {
-    scale,
-    across: most(({ across }) => norm(across) / scale - 1),
-    down: most(({ down }) => norm(down) / scale - 1),
-    shear: most(({ across, down }) => Math.PI / 2 - angleBetween(across, down)),
-    folded,
-  };
+  return { scale, across: across.farthestFrom(scale), down: down.farthestFrom(scale), shear, folded };
+}
+
+/** The least and the most of some sizes. */
+class Range {
+  private least = Infinity;
+  private most = 0;
+
+  take(size: number): void {
+    if (size < this.least) this.least = size;
+    if (size > this.most) this.most = size;
+  }
+
+  /** What differs most from a size, as the part by which it is larger. */
+  farthestFrom(size: number): number {
+    const [most, least] = [this.most / size - 1, this.least / size - 1];
+    return most >= -least ? most : least;
+  }
 }
 
 /** Corners of a cell are looked at from within it. */
 const INSIDE = 1e-7;
-
-const norm = (p: Point): number => Math.sqrt(p.x * p.x + p.y * p.y);
-const angleBetween = (a: Point, b: Point): number => Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);

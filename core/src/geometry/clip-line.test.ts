@@ -65,6 +65,7 @@ describe('clipping a line', () => {
           }
         }
       }),
+      { seed: 1 },
     );
   });
 });

@@ -35,6 +35,7 @@ describe('an index of segments', () => {
           expect(index.distance(p.x, p.y)).toBeCloseTo(Math.sqrt(Math.min(...each)), 9);
         }
       }),
+      { seed: 1 },
     );
   });
 });
@@ -72,6 +73,7 @@ describe('a convex hull', () => {
           hull.some((a, i) => squaredDistanceToSegment(p.x, p.y, a, hull[(i + 1) % hull.length]!) < 1e-18);
         expect(points.every((p) => onEdge(p) || insideRing(hull, p.x, p.y))).toBe(true);
       }),
+      { seed: 1 },
     );
   });
 });

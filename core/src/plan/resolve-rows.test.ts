@@ -236,6 +236,7 @@ describe('time and thread', () => {
           left = left + 100 * inside - thread * 1.03;
         });
       }),
+      { seed: 1 },
     );
   });
 });

@@ -13,7 +13,8 @@ export interface NeedlePoints {
 /**
  * Stitches a line: equal stitches along its arc length, a hole on every corner, and shorter stitches where the thread would leave the
  * drawn line by more than `STITCH_CHORD`. No hole lies nearer to the one before than `SHORTEST_STITCH`, but for cusps and a line that is shorter
- * as a whole. What is only rounding is left out first (`withoutSteps`). A line of no length gives its one point.
+ * as a whole; a stretch too short for two of them may leave the line by half of it. What is only rounding is left out first (`withoutSteps`). A
+ * line of no length gives its one point.
  * O(points + holes · points between two holes).
  * @param stitch length of one stitch, in the line's millimetres
  */
@@ -68,7 +69,7 @@ function stitchSection(
   }
 }
 
-/** Without holes that a tight curl brings nearer to the one before than a stitch may be short; none grows longer than asked by it. */
+/** Without holes that a tight curl brings nearer to the one before than a stitch may be short; others grow by less than that. */
 function spaced({ points, kinds }: Holes, stitch: number): Holes {
   const least = Math.min(SHORTEST_STITCH, stitch) - 1e-6;
   const apart = (x: number, y: number, k: number): number => Math.sqrt((x - kept[k]!) ** 2 + (y - kept[k + 1]!) ** 2);
