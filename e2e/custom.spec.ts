@@ -4,16 +4,9 @@ import type { PlanRecords } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { ask } from './ask.ts';
 import { clothHand } from './cloth-hand.ts';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { ownServer } from './own-server.ts';
 
-let server: TestServer;
-test.beforeAll(async () => {
-  server = await startServer();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
-});
+const server = ownServer();
 
 /** Millimetres of an inch. */
 const INCH = 25.4;

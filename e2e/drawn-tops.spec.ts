@@ -4,16 +4,9 @@ import { expectAccessible } from './accessible.ts';
 import { clothHand } from './cloth-hand.ts';
 import { medallion } from './medallion.ts';
 import { named, recordsOf } from './plan-of.ts';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { ownServer } from './own-server.ts';
 
-let server: TestServer;
-test.beforeAll(async () => {
-  server = await startServer();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
-});
+const server = ownServer();
 
 const boxOf = ({ shape }: Region): string => {
   const { minX, minY, maxX, maxY } = ringBounds(outlineOf(shape));

@@ -3,16 +3,9 @@ import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
 import { evenBorder, mapPatches, plainGrid, quiltOf } from '@gorse/core';
 import { ask } from './ask.ts';
 import { expectAccessible } from './accessible.ts';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { ownServer } from './own-server.ts';
 
-let server: TestServer;
-test.beforeAll(async () => {
-  server = await startServer();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
-});
+const server = ownServer();
 
 /** What she does, counted: a press, or something typed or chosen. */
 function countedHand(page: Page) {

@@ -3,16 +3,9 @@ import { clothPoint, type PhotoPoint, project, squareUp } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { clothHand } from './cloth-hand.ts';
 import { named, recordsOf } from './plan-of.ts';
-import { removeFolder, startServer, type TestServer } from './server.ts';
+import { ownServer } from './own-server.ts';
 
-let server: TestServer;
-test.beforeAll(async () => {
-  server = await startServer();
-});
-test.afterAll(async () => {
-  await server.kill();
-  removeFolder(server.folder);
-});
+const server = ownServer();
 
 /** Where the corners of a top of 40 × 50 in lie on a photo of it, 1200 × 1600 pixels as it should be seen. */
 const ON_PHOTO = [[150, 180], [1040, 140], [1120, 1450], [90, 1490]] as const; // prettier-ignore

@@ -13,7 +13,7 @@ import {
 } from '@gorse/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checked, ContractError, type Detail } from './check.ts';
+import { checked } from './check.ts';
 import { checkedRevision } from './design-edits.ts';
 import { checkedEdit } from './edits.ts';
 import { checkedScreenCommand } from './frame-commands.ts';
@@ -25,6 +25,7 @@ import {
   NewQuiltRequest,
   ResumeRequest,
 } from './requests.ts';
+import { faults, pathsOf } from './test/faults.ts';
 
 const SETTING = plainGrid({ across: 4, down: 2, blockWidth: 200, blockHeight: 200, sashing: 25 });
 const HEXAGONS = { kind: 'hexagons', across: 3, down: 4, block: 90, blocks: PLAIN_BLOCKS };
@@ -32,18 +33,6 @@ const BORDERS = [evenBorder(50)];
 const PLAN = newPlan('Tide Table', makeMap(SETTING, BORDERS));
 const quilt = (change: object = {}): object => ({ name: 'x', setting: SETTING, borders: BORDERS, ...change });
 const set = (change: object): object => quilt({ setting: { ...SETTING, ...change } });
-
-/** What is found wrong; empty when the input is taken. */
-function faults(check: () => unknown): readonly Detail[] {
-  try {
-    check();
-    return [];
-  } catch (error) {
-    if (error instanceof ContractError) return error.details;
-    throw error;
-  }
-}
-const pathsOf = (check: () => unknown): string[] => faults(check).map((fault) => fault.path);
 
 describe('requests', () => {
   it('are taken as they are meant', () => {
@@ -151,46 +140,6 @@ describe('edits', () => {
     expect(JSON.parse(JSON.stringify(checkedEdit(edit(diff)).diff))).toEqual(diff);
     const removal = [{ kind: 'regions', id: region.id, before: region, after: null }];
     expect(checkedEdit(edit(removal)).diff[0]!.after).toBeNull();
-  });
-
-  it('take recipes with every fit and its own settings, and patches that differ; nothing else', () => {
-    const pin = { spot: { kind: 'line', along: 0.25 }, onto: { corner: 2, x: 5, y: -3 } };
-    const fits: readonly object[] = [
-      { kind: 'place', scale: 1.5, pin, second: { ...pin, spot: { kind: 'box', u: 0, v: 1 } } },
-      { kind: 'contain', margins: [6, -2], turn: 'free' },
-      { kind: 'threePoint', margins: [0], apex: 2 },
-      { kind: 'corners', margins: [1, 2, 3, 4], bend: 'straight' },
-      { kind: 'edges', margins: [0] },
-      { kind: 'along', margins: [3] },
-    ];
-    const recipe = (fit: object) => ({ ...usualStages('d'), id: 'r', fit });
-    const sent = (after: object, kind = 'recipes') => edit([{ kind, id: 'r', before: null, after }]);
-    for (const fit of fits) expect(checkedEdit(sent(recipe(fit))).diff[0]!.after).toMatchObject({ fit });
-    const faulty: readonly (readonly [object, string])[] = [
-      [{ kind: 'place', scale: 0, pin, second: null }, 'scale'],
-      [
-        { kind: 'place', scale: 1, pin: { ...pin, spot: { kind: 'line', along: 1.2 } }, second: null },
-        'pin.spot.along',
-      ],
-      [{ kind: 'contain', margins: [], turn: 'held' }, 'margins'],
-      [{ kind: 'contain', margins: [Infinity], turn: 'held' }, 'margins'],
-      [{ kind: 'threePoint', margins: [0], apex: 3 }, 'apex'],
-      [{ kind: 'corners', margins: [0], bend: 'round' }, 'bend'],
-      [{ kind: 'edges', margins: [0], apex: 0 }, 'apex'],
-    ];
-    const paths = (value: unknown): readonly string[] => {
-      try {
-        checkedEdit(value);
-        return [];
-      } catch (error) {
-        return [...new Set((error as ContractError).details.map(({ path }) => path))];
-      }
-    };
-    for (const [fit, path] of faulty) expect(paths(sent(recipe(fit)))).toEqual([`diff.0.after.fit.${path}`]);
-    const placement = (own: object) => ({ id: 'r', regionId: 'a', recipeId: 'r', parts: 1, own });
-    expect(paths(sent(placement({ trim: { from: 0.1, to: 0.9 }, fit: fits[1]! }), 'placements'))).toEqual([]);
-    expect(paths(sent(placement({ designId: 'other' }), 'placements'))).toEqual(['diff.0.after.own.designId']);
-    expect(paths(sent(placement({ arrange: null }), 'placements'))).toEqual(['diff.0.after.own.arrange']);
   });
 
   it.each([

@@ -8,6 +8,7 @@ import {
   Max,
   MaxLength,
   Min,
+  ValidateBy,
   ValidateIf,
   ValidateNested,
   type ValidationOptions,
@@ -33,6 +34,16 @@ export const Words = (longest: number): PropertyDecorator => all(IsString(), Max
 /** A number that is neither infinite nor NaN, within bounds. */
 export const IsFiniteNumber = (least: number, most: number, options?: ValidationOptions): PropertyDecorator =>
   all(IsNumber({ allowInfinity: false, allowNaN: false }, options), Min(least, options), Max(most, options));
+
+/** A number that is larger than another part of the same record. */
+export const IsAbove = (other: string): PropertyDecorator =>
+  ValidateBy({
+    name: 'isAbove',
+    validator: {
+      validate: (value, { object } = {} as never) => typeof value === 'number' && value > Reflect.get(object, other),
+      defaultMessage: () => `$property must be more than ${other}`,
+    },
+  });
 
 /** The same, or null. */
 export const IsFiniteOrNull = (least: number, most: number): PropertyDecorator =>

@@ -17,13 +17,13 @@ export { LEAST_ADVANCE } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
 export { type Distortion, distortionOf } from './fit/distortion.ts';
 export type { Warp } from './fit/warp.ts';
-export { type Arrange, MOST_ACROSS, ONE_COPY, type Second, SECONDS } from './fit/arrange.ts';
+export { type Arrange, MOST_ACROSS, type Second, SECONDS } from './fit/arrange.ts';
 export { FIT_KINDS, type FitKind, type FitRule, fitTakes, marginsOf, refitted, withMargins } from './fit/fits.ts';
 export { marginAt, withMargin } from './fit/margins.ts';
 export type { Orient } from './fit/orient.ts';
 export { type DesignSpot, MIDDLE, type PatchSpot, type Pin, type PlaceRule } from './fit/place.ts';
-export { type Seat, seatIn, type Up, UPS } from './fit/seat.ts';
-export { type Trim, WHOLE_LINE } from './fit/trim.ts';
+export { seatIn, type Up, UPS } from './fit/seat.ts';
+export { type Trim } from './fit/trim.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {
   type Drawing,
@@ -124,19 +124,11 @@ export { cornerLandmarks, graphOf, markedPatches, type NamedPlace, touchOf } fro
 export type { Piece } from './plan/piece.ts';
 export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
-export { MOST_OUTLINES, NO_OUTLINE, type OutlineRule } from './plan/outline-strokes.ts';
+export { MOST_OUTLINES, type OutlineRule } from './plan/outline-strokes.ts';
 export { arrangedDesign, layInPatch, linesOnCloth } from './plan/pipeline.ts';
 export { type OwnStages, type RecipeStages, STAGE_NAMES, type StageName, usualStages } from './plan/recipe.ts';
 export { linesOf } from './plan/stroke.ts';
-export {
-  drawnFor,
-  laidPlacement,
-  lieOf,
-  type Placed,
-  placedOf,
-  placementPieceIds,
-  seatOf,
-} from './plan/placement-bands.ts';
+export { laidPlacement, lieOf, placedOf, placementPieceIds, seatOf } from './plan/placement-bands.ts';
 export { designLines } from './plan/design-lines.ts';
 export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
@@ -305,7 +297,8 @@ export {
   USUAL_SPI,
 } from './units.ts';
 export { type Repeats, repeatsFor } from './suggest/repeats-for.ts';
-export { type Offered, suggest, type Suggestion, type Wanted } from './suggest/suggest.ts';
+export { type Offered, suggest, type Suggestion } from './suggest/suggest.ts';
 export { quiltSpacing } from './checks/sizes.ts';
 export { neighbourEnds } from './plan/neighbour-ends.ts';
 export { evenOut, type Evened } from './suggest/even-out.ts';
+export { FAR_END } from './tolerances.ts';

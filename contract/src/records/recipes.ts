@@ -35,12 +35,12 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
-import { IsFiniteNumber, Maybe, Nested, NestedKind, NestedOrNull, Several } from '../fields.ts';
+import { IsAbove, IsFiniteNumber, Maybe, Nested, NestedKind, NestedOrNull, Several } from '../fields.ts';
 import { Id } from './ids.ts';
 
 class TrimBody implements Trim {
   @IsFiniteNumber(0, 1) from!: number;
-  @IsFiniteNumber(0, 1) to!: number;
+  @IsAbove('from') @IsFiniteNumber(0, 1) to!: number;
 }
 
 class ArrangeBody implements Arrange {

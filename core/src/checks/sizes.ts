@@ -1,9 +1,9 @@
 import { outlineOf } from '../cloth/shape.ts';
-import { distortionOf } from '../fit/distortion.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { drawnSpacing } from '../plan/drawn-spacing.ts';
-import type { Plan } from '../plan/evaluate.ts';
+import { type Plan, settling } from '../plan/evaluate.ts';
 import { laidPlacement, placedOf } from '../plan/placement-bands.ts';
+import { placementsByRecipe } from '../plan/placement-index.ts';
 
 /** How a placement's design comes out in its patch. */
 export interface PlacedSize {
@@ -21,11 +21,11 @@ export interface PlacedSize {
 }
 
 /** Null where nothing is laid. */
-export function placedSize(plan: Plan, id: string): PlacedSize | null {
+export const placedSize = settling((plan: Plan, id: string): PlacedSize | null => {
   const placed = placedOf(plan, id);
   const laid = placed && plan.get(laidPlacement, id);
   if (!placed || !laid) return null;
-  const { scale, across, down, shear } = distortionOf(laid.warp);
+  const { scale, across, down, shear } = laid.distortion;
   const drawn = plan.get(drawnSpacing, placed.recipe.designId);
   return {
     ...{ id, family: placed.region.family, shear },
@@ -33,13 +33,34 @@ export function placedSize(plan: Plan, id: string): PlacedSize | null {
     spacing: drawn === null ? null : drawn * scale,
     area: Math.abs(signedArea(outlineOf(placed.region.shape))),
   };
+});
+
+/** The placements of one family that share a recipe. */
+export interface Siblings {
+  readonly recipeId: string;
+  readonly family: string;
 }
 
-/** All placements of a recipe that are laid. */
-export const sizesOfRecipe = (plan: Plan, recipeId: string): readonly PlacedSize[] =>
-  Object.values(plan.records.placements).flatMap((one) =>
-    one.recipeId === recipeId ? (plan.get(placedSize, one.id) ?? []) : [],
-  );
+/** How they come out, in the order of their records. */
+export const sizesOf = (plan: Plan, { recipeId, family }: Siblings): readonly PlacedSize[] =>
+  (plan.get(placementsByRecipe, null).get(recipeId) ?? []).flatMap((id) => {
+    const size = plan.get(placedSize, id);
+    return size && size.family === family ? [size] : [];
+  });
+
+/** How most of them come out; null of fewer than three, which tell nothing. */
+export const usualSize = settling(
+  (plan: Plan, siblings: Siblings): Pick<PlacedSize, 'across' | 'down' | 'shear'> | null => {
+    const alike = plan.get(sizesOf, siblings);
+    const usual = (of: (one: PlacedSize) => number): number => median(alike.map(of));
+    if (alike.length < 3) return null;
+    return {
+      across: usual(({ across }) => across),
+      down: usual(({ down }) => down),
+      shear: usual(({ shear }) => Math.abs(shear)),
+    };
+  },
+);
 
 /** The spacing that half of the worked cloth is denser than, mm; null of fewer than three placements, which tell nothing. */
 export function quiltSpacing(plan: Plan): number | null {
@@ -56,7 +77,7 @@ export function quiltSpacing(plan: Plan): number | null {
   return null;
 }
 
-export function median(values: readonly number[]): number {
+function median(values: readonly number[]): number {
   const sorted = values.toSorted((a, b) => a - b);
   const middle = sorted.length >> 1;
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;

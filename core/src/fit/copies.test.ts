@@ -50,6 +50,30 @@ describe('the largest copy', () => {
     expect(size(free)).toBeGreaterThanOrEqual(size(held) * 0.9995);
   });
 
+  it('in a convex patch of many edges is held by some of them, and lies over none', () => {
+    const edges = fc.integer({ min: 5, max: 48 });
+    const wide = fc.double({ min: 0.2, max: 3, noNaN: true });
+    const turn = fc.double({ min: 0, max: 6.3, noNaN: true });
+    fc.assert(
+      fc.property(edges, wide, turn, turn, (n, stretch, from, angle) => {
+        // Points of an ellipse, unevenly spaced.
+        const ring = Array.from({ length: n }, (_, i) => {
+          const at = from + (2 * Math.PI * (i + 0.4 * Math.sin(7 * i))) / n;
+          return p(100 * stretch * Math.cos(at), 100 * Math.sin(at));
+        });
+        const { scale, centre } = largestCopy(BAR, ring, angle)!;
+        expect(lies(BAR, ring, scale, angle, centre)).toBe(true);
+        // One a thousandth larger fits nowhere about there: the places where it might are a cone, whose tip this is.
+        for (let i = 0; i < 48; i++) {
+          const [by, way] = [[0, 0.02, 0.2, 2][i % 4]!, (i * Math.PI) / 24];
+          const aside = { x: centre.x + by * Math.cos(way), y: centre.y + by * Math.sin(way) };
+          expect(lies(BAR, ring, scale * 1.003, angle, aside)).toBe(false);
+        }
+      }),
+      { seed: 12, numRuns: 150 },
+    );
+  });
+
   it('in a patch that bends inward lies inside, and is within 0.1 % of a fine search', () => {
     // An L of two arms, 40 wide: the bar lies in one of them.
     const ell = [p(0, 0), p(40, 0), p(40, 80), p(120, 80), p(120, 120), p(0, 120)];

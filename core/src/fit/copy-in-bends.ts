@@ -1,15 +1,15 @@
-import { clothPoint, type Point } from '../geometry/point.ts';
-import { centroid, insideRing, ringBounds } from '../geometry/polygon.ts';
-import { polyline, simplify } from '../geometry/polyline.ts';
+import { clothPoint, distance, type Point } from '../geometry/point.ts';
+import { boxRing, centroid, insideRing, ringBounds, signedArea } from '../geometry/polygon.ts';
+import { pointsOf, polyline, simplify } from '../geometry/polyline.ts';
 import type { Copy } from './copy.ts';
 
 /** The scale is right to this part of it. */
 const EXACT = 0.0004;
 /** A hull is thinned by as much of its size: what is left out is made up for by its size. */
 const THINNED = 0.0001;
-/** A thing is taken to be no thinner than this part of its length. */
-const THIN = 0.02;
-/** Fewer places than this are never too many to look at. */
+/** What is thinner than this part of its length is taken to be as thick. */
+const THIN = 0.01;
+/** Squares of places are quartered no further than this many: a hair-thin patch would have no end of them. */
 const MOST_PLACES = 20_000;
 
 /**
@@ -70,10 +70,11 @@ export function copyInBends(hull: readonly Point[], ring: readonly Point[]): Cop
 /** A hull about a place within it: its corners, and its sides by their normals, as long as one over how far away they are. */
 function gaugeOf(hull: readonly Point[]) {
   const { minX, minY, maxX, maxY } = ringBounds(hull);
-  const size = Math.max(maxX - minX, maxY - minY) || 1;
+  const size = Math.max(maxX - minX, maxY - minY);
   // Made a little larger than it is, so that thinning leaves nothing out and what is a line has two sides.
   const centre = centroid(hull);
-  const thin = isFlat(hull, size) ? flatHull(hull, size) : thinnedHull(hull, size);
+  const isFlat = Math.abs(signedArea(hull)) < (THIN / 4) * size * size;
+  const thin = isFlat ? flatHull(hull, size) : thinnedHull(hull, size);
   const corners = thin.map((p) => ({ x: (p.x - centre.x) * (1 + THINNED), y: (p.y - centre.y) * (1 + THINNED) }));
   const sides = corners.map((a, i) => {
     const b = corners[(i + 1) % corners.length]!;
@@ -83,37 +84,22 @@ function gaugeOf(hull: readonly Point[]) {
   return { sides, corners, centre };
 }
 
-const thinnedHull = (hull: readonly Point[], size: number): Point[] => {
-  const line = simplify(polyline([...hull, hull[0]!]), THINNED * size);
-  return Array.from({ length: line.length / 2 - 1 }, (_, i) => ({ x: line[2 * i]!, y: line[2 * i + 1]! }));
-};
+const thinnedHull = (hull: readonly Point[], size: number): Point[] =>
+  pointsOf(simplify(polyline([...hull, hull[0]!]), THINNED * size)).slice(0, -1);
 
-const isFlat = (hull: readonly Point[], size: number): boolean => {
-  let area = 0;
-  hull.forEach((a, i) => {
-    const b = hull[(i + 1) % hull.length]!;
-    area += (a.x * b.y - b.x * a.y) / 2;
-  });
-  return Math.abs(area) < THIN * size * size * 0.1;
-};
-
-/** The box along a line of points, a little wider than they are. */
+/** The box along a line of points, and a little round it. */
 function flatHull(hull: readonly Point[], size: number): Point[] {
   const a = hull[0]!;
-  const b = hull.reduce(
-    (far, p) => ((p.x - a.x) ** 2 + (p.y - a.y) ** 2 > (far.x - a.x) ** 2 + (far.y - a.y) ** 2 ? p : far),
-    a,
-  );
-  const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2) || 1;
+  const b = hull.reduce((far, p) => (distance(a, p) > distance(a, far) ? p : far), a);
+  const length = distance(a, b) || 1;
   const [ux, uy] = [(b.x - a.x) / length, (b.y - a.y) / length];
-  const across = hull.map((p) => (p.y - a.y) * ux - (p.x - a.x) * uy);
   const along = hull.map((p) => (p.x - a.x) * ux + (p.y - a.y) * uy);
-  const [u0, u1] = [Math.min(...along) - 0.005 * size, Math.max(...along) + 0.005 * size];
-  const [v0, v1] = [Math.min(...across) - 0.005 * size, Math.max(...across) + 0.005 * size];
-  return [
-    [u0, v0],
-    [u1, v0],
-    [u1, v1],
-    [u0, v1],
-  ].map(([u, v]) => ({ x: a.x + u! * ux - v! * uy, y: a.y + u! * uy + v! * ux }));
+  const across = hull.map((p) => (p.y - a.y) * ux - (p.x - a.x) * uy);
+  const room = (THIN / 2) * size;
+  return boxRing({
+    minX: Math.min(...along) - room,
+    minY: Math.min(...across) - room,
+    maxX: Math.max(...along) + room,
+    maxY: Math.max(...across) + room,
+  }).map(({ x, y }) => ({ x: a.x + x * ux - y * uy, y: a.y + x * uy + y * ux }));
 }

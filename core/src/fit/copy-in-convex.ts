@@ -17,9 +17,7 @@ export function copyInConvex(hull: readonly Point[], ring: readonly Point[]): Co
     return [{ nx, ny, room: nx * a.x + ny * a.y, reach }];
   });
   const size = Math.max(...ring.map((p) => Math.max(Math.abs(p.x - ring[0]!.x), Math.abs(p.y - ring[0]!.y))));
-  // A point has no size to grow to.
-  const isPoint = !edges.some(({ reach }) => reach > 0);
-  const scale = isPoint ? 1 : largestScale(edges, size);
+  const scale = largestScale(edges, size);
   if (scale === null || !(scale > 0)) return null;
   const frame = [-1, 1].flatMap((x) =>
     [-x, x].map((y) => ({ x: ring[0]!.x + 2 * x * size, y: ring[0]!.y + 2 * y * size })),
@@ -54,23 +52,24 @@ const over = ({ nx, ny, room, reach }: Edge, { x, y, scale }: Held): number => n
  * lies inside at all.
  */
 function largestScale(edges: readonly Edge[], size: number): number | null {
-  const exact = 1e-12 * size;
+  const exact = 1e-11 * size;
   let few = bounding(edges);
-  for (let round = 0; round <= edges.length; round++) {
+  let before = Infinity;
+  for (;;) {
     const best = bestOf(few, exact);
     if (!best) return null;
     let worst: Edge | null = null;
-    let most = exact * 10;
+    let most = exact;
     for (const edge of edges) {
       const by = over(edge, best);
       if (by > most) [worst, most] = [edge, by];
     }
     if (!worst) return best.scale;
-    // What doesn't hold the answer lets go, as long as enough are left to hold the next.
-    const tight = few.filter((edge) => over(edge, best) > -exact * 100);
+    // What doesn't hold the answer lets go; only where that became smaller, so that no few come twice and this ends.
+    const tight = best.scale < before ? few.filter((edge) => over(edge, best) > -exact * 10) : few;
     few = [...(tight.length >= 3 ? tight : few), worst];
+    before = best.scale;
   }
-  return bestOf(edges, exact)?.scale ?? null;
 }
 
 /** A few edges on all sides. */
@@ -96,7 +95,7 @@ function bestOf(edges: readonly Edge[], exact: number): Held | null {
       for (let k = j + 1; k < edges.length; k++) {
         const held = heldBy(edges[i]!, edges[j]!, edges[k]!);
         if (!held || (best && held.scale <= best.scale)) continue;
-        if (edges.every((edge) => over(edge, held) <= exact * 10)) best = held;
+        if (edges.every((edge) => over(edge, held) <= exact)) best = held;
       }
   return best;
 }

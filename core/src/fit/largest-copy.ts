@@ -1,5 +1,5 @@
-import type { Point } from '../geometry/point.ts';
-import { isConvex } from '../geometry/polygon.ts';
+import { clothPoint, type Point } from '../geometry/point.ts';
+import { centroid, isConvex } from '../geometry/polygon.ts';
 import type { Copy } from './copy.ts';
 import { copyInBends } from './copy-in-bends.ts';
 import { copyInConvex } from './copy-in-convex.ts';
@@ -17,5 +17,10 @@ export function largestCopy({ box, hull }: Drawn, ring: readonly Point[], angle:
     const [x, y] = [stretch * (p.x - middle.x), p.y - middle.y];
     return { x: cos * x - sin * y, y: sin * x + cos * y };
   });
+  // A point has no size to grow to.
+  if (turned.every(({ x, y }) => x === 0 && y === 0)) {
+    const { x, y } = centroid(ring);
+    return { scale: 1, centre: clothPoint(x, y) };
+  }
   return isConvex(ring) ? copyInConvex(turned, ring) : copyInBends(turned, ring);
 }

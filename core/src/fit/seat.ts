@@ -30,8 +30,7 @@ function firstCorner(shape: Shape): number {
   const edges = edgesOf(shape);
   const length = (i: number): number => {
     const { line } = edges[i % edges.length]!;
-    const d = minus<Point>(line.at(-1)!, line[0]!);
-    return Math.sqrt(d.x * d.x + d.y * d.y);
+    return distance(line[0]!, line.at(-1)!);
   };
   const indexOf = (corner: number): number => shape.indexOf(corners[corner % corners.length]!);
   if (corners.length === 3) return indexOf(baseOf([length(0), length(1), length(2)], edges) + 2);

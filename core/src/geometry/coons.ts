@@ -1,4 +1,5 @@
 import { breaksOf, type Curve, type Cursor, curveInto } from './curve.ts';
+import type { Point } from './point.ts';
 import type { UnitMap } from './unit-map.ts';
 
 /** Four curves round a patch: top and bottom from left to right, left and right from top to bottom, ends in common. */
@@ -14,32 +15,34 @@ export interface Sides {
  * what was evenly spaced stays so along it. Between straight sides it is the bilinear map.
  */
 export function coonsMap({ top, right, bottom, left }: Sides): UnitMap {
-  const [t, r, b, l] = [0, 1, 2, 3].map((): Cursor => ({ segment: 0 })) as [Cursor, Cursor, Cursor, Cursor];
+  const onTop: Cursor = { segment: 0 };
+  const onRight: Cursor = { segment: 0 };
+  const onBottom: Cursor = { segment: 0 };
+  const onLeft: Cursor = { segment: 0 };
   const at = new Float64Array(16);
-  const corners = new Float64Array(8);
-  curveInto(corners, 0, top, 0, t);
-  curveInto(corners, 2, top, 1, t);
-  curveInto(corners, 4, bottom, 1, b);
-  curveInto(corners, 6, bottom, 0, b);
-  const [ax, ay, bx, by, cx, cy, dx, dy] = corners as unknown as readonly number[] as readonly [
-    ...[number, number, number, number],
-    ...[number, number, number, number],
-  ];
+  const cornerOf = (curve: Curve, part: number): Point => {
+    curveInto(at, 0, curve, part, { segment: 0 });
+    return { x: at[0]!, y: at[1]! };
+  };
+  const { x: ax, y: ay } = cornerOf(top, 0);
+  const { x: bx, y: by } = cornerOf(top, 1);
+  const { x: cx, y: cy } = cornerOf(bottom, 1);
+  const { x: dx, y: dy } = cornerOf(bottom, 0);
   return {
     into(out, i, u, v) {
-      curveInto(at, 0, top, u, t);
-      curveInto(at, 4, bottom, u, b);
-      curveInto(at, 8, left, v, l);
-      curveInto(at, 12, right, v, r);
+      curveInto(at, 0, top, u, onTop);
+      curveInto(at, 4, bottom, u, onBottom);
+      curveInto(at, 8, left, v, onLeft);
+      curveInto(at, 12, right, v, onRight);
       const [p, q] = [1 - u, 1 - v];
       out[i] = q * at[0]! + v * at[4]! + p * at[8]! + u * at[12]! - (q * (p * ax + u * bx) + v * (p * dx + u * cx));
       out[i + 1] = q * at[1]! + v * at[5]! + p * at[9]! + u * at[13]! - (q * (p * ay + u * by) + v * (p * dy + u * cy));
     },
     slopes(u, v) {
-      curveInto(at, 0, top, u, t, true);
-      curveInto(at, 4, bottom, u, b, true);
-      curveInto(at, 8, left, v, l, true);
-      curveInto(at, 12, right, v, r, true);
+      curveInto(at, 0, top, u, onTop, true);
+      curveInto(at, 4, bottom, u, onBottom, true);
+      curveInto(at, 8, left, v, onLeft, true);
+      curveInto(at, 12, right, v, onRight, true);
       const [p, q] = [1 - u, 1 - v];
       return {
         du: {

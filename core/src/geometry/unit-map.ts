@@ -18,7 +18,7 @@ const HALVINGS = 12;
 
 /** A line of the unit square, mapped: its points, and between them as many more as keep the chord error within `WARP_CHORD`. */
 export function mapUnitLine(map: UnitMap, line: Polyline): Float64Array<ArrayBuffer> {
-  const out = new Grown(2 * line.length);
+  const out: number[] = [];
   const p = new Float64Array(2);
   const put = (u: number, v: number): readonly [number, number] => {
     map.into(p, 0, u, v);
@@ -43,11 +43,11 @@ export function mapUnitLine(map: UnitMap, line: Polyline): Float64Array<ArrayBuf
     if (left > 0 && ex * ex + ey * ey > WARP_CHORD * WARP_CHORD) {
       stretch(u0, v0, x0, y0, u, v, x, y, left - 1);
       stretch(u, v, x, y, u1, v1, x1, y1, left - 1);
-    } else out.put(x1, y1);
+    } else out.push(x1, y1);
   };
   let [u0, v0] = [line[0]!, line[1]!];
   let [x0, y0] = put(u0, v0);
-  out.put(x0, y0);
+  out.push(x0, y0);
   for (let i = 2; i < line.length; i += 2) {
     const [u1, v1] = [line[i]!, line[i + 1]!];
     const parts = Math.max(1, Math.ceil(Math.max(Math.abs(u1 - u0), Math.abs(v1 - v0)) / STRETCH));
@@ -60,26 +60,5 @@ export function mapUnitLine(map: UnitMap, line: Polyline): Float64Array<ArrayBuf
       [u0, v0, x0, y0] = [u, v, x, y];
     }
   }
-  return out.all();
-}
-
-/** Numbers of which it isn't known how many there will be. */
-class Grown {
-  private numbers: Float64Array<ArrayBuffer>;
-  private count = 0;
-  constructor(room: number) {
-    this.numbers = new Float64Array(Math.max(16, room));
-  }
-  put(x: number, y: number): void {
-    if (this.count + 2 > this.numbers.length) {
-      const more = new Float64Array(2 * this.numbers.length);
-      more.set(this.numbers);
-      this.numbers = more;
-    }
-    this.numbers[this.count++] = x;
-    this.numbers[this.count++] = y;
-  }
-  all(): Float64Array<ArrayBuffer> {
-    return this.numbers.slice(0, this.count);
-  }
+  return new Float64Array(out);
 }

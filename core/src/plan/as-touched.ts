@@ -43,7 +43,7 @@ function patchAsTouched(
   if (!placed) return { piece: null, fault: 'gone' };
   const { recipe, region } = placed;
   const drawn = drawnFor(plan, recipe);
-  if (!drawn) return { piece: region, fault: 'noDesign' };
+  if (drawn === undefined) return { piece: region, fault: 'noDesign' };
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
   const laid = layInPatch(drawn, recipe, seatOf(placed, shape));
   if (!laid) return { piece: region, fault: 'unfitted' };

@@ -1,6 +1,7 @@
 import { cornersOf, type Shape } from '../cloth/shape.ts';
 import { ONE_COPY } from '../fit/arrange.ts';
 import type { FitRule } from '../fit/fits.ts';
+import type { Orient } from '../fit/orient.ts';
 import { ASKEW, seatIn } from '../fit/seat.ts';
 import { WHOLE_LINE } from '../fit/trim.ts';
 import { NO_OUTLINE } from './outline-strokes.ts';
@@ -21,20 +22,19 @@ interface Version6 {
 /** Brings a plan of version 6 to version 7: everything is stitched where it was. */
 export function fromVersion6(plan: Readonly<Record<string, object>>): object {
   const { recipes, placements, regions } = plan as unknown as Version6;
-  // Designs stood upright on the quilt, but in a patch that stands on a corner as that does.
-  const onPoint = new Set(
-    Object.values(placements).flatMap(({ regionId, recipeId }) => {
-      const shape = regions[regionId]?.shape;
-      return shape && Math.abs(seatIn(shape, shape, 'patch').angle) > ASKEW && !isTurned(shape) ? [recipeId] : [];
-    }),
-  );
+  const stood = new Map<string, Stood>();
+  for (const { regionId, recipeId } of Object.values(placements)) {
+    const shape = regions[regionId]?.shape;
+    // What stands otherwise than upright says how the recipe is meant.
+    if (shape && stoodIn(shape) !== 'upright') stood.set(recipeId, stoodIn(shape));
+  }
   return {
     ...plan,
     recipes: eachOf(recipes, ({ orient, fit, ...recipe }, id) => ({
       ...recipe,
       trim: WHOLE_LINE,
       arrange: ONE_COPY,
-      orient: { ...orient, up: onPoint.has(id) ? 'patch' : 'quilt' },
+      orient: orientFrom6(orient, stood.get(id) ?? 'upright'),
       fit: fitFrom6(fit),
       outline: NO_OUTLINE,
     })),
@@ -42,9 +42,21 @@ export function fromVersion6(plan: Readonly<Record<string, object>>): object {
   };
 }
 
-/** A triangle, or a strip from top to bottom: by itself it would be worked another way than upright. */
-const isTurned = (shape: Shape): boolean =>
-  seatIn(shape, shape, 'patch').shape !== shape || cornersOf(shape).length !== 4;
+/** How designs stood in a patch: upright on the quilt; by the patch where that stands on a corner; by a strip that does, which would now run along it. */
+type Stood = 'upright' | 'byPatch' | 'acrossStrip';
+
+function stoodIn(shape: Shape): Stood {
+  const seat = seatIn(shape, shape, 'patch');
+  const isAlong = seat.shape !== shape;
+  const angle = seat.angle - (isAlong ? Math.PI / 2 : 0);
+  if (cornersOf(shape).length !== 4 || Math.abs(angle) <= ASKEW) return 'upright';
+  return isAlong ? 'acrossStrip' : 'byPatch';
+}
+
+function orientFrom6({ angle, mirror }: Recipe6['orient'], stood: Stood): Orient {
+  if (stood === 'upright') return { angle, mirror, up: 'quilt' };
+  return { angle: stood === 'acrossStrip' ? angle - Math.PI / 2 : angle, mirror, up: 'patch' };
+}
 
 function fitFrom6({ kind, margin }: Recipe6['fit']): FitRule {
   const margins = [margin];

@@ -1,8 +1,9 @@
 import { clothPoint, type ClothPoint } from '../geometry/point.ts';
 import { pointIn } from '../geometry/polyline.ts';
-import type { Plan } from './evaluate.ts';
+import { type Plan, settling } from './evaluate.ts';
 import { graphOf } from './landmarks.ts';
 import { laidPlacement } from './placement-bands.ts';
+import { placementByRegion } from './placement-index.ts';
 
 /** Ids of the patches on the other side of each patch's seams. */
 function neighbours(plan: Plan): ReadonlyMap<string, ReadonlySet<string>> {
@@ -20,15 +21,12 @@ function neighbours(plan: Plan): ReadonlyMap<string, ReadonlySet<string>> {
   return found;
 }
 
-const placementByRegion = (plan: Plan): ReadonlyMap<string, string> =>
-  new Map(Object.values(plan.records.placements).map(({ id, regionId }) => [regionId, id]));
-
 /** Where the stitching of a placement begins and ends; empty where nothing is laid. */
-export function endsOfPlacement(plan: Plan, id: string): readonly ClothPoint[] {
+export const endsOfPlacement = settling((plan: Plan, id: string): readonly ClothPoint[] => {
   const strokes = plan.get(laidPlacement, id)?.strokes;
   const [first, last] = [strokes?.[0], strokes?.at(-1)];
   return first && last ? [pointIn(first.line, 0, clothPoint), pointIn(last.line, -1, clothPoint)] : [];
-}
+});
 
 /** Where the stitching in the patches beside a patch begins and ends. */
 export function neighbourEnds(plan: Plan, regionId: string): readonly ClothPoint[] {

@@ -18,7 +18,7 @@ export const MOST_OUTLINES = 12;
 /**
  * The strokes with the patch's outline, its edges as they were touched. A line begins where it is nearest to what was stitched just before; within
  * a stitch of that it goes on from there without a cut. Before a design, the last of them ends there likewise. Lines that the patch has no room for
- * are left out.
+ * are left out; a check says so.
  */
 export function withOutline(
   strokes: readonly Stroke[],
@@ -27,15 +27,21 @@ export function withOutline(
   stitchesPerInch: number,
 ): readonly Stroke[] {
   const rings = lines.flatMap((inset) => {
-    const inner = inset === 0 ? shape : insetOf(shape, inset);
-    const ring = inner && outlineOf(inner);
-    return ring ? [polyline([...ring, ring[0]!])] : [];
+    const line = outlineAt(shape, inset);
+    return line ? [line] : [];
   });
   const most = stitchLength(stitchesPerInch);
   const added = (all: readonly Stroke[], ring: Polyline): readonly Stroke[] => goneOn(all, ring, most);
   if (when === 'after') return rings.reduce(added, strokes);
   // Seen from the other end it is the same: the outline goes on from the design's start.
   return turnedBack(rings.toReversed().reduce(added, turnedBack(strokes)));
+}
+
+/** One line round a patch, closed; null where there is no room for it. */
+export function outlineAt(shape: Shape, inset: number): Float64Array<ArrayBuffer> | null {
+  const inner = inset === 0 ? shape : insetOf(shape, inset);
+  const ring = inner && outlineOf(inner);
+  return ring && polyline([...ring, ring[0]!]);
 }
 
 /** A ring after some strokes, from where it is nearest to their end. */

@@ -1,43 +1,63 @@
 import { arranged } from '../fit/arrange.ts';
 import { type Drawn, drawnBy } from '../fit/fit.ts';
-import { fitWarp } from '../fit/fits.ts';
+import { type Distortion, distortionOf } from '../fit/distortion.ts';
+import { type FitRule, fitTakes, fitWarp } from '../fit/fits.ts';
+import { innerOf } from '../fit/margins.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Seat } from '../fit/seat.ts';
 import { trimmed } from '../fit/trim.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
-import type { Polyline } from '../geometry/polyline.ts';
+import { lengthOf, pointCount, type Polyline } from '../geometry/polyline.ts';
+import { LONGEST_IN_PATCH, MOST_POINTS_IN_PATCH } from '../tolerances.ts';
 import { withOutline } from './outline-strokes.ts';
 import type { RecipeStages } from './recipe.ts';
 import type { Stitched } from './stitch-strokes.ts';
 import { mapStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
-/** The stages that are the same in every patch: what a fit is given. */
+/** The stages that are the same in every patch: what a fit is given. Null when the repeats are more than can be stitched. */
 export function arrangedDesign(
   design: readonly Polyline[],
   { trim, arrange, orient }: Pick<RecipeStages, 'trim' | 'arrange' | 'orient'>,
-): Drawn {
+): Drawn | null {
+  const line = trimmed(design, trim);
+  const points = line.reduce((sum, one) => sum + pointCount(one), 0);
+  if (points * arrange.across * arrange.down > MOST_POINTS_IN_PATCH) return null;
   const turn = orientMap(orient);
-  return drawnBy(arranged(trimmed(design, trim), arrange).map((line) => applyToPolyline(turn, line)));
+  return drawnBy(arranged(line, arrange).map((one) => applyToPolyline(turn, one)));
 }
 
-/** A design laid on the cloth: its strokes, and the warp that took them there. */
+/** A design laid on the cloth: its strokes, the warp that took them there, and what that does to it. */
 export interface LaidInPatch {
   readonly strokes: readonly Stroke[];
   readonly warp: Warp;
+  readonly distortion: Distortion;
 }
 
-/** The stages in a patch. Null when the recipe's fit can't fill it, or the margins leave nothing of it. */
+/** The stages in a patch. Null when it can't be laid there: `whyNotLaid`. */
 export function layInPatch(
-  drawn: Drawn,
+  drawn: Drawn | null,
   { fit, outline, stitch }: Pick<RecipeStages, 'fit' | 'outline' | 'stitch'>,
   seat: Seat,
 ): LaidInPatch | null {
-  const warp = fitWarp(drawn, seat, fit);
-  if (!warp) return null;
+  const warp = drawn && fitWarp(drawn, seat, fit);
+  if (!drawn || !warp) return null;
+  const distortion = distortionOf(warp);
+  if (!(distortion.scale * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH)) return null;
   const strokes = mapStrokes(strokesOfDesign(drawn.lines), (line) => warp.mapLine(line));
-  return { strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch), warp };
+  return { strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch), warp, distortion };
+}
+
+/** Why a recipe can't be laid in a patch: its fit is for other shapes, its margins leave nothing, it is too much to stitch, or it has no answer there. */
+export function whyNotLaid(
+  drawn: Drawn | null,
+  fit: FitRule,
+  seat: Seat,
+): 'unsuitedFit' | 'smallPatch' | 'tooMuch' | 'cannotLie' {
+  if (!fitTakes(fit.kind, seat.shape)) return 'unsuitedFit';
+  if ('margins' in fit && !innerOf(seat.shape, fit)) return 'smallPatch';
+  return drawn && !fitWarp(drawn, seat, fit) ? 'cannotLie' : 'tooMuch';
 }
 
 /** Strokes as a generator lays them: in a space of their own, and the way from there to the cloth, a similarity. */

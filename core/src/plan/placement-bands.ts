@@ -32,14 +32,14 @@ export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed
   return placement && region && recipe ? { placement, region, recipe: { ...recipe, ...placement.own } } : null;
 }
 
-/** What a fit is given of a recipe, once for all patches that it is put in; undefined while there is no design. */
-export const drawnFor = (plan: Plan, { designId, trim, arrange, orient }: RecipeStages): Drawn | undefined =>
+/** What a fit is given of a recipe, once for all patches that it is put in; undefined while there is no design, null when it is too much. */
+export const drawnFor = (plan: Plan, { designId, trim, arrange, orient }: RecipeStages): Drawn | null | undefined =>
   plan.get(drawnOf, { designId, trim, arrange, orient });
 
 const drawnOf = (
   plan: Plan,
   stages: Pick<RecipeStages, 'designId' | 'trim' | 'arrange' | 'orient'>,
-): Drawn | undefined => {
+): Drawn | null | undefined => {
   const design = plan.get(designLines, stages.designId);
   return design && arrangedDesign(design, stages);
 };
@@ -52,7 +52,7 @@ export const seatOf = ({ region, recipe }: Placed, shape: Shape = region.shape):
 export function laidPlacement(plan: Plan, id: string): LaidInPatch | null | undefined {
   const placed = placedOf(plan, id);
   const drawn = placed && drawnFor(plan, placed.recipe);
-  return drawn && layInPatch(drawn, placed.recipe, seatOf(placed));
+  return placed && drawn !== undefined ? layInPatch(drawn, placed.recipe, seatOf(placed)) : undefined;
 }
 
 /** A patch, or one of the parts it is stitched in. */

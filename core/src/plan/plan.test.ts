@@ -9,6 +9,7 @@ import type { Region } from '../cloth/region.ts';
 import { outlineOf, polygonShape } from '../cloth/shape.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
 import { type ClothPoint, clothPoint, distance, framePoint } from '../geometry/point.ts';
+import { MOST_ACROSS } from '../fit/arrange.ts';
 import { seatIn } from '../fit/seat.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { learnCloth } from '../lineup/line-up.ts';
@@ -180,6 +181,16 @@ describe('the chain of stages', () => {
     expect(codes({}, shaped(ring.slice(0, 3)))).toEqual(['mend unsuitedFit']);
     expect(codes({}, shaped(ring.map(({ x, y }) => clothPoint(x, 4 * y))))).toEqual(['mend outOfReach']);
     expect(codes({}, region, [polyline([{ x: 5, y: 5 }])])).toContain('mend nothingToStitch');
+    const dented = shaped([ring[0]!, ring[1]!, clothPoint(120, 120), ring[3]!]);
+    expect(codes({ fit: { kind: 'corners', margins: [0], bend: 'straight' } }, dented)).toEqual(['mend cannotLie']);
+    const pin = { spot: { kind: 'line', along: 0 }, onto: { corner: 0, x: 0, y: 0 } } as const;
+    expect(codes({ fit: { kind: 'place', scale: 1, pin, second: pin } })).toEqual(['mend cannotLie']);
+    const many = { ...recipe.arrange, across: MOST_ACROSS, down: MOST_ACROSS };
+    const dense = polyline(Array.from({ length: 400 }, (_, i) => ({ x: (i % 2) * 10, y: i / 40 })));
+    expect(codes({ arrange: many }, region, [dense])).toEqual(['mend tooMuch']);
+    // An outline over the seam is meant; one that leaves nothing is lost.
+    const lines = (inset: number) => ({ outline: { ...recipe.outline, lines: [inset] } });
+    expect([codes(lines(-6)), codes(lines(101))]).toEqual([['know overSeam'], ['mend outlineLost']]);
     const curl = polyline(
       Array.from({ length: 400 }, (_, i) => ({ x: i / 40 + 0.05 * Math.sin(i / 4), y: 0.05 * Math.cos(i / 4) })),
     );

@@ -23,7 +23,7 @@ export type StageName = (typeof STAGE_NAMES)[number];
 export type OwnStages = Partial<Pick<RecipeStages, StageName>>;
 
 /** A quarter inch keeps lines off the seam allowance. */
-const USUAL_MARGIN = MM_PER_INCH / 4;
+export const USUAL_MARGIN = MM_PER_INCH / 4;
 
 /** How a design is worked until something else is said. */
 export const usualStages = (designId: string): RecipeStages => ({

@@ -1,5 +1,4 @@
 import { cornersOf, type Shape } from '../cloth/shape.ts';
-import type { DesignFacts } from '../design/analysis.ts';
 import type { DesignKind } from '../design/kind.ts';
 import type { FitRule } from '../fit/fits.ts';
 import type { Margins } from '../fit/margins.ts';
@@ -23,12 +22,14 @@ export function sortOf(shape: Shape): PatchSort {
   return shape.length > 4 ? 'traced' : 'quad';
 }
 
+const IN_QUAD = { block: 0, motif: 0.1, corner: 0.2, edgeToEdge: 0.25, triangle: 0.5, border: 0.6, line: 0.8 };
+
 /** How ill a kind of design suits a sort of patch, beyond what is measured: 0 is made for it. */
 export const UNSUITED: Readonly<Record<PatchSort, Readonly<Record<DesignKind, number>>>> = {
   triangle: { triangle: 0, motif: 0.2, block: 0.3, corner: 0.35, edgeToEdge: 0.5, border: 0.8, line: 0.8 },
   strip: { border: 0, line: 0.15, edgeToEdge: 0.2, motif: 0.35, block: 0.4, triangle: 0.6, corner: 0.7 },
-  quad: { block: 0, motif: 0.1, corner: 0.2, edgeToEdge: 0.25, triangle: 0.5, border: 0.6, line: 0.8 },
-  traced: { block: 0, motif: 0.1, corner: 0.2, edgeToEdge: 0.25, triangle: 0.5, border: 0.6, line: 0.8 },
+  quad: IN_QUAD,
+  traced: IN_QUAD,
   other: { motif: 0, block: 0.05, corner: 0.3, triangle: 0.3, edgeToEdge: 0.4, border: 0.7, line: 0.8 },
 };
 
@@ -40,7 +41,8 @@ const turned = (quarters: number, mirror = false): RecipeStages['orient'] => ({
 /** All ways that are looked at. */
 export function candidatesFor(
   sort: PatchSort,
-  { kind, directional }: Pick<DesignFacts, 'kind' | 'directional'>,
+  kind: DesignKind,
+  directional: boolean,
   margins: Margins,
 ): readonly Candidate[] {
   const contain: FitRule = { kind: 'contain', margins, turn: 'held' };

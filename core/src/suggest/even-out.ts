@@ -6,7 +6,8 @@ import { drawnSpacing } from '../plan/drawn-spacing.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import { type Placed, placedOf, seatOf } from '../plan/placement-bands.ts';
 import type { Seat } from '../fit/seat.ts';
-import { allRepeats, type Repeats } from './repeats-for.ts';
+import { bestOf } from './best-of.ts';
+import { allRepeats, type Repeats, STRETCH_WEIGHS } from './repeats-for.ts';
 
 /** A recipe as it would be with its lines nearer to a wanted spacing. */
 export interface Evened {
@@ -15,15 +16,13 @@ export interface Evened {
   readonly patches: number;
   readonly arrange: Arrange;
   readonly fit: FitRule;
-  /** From line to line, mm, in the middle of its patches: as it is, and as it would be. */
+  /** From line to line, mm, in the middle of the first of its patches: as it is, and as it would be. */
   readonly before: number;
   readonly after: number;
 }
 
 /** A design in a size of its own is made no smaller or larger than this against its drawn size. */
 const SIZES = { least: 0.5, most: 2 };
-/** A part too wide or too high weighs as much as so many parts of spacing. */
-const STRETCH_WEIGHS = 1.5;
 
 /**
  * Repeats and sizes of all recipes that bring the lines of the whole quilt as near to one spacing as they can be: least squares of its logarithm over
@@ -41,7 +40,7 @@ export function evenOut(plan: Plan, wanted: number): readonly Evened[] {
   }
   return [...byRecipe.values()].flatMap((placed) => {
     const { designId } = placed[0]!.recipe;
-    const drawn = drawnSpacing(plan, designId);
+    const drawn = plan.get(drawnSpacing, designId);
     const design = plan.get(designLines, designId);
     return drawn !== null && design ? (evened(placed, design, drawn, wanted) ?? []) : [];
   });
@@ -69,10 +68,7 @@ function evened(placed: readonly Placed[], design: readonly Polyline[], drawn: n
     return [{ cost, one: each[0]!.one! }];
   });
   const now = families[0]?.found.get(keyOf(arrange));
-  const best = judged.reduce<(typeof judged)[number] | null>(
-    (a, b) => (a === null || b.cost < a.cost - 1e-9 ? b : a),
-    null,
-  );
+  const best = bestOf(judged, ({ cost }) => cost);
   if (!best) return null;
   const { across, down, spacing } = best.one;
   return { ...rest, arrange: { ...arrange, across, down }, fit, before: now?.spacing ?? spacing, after: spacing };

@@ -1,11 +1,13 @@
 import { MOST_ACROSS } from '../fit/arrange.ts';
-import { type Drawn, hasArea } from '../fit/fit.ts';
+import { hasArea } from '../fit/fit.ts';
 import { fitWarp } from '../fit/fits.ts';
 import type { Seat } from '../fit/seat.ts';
 import { trimmed } from '../fit/trim.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import type { RecipeStages } from '../plan/recipe.ts';
+import { bestOf } from './best-of.ts';
 import { copiesDrawn, copySizes } from './copies-box.ts';
+import { sizeIn } from './size-in.ts';
 
 /** So many copies of a design in a patch, and how that comes out. */
 export interface Repeats {
@@ -17,8 +19,8 @@ export interface Repeats {
   readonly stretch: number;
 }
 
-/** Twice too dense weighs as much as this many times too wide. */
-const STRETCH_WEIGHS = 1.5;
+/** So much more than a part of spacing weighs a part of stretch. */
+export const STRETCH_WEIGHS = 1.5;
 
 /**
  * How many copies across and down bring a design's lines to a wanted distance on the cloth, its proportions kept as well as can be. Null where the
@@ -49,15 +51,11 @@ export function allRepeats(
   if (!sizes) return [];
   const at = (across: number, down: number): Repeats | null => {
     const drawn = copiesDrawn(sizes, across, down, orient);
-    const size = sizeIn(drawn, fit, seat);
-    return (
-      size && {
-        across,
-        down,
-        spacing: drawnSpacing * Math.sqrt(size.across * size.down),
-        stretch: size.across / size.down,
-      }
-    );
+    const warp = hasArea(drawn) ? fitWarp(drawn, seat, fit) : null;
+    if (!warp) return null;
+    const size = sizeIn(warp);
+    const spacing = drawnSpacing * Math.sqrt(size.across * size.down);
+    return { across, down, spacing, stretch: size.across / size.down };
   };
   // A size of its own stays as it is, however many.
   if (fit.kind === 'place') return [at(1, 1)].filter((one) => one !== null);
@@ -76,19 +74,3 @@ export function allRepeats(
   }
   return found;
 }
-
-/** How much larger than drawn a fit makes things at the middle of a patch, across and down. */
-function sizeIn(
-  drawn: Drawn,
-  fit: RecipeStages['fit'],
-  seat: Seat,
-): { readonly across: number; readonly down: number } | null {
-  const warp = hasArea(drawn) ? fitWarp(drawn, seat, fit) : null;
-  if (!warp) return null;
-  const { across, down } = warp.jacobian(0.5, 0.5);
-  const [a, d] = [Math.sqrt(across.x ** 2 + across.y ** 2), Math.sqrt(down.x ** 2 + down.y ** 2)];
-  return a > 0 && d > 0 ? { across: a, down: d } : null;
-}
-
-const bestOf = <T>(all: readonly T[], cost: (one: T) => number): T | null =>
-  all.reduce<T | null>((best, one) => (best === null || cost(one) < cost(best) - 1e-9 ? one : best), null);

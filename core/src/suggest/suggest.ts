@@ -2,17 +2,19 @@ import { outlineOf } from '../cloth/shape.ts';
 import type { DesignFacts } from '../design/analysis.ts';
 import { MOST_ACROSS, ONE_COPY } from '../fit/arrange.ts';
 import { distortionOf } from '../fit/distortion.ts';
-import { type Drawn, hasArea } from '../fit/fit.ts';
-import { type FitRule, fitWarp, marginsOf, refitted } from '../fit/fits.ts';
+import { type Drawn, drawnBy, hasArea } from '../fit/fit.ts';
+import { type FitRule, fitWarp, refitted } from '../fit/fits.ts';
 import { type Orient, orientMap } from '../fit/orient.ts';
 import type { Seat } from '../fit/seat.ts';
-import type { Warp } from '../fit/warp.ts';
-import { applyToPoint } from '../geometry/affine.ts';
+import { applyToPoint, applyToPolyline } from '../geometry/affine.ts';
 import { type ClothPoint, distance, type Point } from '../geometry/point.ts';
-import { boxRing, isConvex, ringBounds, signedArea } from '../geometry/polygon.ts';
-import { type RecipeStages, usualStages } from '../plan/recipe.ts';
+import { distanceToRing, insideRing, isConvex, ringBounds, signedArea } from '../geometry/polygon.ts';
+import { type RecipeStages, USUAL_MARGIN, usualStages } from '../plan/recipe.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
+import { bestOf } from './best-of.ts';
 import { type Candidate, candidatesFor, sortOf, UNSUITED } from './candidates.ts';
+import { copiesDrawn } from './copies-box.ts';
+import { sizeIn } from './size-in.ts';
 
 /** A design of the library as far as suggestions look at it. */
 export interface Offered {
@@ -50,67 +52,65 @@ export interface Suggestion {
 }
 
 /** What makes one suggestion better than another: each a cost of about 1 for what no one would take. */
-const WEIGHTS = { stretch: 2.5, shear: 1.6, spacing: 0.5, bare: 0.9, gap: 0.25, turned: 0.8, cuts: 0.12 };
-/** A distance to the neighbours' ends beyond this part of the patch's size counts as far, mm. */
+const WEIGHTS = { stretch: 2.5, shear: 1.6, spacing: 0.5, bare: 0.9, gap: 0.25, turned: 0.8, outside: 0.6, cut: 0.12 };
+/** A distance to the neighbours' ends beyond this part of the patch's size is far, however far. */
 const FAR = 0.5;
+/** Beyond so many cuts one more makes no difference. */
+const MANY_CUTS = 4;
 
 /** The best way to work each design in a patch, the most suited first. Designs that can't be laid there are left out. */
-export function suggest(
-  wanted: Wanted,
-  offered: readonly Offered[],
-  usual: RecipeStages = usualStages(''),
-): readonly Suggestion[] {
+export function suggest(wanted: Wanted, offered: readonly Offered[]): readonly Suggestion[] {
   const sort = sortOf(wanted.seat.shape);
   const ring = outlineOf(wanted.seat.shape);
-  const area = Math.abs(signedArea(ring));
   const looked = isConvex(ring) ? offered : likeliest(offered, ring);
   return looked
     .flatMap((design) => {
-      const ways = candidatesFor(
-        sort,
-        { kind: design.kind, directional: design.facts.directional },
-        marginsOf(usual.fit),
+      const { directional } = design.facts;
+      const ways = candidatesFor(sort, design.kind, directional, [USUAL_MARGIN]);
+      const best = bestOf(
+        ways.flatMap((way) => judged(wanted, ring, design, way) ?? []),
+        ({ cost }) => cost,
       );
-      const all = ways.flatMap((way) => judged(wanted, design, way, usual, area) ?? []);
-      const best = all.reduce<Suggestion | null>((a, b) => (a === null || b.cost < a.cost - 1e-9 ? b : a), null);
       return best ? [{ ...best, cost: best.cost + UNSUITED[sort][design.kind] }] : [];
     })
     .sort((a, b) => a.cost - b.cost);
 }
 
+/** One way to work a design; null where it can't be laid. @param ring of the patch */
 function judged(
-  { seat, ends, spacing: usualSpacing }: Wanted,
+  { seat, ends, spacing: usual }: Wanted,
+  ring: readonly Point[],
   { id, facts }: Offered,
   { orient, fit, repeats }: Candidate,
-  usual: RecipeStages,
-  area: number,
 ): Suggestion | null {
   const copies = repeats === 'even' ? evenCopies(facts, orient, seat, fit) : ONE;
   const whole = copiesOf(facts, copies, orient);
   const warp = whole && fitWarp(whole.drawn, seat, fit);
   if (!whole || !warp) return null;
-  const { scale, across: wide, down: high, shear, folded } = distortionOf(warp);
+  const { scale, across, down, shear, folded } = distortionOf(warp);
   if (folded) return null;
-  const stretch = Math.max(Math.abs(wide), Math.abs(high));
+  const area = Math.abs(signedArea(ring));
   const hull = whole.drawn.hull().map((p) => warp.mapPoint(p));
   const fills = Math.min(1, Math.abs(signedArea(hull)) / area);
   const spacing = facts.spacing === null ? null : facts.spacing * scale;
-  const gap = gapOf(warp, whole, ends);
-  const size = Math.sqrt(area);
-  const out = hull.some((p) => beyond(seat, p) > OUTSIDE_REGION) ? 0.6 : 0;
-  const isTurned = facts.directional && fit.kind === 'threePoint' && fit.apex !== 0;
+  const own = whole.ends.map((p) => warp.mapPoint(p));
+  const gap = ends.length === 0 ? null : Math.min(...own.flatMap((p) => ends.map((end) => distance(p, end))));
+  const cuts = facts.strokes * copies.down * (facts.join.joins ? 1 : copies.across) - 1;
   const cost =
-    WEIGHTS.stretch * Math.abs(Math.log((1 + wide) / (1 + high))) +
+    WEIGHTS.stretch * Math.abs(Math.log((1 + across) / (1 + down))) +
     WEIGHTS.shear * Math.abs(shear) +
     WEIGHTS.bare * (1 - fills) +
-    (spacing !== null && usualSpacing !== null ? WEIGHTS.spacing * Math.abs(Math.log(spacing / usualSpacing)) : 0) +
-    (gap === null ? 0 : WEIGHTS.gap * Math.min(1, gap / (FAR * size))) +
-    (isTurned ? WEIGHTS.turned : 0) +
-    WEIGHTS.cuts * Math.min(4, facts.strokes * copies.down * (facts.join.joins ? 1 : copies.across) - 1) +
-    out;
-  const stages = { ...usual, designId: id, orient, fit, arrange: { ...ONE_COPY, ...copies } };
-  return { stages, cost, stretch, shear, spacing, fills, gap };
+    (spacing === null || usual === null ? 0 : WEIGHTS.spacing * Math.abs(Math.log(spacing / usual))) +
+    (gap === null ? 0 : WEIGHTS.gap * Math.min(1, gap / (FAR * Math.sqrt(area)))) +
+    (facts.directional && fit.kind === 'threePoint' && fit.apex !== 0 ? WEIGHTS.turned : 0) +
+    (hull.some((p) => isOutside(ring, p)) ? WEIGHTS.outside : 0) +
+    WEIGHTS.cut * Math.min(MANY_CUTS, cuts);
+  const stages = { ...usualStages(id), orient, fit, arrange: { ...ONE_COPY, ...copies } };
+  return { stages, cost, stretch: Math.max(Math.abs(across), Math.abs(down)), shear, spacing, fills, gap };
 }
+
+const isOutside = (ring: readonly Point[], { x, y }: Point): boolean =>
+  !insideRing(ring, x, y) && distanceToRing(ring, x, y) > OUTSIDE_REGION;
 
 /** In a patch that bends inward so many are looked at: the others differ more from its proportions. */
 const LOOKED_AT = 40;
@@ -131,16 +131,15 @@ function copiesOf(
   { width, height, start, end, join, hull }: Offered['facts'],
   { across, down }: Copies,
   orient: Orient,
-) {
+): { readonly drawn: Drawn; readonly ends: readonly Point[] } | null {
   const map = orientMap(orient);
-  const [right, below] = [(across - 1) * (join.joins ? join.repeat : width), (down - 1) * height];
-  const outline =
+  const pitch = { x: join.joins ? join.repeat : width, y: height };
+  const box = { minX: 0, minY: 0, maxX: width, maxY: height };
+  const drawn =
     across === 1 && down === 1 && hull && hull.length >= 6
-      ? Array.from({ length: hull.length / 2 }, (_, i) => ({ x: hull[2 * i]!, y: hull[2 * i + 1]! }))
-      : boxRing({ minX: 0, minY: 0, maxX: width + right, maxY: height + below });
-  const turned = outline.map((p) => applyToPoint(map, p));
-  const box = ringBounds(turned);
-  const drawn: Drawn = { lines: [], box, hull: () => turned };
+      ? drawnBy([applyToPolyline(map, Float64Array.from(hull))])
+      : copiesDrawn({ box, pitch }, across, down, orient);
+  const [right, below] = [(across - 1) * pitch.x, (down - 1) * pitch.y];
   // Rows go there and back: after an even number the end lies under the start.
   const last = down % 2 === 1 ? { x: end.x + right, y: end.y + below } : { x: start.x, y: start.y + below };
   return hasArea(drawn) ? { drawn, ends: [start, last].map((p) => applyToPoint(map, p)) } : null;
@@ -151,33 +150,11 @@ function evenCopies(facts: Offered['facts'], orient: Orient, seat: Seat, fit: Fi
   const one = copiesOf(facts, ONE, orient);
   const warp = one && fitWarp(one.drawn, seat, refitted(fit, 'along'));
   if (!warp) return ONE;
-  const { across, down } = warp.jacobian(0.5, 0.5);
-  const wide = Math.sqrt((across.x ** 2 + across.y ** 2) / (down.x ** 2 + down.y ** 2));
+  const { across, down } = sizeIn(warp);
   const isOnSide = Math.abs(Math.sin(orient.angle)) > Math.SQRT1_2;
   // So much wider than in proportion, or higher: further copies fit beside it, or below.
+  const times = Math.max(across / down, down / across);
   const pitch = facts.join.joins ? facts.join.repeat / facts.width : 1;
-  const more = (times: number, each: number): number =>
-    Math.min(MOST_ACROSS, Math.max(1, Math.round(1 + (times - 1) / each)));
-  return wide > 1 !== isOnSide
-    ? { across: more(Math.max(wide, 1 / wide), pitch), down: 1 }
-    : { across: 1, down: more(Math.max(wide, 1 / wide), 1) };
-}
-
-const gapOf = (
-  warp: Warp,
-  { ends: own }: { readonly ends: readonly Point[] },
-  ends: readonly ClothPoint[],
-): number | null =>
-  ends.length === 0 ? null : Math.min(...own.flatMap((p) => ends.map((end) => distance(warp.mapPoint(p), end))));
-
-/** How far a place lies outside a patch, beyond its straight edges from corner to corner. */
-function beyond({ shape }: Seat, p: Point): number {
-  const ring = outlineOf(shape);
-  let most = -Infinity;
-  ring.forEach((a, i) => {
-    const b = ring[(i + 1) % ring.length]!;
-    const length = Math.sqrt((b.x - a.x) ** 2 + (b.y - a.y) ** 2);
-    if (length > 0) most = Math.max(most, ((b.y - a.y) * (p.x - a.x) - (b.x - a.x) * (p.y - a.y)) / length);
-  });
-  return most;
+  const copies = (each: number): number => Math.min(MOST_ACROSS, Math.round(1 + (times - 1) / each));
+  return across > down !== isOnSide ? { across: copies(pitch), down: 1 } : { across: 1, down: copies(1) };
 }

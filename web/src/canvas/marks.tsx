@@ -179,16 +179,26 @@ export function DoubtMark({
   );
 }
 
-/** A patch that is like the chosen one: a dashed line within its seam. */
-export const AlikeMark = ({ ring, scale }: { readonly ring: readonly Point[]; readonly scale: number }) => (
-  <Line
-    points={flat(ring)}
-    closed
-    stroke={MOORLAND.gorse}
-    strokeWidth={2 / scale}
-    dash={[8 / scale, 6 / scale]}
-    lineJoin="round"
+/** The patches that are like the chosen one: a dashed line along their seams. */
+export const AlikeMarks = ({
+  rings,
+  scale,
+}: {
+  readonly rings: readonly (readonly Point[])[];
+  readonly scale: number;
+}) => (
+  <Shape
     listening={false}
+    sceneFunc={(konva) => {
+      const context = konva._context;
+      context.strokeStyle = MOORLAND.gorse;
+      context.lineWidth = 2 / scale;
+      context.setLineDash([8 / scale, 6 / scale]);
+      context.beginPath();
+      for (const ring of rings) trace(context, ring);
+      context.stroke();
+      context.setLineDash([]);
+    }}
   />
 );
 

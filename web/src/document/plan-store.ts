@@ -91,7 +91,10 @@ export const cancel = (): void => usePlan.setState(({ committed }) => ({ records
 export function commit(mark: string): void {
   const { committed, records, undoable } = usePlan.getState();
   const diff = diffPlans(committed, records);
-  if (diff.length === 0) return;
+  if (diff.length === 0) {
+    cancel();
+    return;
+  }
   usePlan.setState({ undoable: [...undoable, { mark, diff }], redoable: [] });
   post(mark, diff);
 }

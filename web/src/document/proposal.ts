@@ -1,11 +1,11 @@
-import { type OwnStages, type PlanRecords, type RecipeStages } from '@gorse/core';
+import type { PlacementRecord, PlanRecords, RecipeStages } from '@gorse/core';
 import { create } from 'zustand';
 import { cancel, commit, edit, preview, usePlan } from './plan-store.ts';
-import { changeStages, ownRecipe, ownStages, placementsOf, setRecipe } from './recipes.ts';
+import { changeStages, followersOf, ownRecipe, ownStages, setRecipe } from './recipes.ts';
 
 /** A change of a recipe that several patches share: shown in all of them, and made only when it is accepted. */
 export interface Proposal {
-  /** The patch it was begun in. */
+  /** The patch it was last changed in. */
   readonly placementId: string;
   readonly recipeId: string;
   readonly mark: string;
@@ -14,54 +14,62 @@ export interface Proposal {
   readonly since: PlanRecords;
 }
 
-export const useProposal = create<{ readonly open: Proposal | null }>(() => ({ open: null }));
-
-/** Whether more than one patch follows when stages of a placement change. */
-function isShared(placementId: string, change: Partial<RecipeStages>): boolean {
-  const { committed } = usePlan.getState();
-  const placement = committed.placements[placementId];
-  if (!placement || Object.keys(change).every((stage) => stage in placement.own)) return false;
-  return placementsOf(committed, placement.recipeId).length > 1;
+interface Proposed {
+  readonly open: Proposal | null;
+  /** A stage follows the hand. */
+  readonly isDragged: boolean;
 }
 
-/** Shows a change of a placement's stages while it is dragged; `dropStages` ends it. */
-export function dragStages(placementId: string, change: OwnStages): void {
+const NONE: Proposed = { open: null, isDragged: false };
+
+export const useProposal = create<Proposed>(() => NONE);
+
+/** Shows a change of a placement's stages while it is dragged; `setStages` or `dropStages` ends it. */
+export function dragStages(placementId: string, change: Partial<RecipeStages>): void {
+  const placement = usePlan.getState().committed.placements[placementId];
+  if (!placement) return;
+  useProposal.setState({ isDragged: true });
+  preview(changeStages(placementId, withProposed(placement, change)));
+}
+
+/** Takes back what was dragged; what was proposed before is shown again. */
+export function dropStages(): void {
   const { open } = useProposal.getState();
-  const all = open?.placementId === placementId ? { ...open.change, ...change } : change;
-  preview(changeStages(placementId, all));
+  useProposal.setState({ isDragged: false });
+  if (open) preview(changeStages(open.placementId, open.change));
+  else cancel();
 }
 
 /** A change of a placement's stages, made at once where it is alone with them; else proposed. */
-export function setStages(mark: string, placementId: string, change: OwnStages): void {
-  if (isShared(placementId, change)) propose(mark, placementId, change);
-  else edit(mark, changeStages(placementId, change));
-}
-
-/** Another design in a patch that has one already. */
-export function setDesign(placementId: string, designId: string): void {
-  const placement = usePlan.getState().records.placements[placementId];
-  if (!placement) return;
-  if (isShared(placementId, { designId })) propose('design', placementId, { designId });
-  else edit('design', setRecipe(placement.recipeId, { designId }));
-}
-
-function propose(mark: string, placementId: string, change: Partial<RecipeStages>): void {
+export function setStages(mark: string, placementId: string, change: Partial<RecipeStages>): void {
   const { committed } = usePlan.getState();
+  const placement = committed.placements[placementId];
+  if (!placement) return;
+  if (followersOf(committed, placementId, change).length <= 1) {
+    useProposal.setState(NONE);
+    edit(mark, changeStages(placementId, change));
+    return;
+  }
+  const all = withProposed(placement, change);
+  preview(changeStages(placementId, all));
+  useProposal.setState({
+    open: { placementId, recipeId: placement.recipeId, mark, change: all, since: committed },
+    isDragged: false,
+  });
+}
+
+/** With what is proposed of the same recipe already, unless that would be this patch's own. */
+function withProposed({ recipeId, own }: PlacementRecord, change: Partial<RecipeStages>): Partial<RecipeStages> {
   const { open } = useProposal.getState();
-  const { recipeId } = committed.placements[placementId]!;
-  const all = open?.placementId === placementId ? { ...open.change, ...change } : change;
-  const { designId, ...stages } = all;
-  preview((records) =>
-    changeStages(placementId, stages)(designId === undefined ? records : setRecipe(recipeId, { designId })(records)),
-  );
-  useProposal.setState({ open: { placementId, recipeId, mark, change: all, since: committed } });
+  const goesOn = open?.recipeId === recipeId && Object.keys(open.change).every((stage) => !(stage in own));
+  return goesOn ? { ...open.change, ...change } : change;
 }
 
 /** Makes the proposed change in all patches that share the recipe, or in the one it was begun in. */
 export function accept(where: 'all' | 'here'): void {
   const { open } = useProposal.getState();
   if (!open) return;
-  useProposal.setState({ open: null });
+  useProposal.setState(NONE);
   if (where === 'here') preview(onlyHere(open));
   commit(where === 'here' ? `${open.mark}, here only` : open.mark);
 }
@@ -77,13 +85,20 @@ const onlyHere =
   };
 
 export function withdraw(): void {
-  useProposal.setState({ open: null });
+  useProposal.setState(NONE);
   cancel();
+}
+
+/** Whether the plan that is shown follows the hand just now. */
+export function useIsMoving(): boolean {
+  const isOpen = usePlan(({ records, committed }) => records !== committed);
+  const isStill = useProposal(({ open, isDragged }) => open !== null && !isDragged);
+  return isOpen && !isStill;
 }
 
 // Whatever else is done to the plan takes a proposal back.
 usePlan.subscribe(({ records, committed }, before) => {
   const { open } = useProposal.getState();
   if (open && (committed !== open.since || (records === committed && before.records !== records)))
-    useProposal.setState({ open: null });
+    useProposal.setState(NONE);
 });

@@ -2,9 +2,10 @@ import type { FitRule } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
 import { edit, undo, usePlan } from './plan-store.ts';
-import { accept, dragStages, setDesign, setStages, useProposal, withdraw } from './proposal.ts';
+import { accept, dragStages, dropStages, setStages, useProposal, withdraw } from './proposal.ts';
 import {
   changeStages,
+  followersOf,
   clearRegions,
   newRecipe,
   ownStages,
@@ -90,11 +91,30 @@ describe('a change of a shared recipe', () => {
     // What is its own is changed at once.
     setStages('fit', A!, { fit: FILL });
     expect([plan().committed.placements[A!]!.own, useProposal.getState().open]).toEqual([{ fit: FILL }, null]);
-    setDesign(A!, 'swell');
+    setStages('design', A!, { designId: 'swell' });
     accept('here');
     const own = plan().committed.placements[A!]!;
     expect([own.own, plan().committed.recipes[own.recipeId]]).toMatchObject([{}, { designId: 'swell', fit: FILL }]);
     expect(plan().committed.recipes[KELP.id]).toEqual(KELP);
+  });
+
+  it('goes on where a drag is dropped, and from another patch; what all have of their own isn’t counted', () => {
+    setStages('fit', A!, { fit: WIDER });
+    dragStages(B!, { trim: { from: 0.2, to: 1 } });
+    expect([useProposal.getState().isDragged, plan().records.recipes[KELP.id]!.trim.from]).toEqual([true, 0.2]);
+    dropStages();
+    expect(plan().records.recipes[KELP.id]).toMatchObject({ fit: WIDER, trim: KELP.trim });
+    setStages('trim', B!, { trim: { from: 0.1, to: 1 } });
+    expect(useProposal.getState().open).toMatchObject({ change: { fit: WIDER, trim: { from: 0.1 } }, placementId: B! });
+    withdraw();
+    const own = ownStages(A!, { fit: FILL })(SHARED);
+    expect(followersOf(own, B!, { fit: WIDER }).map(({ id }) => id)).not.toContain(A!);
+    expect(followersOf(own, A!, { fit: WIDER }).map(({ id }) => id)).toEqual([A!]);
+    expect(followersOf(own, A!, { fit: WIDER, designId: 'swell' })).toHaveLength(Object.keys(SHARED.placements).length);
+    // Dragged and dropped without one, or set as it was: nothing is left open.
+    dragStages(A!, { fit: FILL });
+    dropStages();
+    expect(plan().records).toBe(SHARED);
   });
 
   it('is taken back by whatever else is done, and by undo', () => {

@@ -74,8 +74,22 @@ export function setRecipe(recipeId: string, change: Partial<RecipeStages>): Edit
   };
 }
 
+/** The placements that follow when stages of one change: itself where they are its own, else those that take any of them from the recipe. */
+export function followersOf(
+  records: PlanRecords,
+  placementId: string,
+  change: Partial<RecipeStages>,
+): readonly PlacementRecord[] {
+  const placement = records.placements[placementId];
+  if (!placement) return [];
+  const shared = Object.keys(change).filter((stage) => !(stage in placement.own));
+  const follows = ({ id, own }: PlacementRecord): boolean =>
+    id === placementId || shared.some((stage) => !(stage in own));
+  return placementsOf(records, placement.recipeId).filter(follows);
+}
+
 /** Changes stages as a placement is worked: those that are its own for it alone, the others for all that share its recipe. */
-export function changeStages(placementId: string, change: OwnStages): Edit {
+export function changeStages(placementId: string, change: Partial<RecipeStages>): Edit {
   return (records) => {
     const placement = records.placements[placementId];
     if (!placement) return records;

@@ -33,15 +33,12 @@ describe('recipes in the worker', () => {
 
   it('are pictured in a patch before they are put there, with the time they take', () => {
     const stages = { ...usualStages('rings'), fit: RECIPE.fit };
-    const fitted = worker.on(FILLED).fittedIn('block-3-1', stages)!;
+    const { shape } = PLAN.regions['block-3-1']!;
+    const fitted = worker.on(FILLED).fittedIn(shape, stages)!;
     expect(fitted.outline).toHaveLength(4);
     expect(pointOf(fitted.lines[0]!, 0)).toEqual({ x: 400, y: 0 });
     expect(fitted.seconds).toBeGreaterThan(5);
-    // The same in a patch of another quilt; none where nothing can be laid.
-    const shape = PLAN.regions['block-3-1']!.shape;
-    expect(worker.on(FILLED).fittedInShape(shape, stages)).toEqual(fitted);
-    expect(worker.on(FILLED).fittedIn('block-3-1', { ...stages, designId: 'unknown' })).toBeNull();
-    expect(worker.on(FILLED).fittedIn('gone', stages)).toBeNull();
+    expect(worker.on(FILLED).fittedIn(shape, { ...stages, designId: 'unknown' })).toBeNull();
   });
 
   it('are suggested for a patch, so many at the most, and none for one that is gone', () => {

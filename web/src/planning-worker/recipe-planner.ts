@@ -25,7 +25,6 @@ import {
   stitchStrokes,
   suggest,
   type Suggestion,
-  usualStages,
 } from '@gorse/core';
 
 /** A suggestion to be shown: how it lies in the patch, and how long it takes. */
@@ -73,14 +72,8 @@ export const recipePlanner = (planNow: () => Plan) => ({
       ends: plan.get(neighbourEnds, regionId),
       spacing: plan.get(quiltSpacing, null),
     };
-    return suggest(wanted, offered, usualStages('')).slice(0, most);
+    return suggest(wanted, offered).slice(0, most);
   },
   /** How stages come out in a patch; null where they can't be laid, or the design isn't known. */
-  fittedIn(regionId: string, stages: RecipeStages): Fitted | null {
-    const plan = planNow();
-    const region = plan.records.regions[regionId];
-    return region ? fitted(plan, region.shape, stages) : null;
-  },
-  /** The same in a patch that is on no quilt. */
-  fittedInShape: (shape: Shape, stages: RecipeStages): Fitted | null => fitted(planNow(), shape, stages),
+  fittedIn: (shape: Shape, stages: RecipeStages): Fitted | null => fitted(planNow(), shape, stages),
 });

@@ -5,7 +5,6 @@ import {
   type ClothPoint,
   depthOf,
   type Distortion,
-  distortionOf,
   laidPlacement,
   lieOf,
   type Maker,
@@ -107,7 +106,7 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
 
 function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
   const laid = plan.get(laidPlacement, id);
-  return laid ? { distortion: distortionOf(laid.warp), grid: gridOf(laid.warp) } : null;
+  return laid ? { distortion: laid.distortion, grid: gridOf(laid.warp) } : null;
 }
 
 const GRID = [0, 0.25, 0.5, 0.75, 1];

@@ -27,20 +27,20 @@ export function ChoiceGrid<T extends string>({
       <SimpleGrid cols={columns} spacing={6} verticalSpacing={6}>
         {options.map((one) => (
           <Tooltip key={one.value} label={one.why} disabled={!one.disabled || !one.why}>
-            <Radio.Card
-              value={one.value}
-              aria-label={one.label}
-              className="choice"
-              // One that can't be chosen still says why.
-              aria-disabled={one.disabled ?? false}
-              data-off={one.disabled ? '' : undefined}
-              onClick={(event) => one.disabled && event.preventDefault()}
-              disabled={one.disabled ?? false}
-            >
-              <Text size="sm" ta="center">
-                {one.label}
-              </Text>
-            </Radio.Card>
+            {/* One that can't be chosen still says why: it lets the pointer through to what holds it. */}
+            <div>
+              <Radio.Card
+                value={one.value}
+                aria-label={one.label}
+                className="choice"
+                disabled={one.disabled ?? false}
+                style={one.disabled ? { pointerEvents: 'none' } : undefined}
+              >
+                <Text size="sm" ta="center">
+                  {one.label}
+                </Text>
+              </Radio.Card>
+            </div>
           </Tooltip>
         ))}
       </SimpleGrid>

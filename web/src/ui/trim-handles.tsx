@@ -1,22 +1,16 @@
-import { type DesignPoint, designPoint, formatLength, type Polyline } from '@gorse/core';
+import { designPoint, formatLength } from '@gorse/core';
 import type { KeyboardEvent } from 'react';
 import { useHandle } from './use-handle.ts';
-import type { Tool } from '../tools/hand.ts';
-import type { Cuts, TrimEnd } from '../tools/trim-end.ts';
+import type { TrimEnd } from '../tools/trim-end.ts';
 import { fromScreen, type View } from '../tools/view.ts';
 import { placeOn } from './line-view.tsx';
 import { useLengthStyle } from './preferences.ts';
 import { MOORLAND } from './theme.ts';
+import type { useTrim } from './use-trim.ts';
 
 interface Props {
-  /** The line before trimming. */
-  readonly strokes: readonly Polyline[];
-  readonly length: number;
-  readonly trim: Cuts;
+  readonly trimming: Pick<ReturnType<typeof useTrim>, 'drawn' | 'length' | 'cuts' | 'tool' | 'step'>;
   readonly map: View;
-  readonly onTrim: (end: TrimEnd) => Tool<DesignPoint>;
-  /** Moves an end along the line: by a stitch, or to the next corner. */
-  readonly onStep: (end: TrimEnd, way: 1 | -1, corner: boolean) => void;
 }
 
 /** Places on the line that can be dragged, or stepped with the arrow keys, to cut it shorter. */
@@ -27,20 +21,20 @@ export const TrimHandles = (props: Props) => (
   </>
 );
 
-function TrimHandle({ strokes, length, trim, map, onTrim, onStep, end }: Props & { readonly end: TrimEnd }) {
+function TrimHandle({ trimming: { drawn, length, cuts, tool, step }, map, end }: Props & { readonly end: TrimEnd }) {
   const style = useLengthStyle();
   const { onKeyDown, ...handle } = useHandle(
-    () => onTrim(end),
+    () => tool(end),
     (p) => fromScreen(map, p, designPoint),
   );
-  const cut = trim[end];
-  const at = placeOn(map, strokes, end === 'start' ? cut : length - cut);
+  const cut = cuts[end];
+  const at = placeOn(map, drawn, end === 'start' ? cut : length - cut);
   const key = (event: KeyboardEvent): void => {
     onKeyDown(event);
     const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : -1;
     if (!event.key.startsWith('Arrow')) return;
     event.preventDefault();
-    onStep(end, way, event.shiftKey);
+    step(end, way, event.shiftKey);
   };
   return (
     <g

@@ -22,13 +22,13 @@ const NO_LINES: readonly Polyline[] = [];
  * Trimming a line by its ends, with the hand or step by step. What is dragged is drawn of fewer points, so that it follows the hand whatever the
  * design; its lengths are a little shorter.
  * @param base the line before it is trimmed; null while it isn't known
- * @param put takes what is cut off at both ends, and `show` what is while an end is dragged
+ * @param put takes what is cut off at both ends, and `show` what is while an end is dragged; null when it is dropped
  */
 export function useTrim(
   base: readonly Polyline[] | null,
   trim: Cuts,
   put: (cuts: Cuts) => void,
-  show?: (cuts: Cuts) => void,
+  show?: (cuts: Cuts | null) => void,
 ) {
   const [dragged, setDragged] = useState<{ readonly end: TrimEnd; readonly cut: number } | null>(null);
   const coarse = useMemo(() => (base ? coarsened(base) : []), [base]);
@@ -58,7 +58,7 @@ export function useTrim(
         { strokes: coarse, shrink: shrinkOf(coarse, whole) },
         (cut) => {
           setDragged(cut === null ? null : { end: at, cut });
-          show?.(cut === null ? trim : { ...trim, [at]: cut / shrinkOf(coarse, whole) });
+          show?.(cut === null ? null : { ...trim, [at]: cut / shrinkOf(coarse, whole) });
         },
         (cut) => put({ ...trim, [at]: cut }),
       ),

@@ -42,16 +42,7 @@ export function LinePicture({ name, trim, pointing, preview, places, compared }:
                 {pointing.marks.map((p, i) => (
                   <Mark key={i} map={map} at={p} />
                 ))}
-                {played === null && !pointing.tool && (
-                  <TrimHandles
-                    strokes={trim.drawn}
-                    length={trim.length}
-                    trim={trim.cuts}
-                    map={map}
-                    onTrim={trim.tool}
-                    onStep={trim.step}
-                  />
-                )}
+                {played === null && !pointing.tool && <TrimHandles trimming={trim} map={map} />}
               </>
             )}
           </LineView>

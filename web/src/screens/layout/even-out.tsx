@@ -1,7 +1,7 @@
 import type { DesignAnswer } from '@gorse/contract';
 import { counted, type Evened, formatLength, MM_PER_INCH, type PlanRecords } from '@gorse/core';
 import { Button, Group, Stack, Table, Text, Title } from '@mantine/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { cancel, commit, preview, usePlan } from '../../document/plan-store.ts';
 import { setRecipe } from '../../document/recipes.ts';
 import { planner } from '../../planning-worker/link.ts';
@@ -9,7 +9,7 @@ import { LengthInput } from '../../ui/length-input.tsx';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
-/** What is asked for until something else is said: a finger's width and a half. */
+/** What is asked for until something else is said: an inch, as much as most battings hold twice over. */
 const USUAL = MM_PER_INCH;
 
 /** Brings the lines of all recipes nearest to one spacing: shown on the whole quilt, made when it is accepted. */
@@ -21,6 +21,8 @@ export function EvenOut({ designs }: { readonly designs: readonly DesignAnswer[]
   const recipes = usePlan((state) => Object.keys(state.records.recipes).length);
   // Whatever else is done to the plan takes it back.
   const shown = open && open.since === committed ? open.evened : null;
+  const isShown = shown !== null;
+  useEffect(() => (isShown ? cancel : undefined), [isShown]);
   const look = async (): Promise<void> => {
     try {
       const since = usePlan.getState().committed;

@@ -3,11 +3,10 @@ import { Button, Group, Stack, Text } from '@mantine/core';
 import { IconCopy, IconStack2 } from '@tabler/icons-react';
 import { memo, useMemo } from 'react';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { placeRecipe } from '../../document/recipes.ts';
+import { placementsOf, placeRecipe } from '../../document/recipes.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { isDiffering, sentence } from './problem-words.ts';
-import { useSharing } from './proposal-bar.tsx';
 
 /** The patches that are alike, and those that share the recipe. */
 export const FamilyPart = memo(function FamilyPart({
@@ -23,28 +22,28 @@ export const FamilyPart = memo(function FamilyPart({
 }) {
   const { recipeId } = placement;
   const alike = useAlike(region);
-  const open = usePlan(({ records }) => {
+  const without = usePlan(({ records }) => {
     const held = new Set(
       Object.values(records.placements).flatMap((one) => (one.recipeId === recipeId ? [one.regionId] : [])),
     );
     return alike.filter(({ id }) => !held.has(id)).length;
   });
-  const useOnAll = (): void => {
+  const putOnAll = (): void => {
     const { records } = usePlan.getState();
     const recipe = records.recipes[recipeId];
     const ids = alike.map(({ id }) => id);
     if (recipe) edit('recipe on all alike', placeRecipe(ids, recipe));
   };
-  const sharing = useSharing(recipeId);
+  const sharing = usePlan(({ records }) => placementsOf(records, recipeId).length);
   return (
     <Stack gap={6} mt="md" component="section" aria-label="Patches alike">
-      {open > 0 && (
-        <Button leftSection={<IconStack2 size={18} />} onClick={useOnAll}>
+      {without > 0 && (
+        <Button leftSection={<IconStack2 size={18} />} onClick={putOnAll}>
           Use on all {alike.length} alike
         </Button>
       )}
       <Button
-        variant={open > 0 ? 'default' : 'filled'}
+        variant={without > 0 ? 'default' : 'filled'}
         leftSection={<IconCopy size={18} />}
         onClick={() => onSame(recipeId)}
       >

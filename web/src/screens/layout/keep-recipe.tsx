@@ -47,8 +47,8 @@ export function KeepRecipe({
       <Group align="flex-end" gap="xs" wrap="nowrap">
         <TextInput
           label="Keep it as"
-          maxLength={60}
-          data-autofocus
+          maxLength={120}
+          autoFocus
           style={{ flex: 1, minWidth: 0 }}
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}

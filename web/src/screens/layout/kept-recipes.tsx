@@ -1,15 +1,12 @@
 import type { KeptRecipeAnswer } from '@gorse/contract';
-import { outlineOf } from '@gorse/core';
-import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { ActionIcon, Group, Stack, Text, Title } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import { api } from '../../api/api.ts';
 import { KEYS, queryClient, useKeptRecipes } from '../../api/queries.ts';
-import { usePlan } from '../../document/plan-store.ts';
-import { planner } from '../../planning-worker/link.ts';
-import type { Fitted } from '../../planning-worker/recipe-planner.ts';
 import { tellDone, tellError } from '../../ui/notices.ts';
 import { FittedPicture } from './fitted-picture.tsx';
+import { useFitted } from './use-fitted.ts';
 
 /** The recipes that are kept for all quilts, each in the patch that it was kept from. */
 export function KeptRecipes() {
@@ -29,7 +26,9 @@ export function KeptRecipes() {
 }
 
 function Kept({ recipe }: { readonly recipe: KeptRecipeAnswer }) {
-  const fitted = usePicture(recipe);
+  const { stages, shape } = recipe;
+  const all = useMemo(() => [stages], [stages]);
+  const fitted = useFitted(shape, all).get(stages);
   const refresh = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.recipes });
   const remove = async (): Promise<void> => {
     try {
@@ -50,31 +49,14 @@ function Kept({ recipe }: { readonly recipe: KeptRecipeAnswer }) {
       <Text style={{ flex: 1 }} truncate title={recipe.name}>
         {recipe.name}
       </Text>
-      <Button
+      <ActionIcon
         variant="subtle"
         color="rowan"
-        size="compact-sm"
         aria-label={`Keep ${recipe.name} no longer`}
         onClick={() => void remove()}
       >
         <IconTrash size={16} />
-      </Button>
+      </ActionIcon>
     </Group>
   );
-}
-
-/** A kept recipe in its own patch. */
-function usePicture({ stages, shape }: KeptRecipeAnswer): Fitted | undefined {
-  const [fitted, setFitted] = useState<Fitted>();
-  useEffect(() => {
-    const left = new AbortController();
-    const look = async (): Promise<void> => {
-      await planner.teach(usePlan.getState().records, stages.designId);
-      const found = await planner.of(usePlan.getState().records).fittedInShape(shape, stages);
-      if (!left.signal.aborted) setFitted(found ?? { outline: outlineOf(shape), lines: [], seconds: 0 });
-    };
-    look().catch(tellError);
-    return () => left.abort();
-  }, [stages, shape]);
-  return fitted;
 }

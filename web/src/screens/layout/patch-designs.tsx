@@ -1,10 +1,10 @@
 import type { DesignAnswer, KeptRecipeAnswer } from '@gorse/contract';
-import type { RecipeStages } from '@gorse/core';
+import type { RecipeStages, Region } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { useCallback, useMemo } from 'react';
 import { useKeptRecipes } from '../../api/queries.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { setDesign } from '../../document/proposal.ts';
+import { setStages } from '../../document/proposal.ts';
 import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
 import { DesignDrawer } from './design-drawer.tsx';
 import { KeptTile, SuggestionTile } from './suggestion-tile.tsx';
@@ -15,18 +15,17 @@ const NONE: readonly KeptRecipeAnswer[] = [];
 
 /** What the chosen patch can take: the recipes that are kept and what suits it, as they would lie there, then all designs. */
 export function PatchDesigns({
-  regionId,
+  region: { id: regionId, name: patch, shape },
   designs,
 }: {
-  readonly regionId: string;
+  readonly region: Region;
   readonly designs: readonly DesignAnswer[];
 }) {
   const chosenId = usePlan(({ records }) => records.recipes[placementIn(records, regionId)?.recipeId ?? '']?.designId);
-  const patch = usePlan(({ records }) => records.regions[regionId]?.name ?? 'the patch');
   const put = useCallback(
     (designId: string) => {
       const placement = placementIn(usePlan.getState().records, regionId);
-      if (placement) setDesign(placement.id, designId);
+      if (placement) setStages('design', placement.id, { designId });
       else edit('design', placeDesign(regionId, designId));
     },
     [regionId],
@@ -34,7 +33,7 @@ export function PatchDesigns({
   const suggestions = useSuggestions(regionId, designs);
   const kept = useKeptRecipes().data ?? NONE;
   const all = useMemo(() => [...kept, ...suggestions].map(({ stages }) => stages), [suggestions, kept]);
-  const fitted = useFitted(regionId, all);
+  const fitted = useFitted(shape, all);
   const tiles = useMemo(() => {
     const known = new Map(designs.map((design) => [design.id, design.name]));
     const about = (stages: RecipeStages) => ({

@@ -2,7 +2,7 @@ import { clothPoint, outlineOf, quiltOf, recordId, ringBounds } from '@gorse/cor
 import { memo, useMemo } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { AlikeMark, FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
+import { AlikeMarks, FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
@@ -27,6 +27,7 @@ export const PatchesCloth = memo(function PatchesCloth({
   const region = regionId === null ? undefined : regions[regionId];
   const ring = region && outlineOf(region.shape);
   const alike = useAlike(region);
+  const alikeRings = useMemo(() => alike.map(({ shape }) => outlineOf(shape)), [alike]);
   return (
     <ClothStage
       space={clothPoint}
@@ -42,9 +43,7 @@ export const PatchesCloth = memo(function PatchesCloth({
     >
       {(view) => (
         <>
-          {alike.map(({ id, shape }) => (
-            <AlikeMark key={id} ring={outlineOf(shape)} scale={view.scale} />
-          ))}
+          <AlikeMarks rings={alikeRings} scale={view.scale} />
           {ring && <Halo ring={ring} scale={view.scale} />}
           <PlannedThread scale={view.scale} />
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}

@@ -2,7 +2,7 @@ import { type ClothPoint, inLayers, MOST_ACROSS, patchAt, type RecipeRecord } fr
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { clearRegions, placeDesign, placementIn, placeRecipe, stagesOf } from '../../document/recipes.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
-import { setDesign, setStages } from '../../document/proposal.ts';
+import { setStages } from '../../document/proposal.ts';
 import { neighbour } from '../../tools/neighbour.ts';
 
 /** What the next patch clicked takes: a design, or a recipe that it shares with others. */
@@ -60,7 +60,7 @@ function put(regionId: string, { kind, id }: InHand): void {
   const held = placementIn(records, regionId);
   const recipe = kind === 'recipe' ? records.recipes[id] : undefined;
   if (recipe) edit('same recipe', placeRecipe([regionId], recipe));
-  else if (kind === 'design' && held) setDesign(held.id, id);
+  else if (kind === 'design' && held) setStages('design', held.id, { designId: id });
   else if (kind === 'design') edit('design', placeDesign(regionId, id));
 }
 

@@ -38,7 +38,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
           {inHand && <HandHint inHand={inHand} onDone={() => take(null)} />}
         </div>
         <div>
-          {region && inHand?.kind !== 'recipe' && <PatchDesigns regionId={region.id} designs={designs} />}
+          {region && inHand?.kind !== 'recipe' && <PatchDesigns region={region} designs={designs} />}
           <ChecksTray onShow={show} />
         </div>
       </div>

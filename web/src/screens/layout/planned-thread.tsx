@@ -1,5 +1,5 @@
 import { Thread } from '../../canvas/thread.tsx';
-import { usePlan } from '../../document/plan-store.ts';
+import { useIsMoving } from '../../document/proposal.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { MOORLAND } from '../../ui/theme.ts';
 
@@ -17,7 +17,7 @@ export function PlannedThread({
   readonly opacity?: number;
 }) {
   const byRecord = usePlanned((state) => state.byRecord);
-  const isMoving = usePlan(({ records, committed }) => records !== committed);
+  const isMoving = useIsMoving();
   const pieces = Object.values(byRecord).flatMap((record) => record.pieces);
   const hasty = isMoving && pieces.reduce((sum, { totals }) => sum + totals.stitches, 0) > MANY;
   return (

@@ -1,4 +1,5 @@
 import {
+  FAR_END,
   formatLength,
   type LengthStyle,
   type PlanProblem,
@@ -29,6 +30,12 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `${formatLength(problem.amount, style)} outside ${name} at the farthest.`;
     case 'overSeam':
       return `${formatLength(problem.amount, style)} over the seam of ${name}, as its margin says.`;
+    case 'cannotLie':
+      return `The fit has no answer in ${name}: two of its points lie on each other, or the patch bends inward.`;
+    case 'tooMuch':
+      return `What is to be stitched in ${name} is far too much: take fewer repeats, or a smaller size.`;
+    case 'outlineLost':
+      return `A line of the outline ${formatLength(problem.amount, style)} inside the seam has no room in ${name} and is left out.`;
     case 'differsAcross':
       return `${atStart(name)} comes out ${trimmed(100 * Math.abs(problem.amount), 1)} % ${problem.amount > 0 ? 'wider' : 'narrower'} than the others alike.`;
     case 'differsDown':
@@ -41,8 +48,8 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `Lines in ${name} lie ${formatLength(problem.amount, style)} apart, much farther than on the rest of the quilt.`;
     case 'farEnds':
       return problem.amount === 1
-        ? `${atStart(name)} begins and ends more than 1 in from where any neighbour does: a cut.`
-        : `${problem.amount} patches such as ${name} begin and end more than 1 in from where any neighbour does: a cut each.`;
+        ? `${atStart(name)} begins and ends more than ${formatLength(FAR_END, style)} from where any neighbour does: a cut.`
+        : `${problem.amount} patches such as ${name} begin and end more than ${formatLength(FAR_END, style)} from where any neighbour does: a cut each.`;
     case 'foldedFit':
       return `The bend folds the design over itself in ${name}.`;
     case 'unsuitedFit':

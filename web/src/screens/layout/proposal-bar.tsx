@@ -4,7 +4,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { useEffect, useState } from 'react';
 import { usePlan } from '../../document/plan-store.ts';
 import { accept, type Proposal, useProposal, withdraw } from '../../document/proposal.ts';
-import { placementsOf } from '../../document/recipes.ts';
+import { followersOf } from '../../document/recipes.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import type { ShownRecord } from '../../planning-worker/shown.ts';
 import { proposalWords } from './proposal-words.ts';
@@ -22,37 +22,42 @@ export function ProposalBar() {
 function useSettled(): Planned {
   const [settled, setSettled] = useState<Planned>(() => usePlanned.getState().byRecord);
   useEffect(() => {
-    const look = ({ byRecord }: { readonly byRecord: Planned }): void => {
+    const look = (): void => {
       const { records, committed } = usePlan.getState();
-      if (records === committed) setSettled(byRecord);
+      if (records === committed) setSettled(usePlanned.getState().byRecord);
     };
-    look(usePlanned.getState());
-    return usePlanned.subscribe(look);
+    look();
+    const [leavePlanned, leavePlan] = [usePlanned.subscribe(look), usePlan.subscribe(look)];
+    return () => {
+      leavePlanned();
+      leavePlan();
+    };
   }, []);
   return settled;
 }
 
 function Bar({ proposal, before }: { readonly proposal: Proposal; readonly before: Planned }) {
-  const placements = usePlan(({ records }) => records.placements);
+  const committed = usePlan((state) => state.committed);
+  const { placements } = committed;
   const regions = usePlan(({ records }) => records.regions);
   const after = usePlanned((state) => state.byRecord);
   const name = (id: string): string => regions[placements[id]?.regionId ?? '']?.name ?? 'the patch';
-  const siblings = Object.values(placements).filter(({ recipeId }) => recipeId === proposal.recipeId);
-  const reached = siblings.map(({ id }) => {
+  const followers = followersOf(committed, proposal.placementId, proposal.change);
+  const reached = followers.map(({ id }) => {
     const key = recordId({ source: 'placements', record: id });
     return { name: name(id), before: before[key], after: after[key] };
   });
   useHotkeys([['Escape', withdraw]], []);
   return (
     <Paper role="region" aria-label="Change of a shared recipe" className="proposal" p="sm" mb="sm" shadow="sm">
-      <Text fw={700}>This changes {siblings.length} patches</Text>
+      <Text fw={700}>This changes {followers.length} patches</Text>
       {proposalWords(reached).map((line) => (
         <Text key={line} size="sm">
           {line}
         </Text>
       ))}
       <Group gap="xs" mt="xs">
-        <Button onClick={() => accept('all')}>Change all {siblings.length}</Button>
+        <Button onClick={() => accept('all')}>Change all {followers.length}</Button>
         <Button variant="default" onClick={() => accept('here')}>
           Only {name(proposal.placementId)}
         </Button>
@@ -63,7 +68,3 @@ function Bar({ proposal, before }: { readonly proposal: Proposal; readonly befor
     </Paper>
   );
 }
-
-/** How many patches share a recipe. */
-export const useSharing = (recipeId: string): number =>
-  usePlan(({ records }) => placementsOf(records, recipeId).length);

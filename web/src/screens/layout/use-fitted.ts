@@ -1,4 +1,4 @@
-import type { RecipeStages } from '@gorse/core';
+import type { RecipeStages, Shape } from '@gorse/core';
 import { useEffect, useState } from 'react';
 import { usePlan } from '../../document/plan-store.ts';
 import { planner } from '../../planning-worker/link.ts';
@@ -8,9 +8,9 @@ import { tellError } from '../../ui/notices.ts';
 type All = ReadonlyMap<RecipeStages, Fitted>;
 const NONE: All = new Map();
 
-/** How recipes would come out in a patch, each as soon as it is worked out. @param all the same list as long as it is the same */
-export function useFitted(regionId: string, all: readonly RecipeStages[]): All {
-  const [found, setFound] = useState<{ readonly of: string; readonly fitted: All }>({ of: regionId, fitted: NONE });
+/** How recipes come out in a patch, each as soon as it is worked out. @param all the same list as long as it is the same, as is the shape */
+export function useFitted(shape: Shape, all: readonly RecipeStages[]): All {
+  const [found, setFound] = useState<{ readonly of: Shape; readonly fitted: All }>({ of: shape, fitted: NONE });
   useEffect(() => {
     const left = new AbortController();
     const isLeft = (): boolean => left.signal.aborted;
@@ -19,15 +19,15 @@ export function useFitted(regionId: string, all: readonly RecipeStages[]): All {
       for (const stages of all) {
         await planner.teach(usePlan.getState().records, stages.designId);
         if (isLeft()) return;
-        const one = await planner.of(usePlan.getState().records).fittedIn(regionId, stages);
+        const one = await planner.of(usePlan.getState().records).fittedIn(shape, stages);
         if (isLeft()) return;
         if (!one) continue;
         fitted = new Map([...fitted, [stages, one]]);
-        setFound({ of: regionId, fitted });
+        setFound({ of: shape, fitted });
       }
     };
     look().catch(tellError);
     return () => left.abort();
-  }, [regionId, all]);
-  return found.of === regionId ? found.fitted : NONE;
+  }, [shape, all]);
+  return found.of === shape ? found.fitted : NONE;
 }

@@ -16,6 +16,11 @@ const SECOND_NAMES: Readonly<Record<Second, string>> = {
   turned: 'Every second one turned round',
 };
 
+const WAYS = [
+  { way: 'across', label: 'Across', gap: 'gapAcross' },
+  { way: 'down', label: 'Down', gap: 'gapDown' },
+] as const;
+
 /** A spacing that can be asked for, mm. */
 const LEAST_SPACING = 1;
 const MOST_SPACING = 300;
@@ -24,31 +29,25 @@ function Arrange({ placementId, value: arrange, design }: StageProps<'arrange'>)
   const style = useLengthStyle();
   const put = (mark: string, change: Partial<ArrangeRule>) =>
     setStages(mark, placementId, { arrange: { ...arrange, ...change } });
-  const count = (value: number | string, mark: string, of: 'across' | 'down'): void => {
-    if (typeof value === 'number' && value >= 1 && value !== arrange[of]) put(mark, { [of]: value });
+  const count = (value: number | string, way: 'across' | 'down'): void => {
+    if (typeof value === 'number' && value >= 1 && value !== arrange[way]) put(`repeats ${way}`, { [way]: value });
   };
   const spacing = useSpacing(placementId, design?.facts.spacing ?? null);
   return (
     <Stack gap="sm">
       <Group grow>
-        <NumberInput
-          label="Across"
-          min={1}
-          max={MOST_ACROSS}
-          allowDecimal={false}
-          clampBehavior="strict"
-          value={arrange.across}
-          onChange={(value) => count(value, 'repeats across', 'across')}
-        />
-        <NumberInput
-          label="Down"
-          min={1}
-          max={MOST_ACROSS}
-          allowDecimal={false}
-          clampBehavior="strict"
-          value={arrange.down}
-          onChange={(value) => count(value, 'repeats down', 'down')}
-        />
+        {WAYS.map(({ way, label }) => (
+          <NumberInput
+            key={way}
+            label={label}
+            min={1}
+            max={MOST_ACROSS}
+            allowDecimal={false}
+            clampBehavior="strict"
+            value={arrange[way]}
+            onChange={(value) => count(value, way)}
+          />
+        ))}
       </Group>
       {spacing !== null && design?.facts.spacing && (
         <LengthInput
@@ -61,22 +60,17 @@ function Arrange({ placementId, value: arrange, design }: StageProps<'arrange'>)
         />
       )}
       <Group grow>
-        <LengthInput
-          label="Gap across"
-          description="As drawn; less than 0 overlaps"
-          value={arrange.gapAcross}
-          least={-1000}
-          most={1000}
-          onLength={(mm) => put('gap across', { gapAcross: mm })}
-        />
-        <LengthInput
-          label="Gap down"
-          description="As drawn; less than 0 overlaps"
-          value={arrange.gapDown}
-          least={-1000}
-          most={1000}
-          onLength={(mm) => put('gap down', { gapDown: mm })}
-        />
+        {WAYS.map(({ way, gap }) => (
+          <LengthInput
+            key={gap}
+            label={`Gap ${way}`}
+            description="As drawn; less than 0 overlaps"
+            value={arrange[gap]}
+            least={-1000}
+            most={1000}
+            onLength={(mm) => put(`gap ${way}`, { [gap]: mm })}
+          />
+        ))}
       </Group>
       <Select
         label="Repeats"

@@ -1,7 +1,7 @@
 import { formatLength, type Polyline, type Trim as TrimRule } from '@gorse/core';
 import { Button, Stack, Text } from '@mantine/core';
 import { useDesignStrokes } from '../../../api/queries.ts';
-import { dragStages, setStages } from '../../../document/proposal.ts';
+import { dragStages, dropStages, setStages } from '../../../document/proposal.ts';
 import { LineView } from '../../../ui/line-view.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { TrimHandles } from '../../../ui/trim-handles.tsx';
@@ -21,7 +21,7 @@ function Trim({ placementId, value: trim, design }: StageProps<'trim'>) {
     strokes,
     { start: trim.from * length, end: (1 - trim.to) * length },
     (cuts) => setStages('trim', placementId, { trim: toRule(cuts) }),
-    (cuts) => dragStages(placementId, { trim: toRule(cuts) }),
+    (cuts) => (cuts ? dragStages(placementId, { trim: toRule(cuts) }) : dropStages()),
   );
   if (strokes.length === 0) return <Text size="sm">The design is being read…</Text>;
   return (
@@ -33,16 +33,7 @@ function Trim({ placementId, value: trim, design }: StageProps<'trim'>) {
         height={HEIGHT}
         label="The line as it is trimmed"
       >
-        {(map) => (
-          <TrimHandles
-            strokes={trimming.drawn}
-            length={trimming.length}
-            trim={trimming.cuts}
-            map={map}
-            onTrim={trimming.tool}
-            onStep={trimming.step}
-          />
-        )}
+        {(map) => <TrimHandles trimming={trimming} map={map} />}
       </LineView>
       <Text size="sm">
         Drag the ring (start) or the square (end) along the line. Arrow keys move a chosen one by a stitch, with Shift
