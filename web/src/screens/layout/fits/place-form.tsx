@@ -1,5 +1,6 @@
+import type { DesignAnswer } from '@gorse/contract';
 import { cornersOf, type DesignSpot, type PatchSpot, type Pin, type PlaceRule, type Shape } from '@gorse/core';
-import { Group, NumberInput, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
+import { Fieldset, Group, NumberInput, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
 import { setStages } from '../../../document/proposal.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import type { FitFormProps } from './fit-view.ts';
@@ -18,6 +19,9 @@ const ALONG = 'along';
 const isSame = (a: DesignSpot, b: DesignSpot): boolean => JSON.stringify(a) === JSON.stringify(b);
 const keyOf = (spot: DesignSpot): string => Object.keys(SPOTS).find((key) => isSame(SPOTS[key]!.spot, spot)) ?? ALONG;
 
+/** The corners of a patch of four, as it sits. */
+const CORNERS = ['upper left corner', 'upper right corner', 'lower right corner', 'lower left corner'];
+
 /** A scale that can be asked for. */
 const BOUNDS = { least: 0.01, most: 100 };
 
@@ -25,7 +29,6 @@ export function PlaceForm({ placementId, fit, shape, design }: FitFormProps<'pla
   const put = (mark: string, change: Partial<PlaceRule>) =>
     setStages(mark, placementId, { fit: { ...fit, ...change } });
   const width = design?.facts.width ?? null;
-  const second: Pin = { spot: SPOTS.end!.spot, onto: { corner: null, x: 50, y: 0 } };
   return (
     <Stack gap="sm">
       {fit.second === null && (
@@ -54,40 +57,57 @@ export function PlaceForm({ placementId, fit, shape, design }: FitFormProps<'pla
           />
         </Group>
       )}
-      <PinForm pin={fit.pin} shape={shape} onPin={(pin) => put('place', { pin })} />
+      <Fieldset legend={fit.second ? 'First point' : 'Where'} p="xs">
+        <PinForm pin={fit.pin} shape={shape} onPin={(pin) => put('place', { pin })} />
+      </Fieldset>
       <Switch
         label="Two points onto two"
         checked={fit.second !== null}
-        onChange={(event) => put('two points', { second: event.currentTarget.checked ? second : null })}
+        onChange={(event) =>
+          put('two points', { second: event.currentTarget.checked && design ? besideOf(fit, design.facts) : null })
+        }
       />
       {fit.second && (
-        <PinForm pin={fit.second} shape={shape} nth="Second point: " onPin={(pin) => put('place', { second: pin })} />
+        <Fieldset legend="Second point" p="xs">
+          <PinForm pin={fit.second} shape={shape} onPin={(pin) => put('place', { second: pin })} />
+        </Fieldset>
       )}
     </Stack>
   );
+}
+
+/** A second point where it lies already: so far from the first as it is drawn. */
+function besideOf({ pin: { spot, onto }, scale }: PlaceRule, { width, height }: DesignAnswer['facts']): Pin {
+  const from = spot.kind === 'box' ? spot : { u: 0.5, v: 0.5 };
+  const other = from.u === 1 && from.v === 0 ? SPOTS.lowerLeft! : SPOTS.upperRight!;
+  const to = other.spot as typeof from;
+  const [x, y] = [onto.x + (to.u - from.u) * width * scale, onto.y + (to.v - from.v) * height * scale];
+  return { spot: other.spot, onto: { ...onto, x, y } };
 }
 
 /** Which point of the design lies where in the patch. */
 function PinForm({
   pin,
   shape,
-  nth = '',
   onPin,
 }: {
   readonly pin: Pin;
   readonly shape: Shape;
-  readonly nth?: string;
   readonly onPin: (pin: Pin) => void;
 }) {
   const { spot, onto } = pin;
   const moved = (change: Partial<PatchSpot>) => onPin({ ...pin, onto: { ...onto, ...change } });
   const spots = Object.entries(SPOTS).map(([value, { label }]) => ({ value, label }));
-  const corners = cornersOf(shape).map((_, i) => ({ value: String(i), label: `corner ${i + 1}` }));
+  const corners = cornersOf(shape);
+  const named = corners.map((_, i) => ({
+    value: String(i),
+    label: corners.length === CORNERS.length ? CORNERS[i]! : `corner ${i + 1}, clockwise`,
+  }));
   return (
     <Stack gap="xs">
       <SimpleGrid cols={2} spacing="xs">
         <Select
-          label={`${nth}${nth ? 'put' : 'Put'}`}
+          label="Put"
           allowDeselect={false}
           data={[...spots, { value: ALONG, label: 'a point on its line' }]}
           value={keyOf(spot)}
@@ -96,16 +116,16 @@ function PinForm({
           }
         />
         <Select
-          label={`${nth}${nth ? 'on' : 'On'} the patch’s`}
+          label="On the patch’s"
           allowDeselect={false}
-          data={[{ value: 'middle', label: 'middle' }, ...corners]}
+          data={[{ value: 'middle', label: 'middle' }, ...named]}
           value={onto.corner === null ? 'middle' : String(onto.corner)}
           onChange={(value) => value !== null && moved({ corner: value === 'middle' ? null : Number(value) })}
         />
       </SimpleGrid>
       {spot.kind === 'line' && keyOf(spot) === ALONG && (
         <NumberInput
-          label={`${nth}how far along its line`}
+          label="How far along its line"
           suffix=" %"
           min={0}
           max={100}
@@ -118,20 +138,8 @@ function PinForm({
         />
       )}
       <SimpleGrid cols={2} spacing="xs">
-        <LengthInput
-          label={`${nth}farther right`}
-          value={onto.x}
-          least={-6000}
-          most={6000}
-          onLength={(x) => moved({ x })}
-        />
-        <LengthInput
-          label={`${nth}farther down`}
-          value={onto.y}
-          least={-6000}
-          most={6000}
-          onLength={(y) => moved({ y })}
-        />
+        <LengthInput label="Farther right" value={onto.x} least={-6000} most={6000} onLength={(x) => moved({ x })} />
+        <LengthInput label="Farther down" value={onto.y} least={-6000} most={6000} onLength={(y) => moved({ y })} />
       </SimpleGrid>
     </Stack>
   );
