@@ -1,6 +1,8 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
 export * from './cloth/index.ts';
+export * from './frame/index.ts';
 export * from './photo/index.ts';
+export * from './simulate/index.ts';
 export { checkDensity } from './checks/check-rows.ts';
 export { problemsOf } from './checks/checks.ts';
 export { type Density, densityOf, densityPicture } from './density/density.ts';
@@ -120,7 +122,7 @@ export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
-export { cornerLandmarks, graphOf, markedPatches, type NamedPlace, touchOf } from './plan/landmarks.ts';
+export { cornerLandmarks, graphOf, markedPatches, measuredShape, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { Piece } from './plan/piece.ts';
 export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
@@ -226,53 +228,6 @@ export {
   runWithEvent,
 } from './run/run-state.ts';
 export { isSpeedEvent, nextSpeed, type Speed, SPEED_EVENTS, type SpeedEventKind, SPEEDS } from './run/speed.ts';
-export {
-  ANSWERS_WITHIN,
-  BEAT_EVERY,
-  FRAME_LINK_VERSION,
-  type FrameEvent,
-  headAt,
-  type Held,
-  type LoadCommand,
-  type NeedlePosition,
-  SILENCE,
-  type StrokeOfRun,
-  type FrameCommand,
-  type FrameEventKind,
-  type FrameFault,
-  type FrameMode,
-  type HeadCommand,
-  type MountCommand,
-  type TrueLine,
-  type TruePatch,
-  type FrameReply,
-  type FrameState,
-} from './frame/frame-link.ts';
-export { type ClothField, clothFields, seamsOf } from './simulate/cloth-fields.ts';
-export { commandHead, headState, standInProfile } from './simulate/head.ts';
-export { type Head, type HeadProfile, newHead } from './simulate/head-model.ts';
-export { advanceHead, mountHead } from './simulate/head-motion.ts';
-export { normalFrom, randomFrom, seedOf } from './simulate/random.ts';
-export {
-  BENCH_CLOTH,
-  type ClothNature,
-  clothUnder,
-  makeTrueCloth,
-  makeTrueQuilt,
-  PIECED_CLOTH,
-  seeCloth,
-  seeLine,
-  type TrueCloth,
-} from './simulate/true-cloth.ts';
-export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './simulate/whole-quilt.ts';
-export { type HeadSeen, interlock } from './frame/interlocks.ts';
-export { BEADS, type Bead, checksOf, type FrameAction, type HeadNow, type Instruction } from './frame/instruction.ts';
-export { cornersAtHand, type FoundAgain, type Landmark, lowestStitched } from './frame/landmarks.ts';
-export type { LineUpView } from './frame/line-up-view.ts';
-export { type FramePiece, piecesInPasses } from './frame/pieces-in-passes.ts';
-export { type Rolling, seamWayOf, type SeamWay } from './frame/rolling.ts';
-export { lineUpTask, type OnFrame, type Said, situationAt, type Task, taskAt } from './frame/situation.ts';
-export { NO_WISHES, type Wishes } from './frame/wanted.ts';
 export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchClock } from './stitch/motion.ts';
 export { needlePoints } from './stitch/needle-points.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';

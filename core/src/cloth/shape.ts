@@ -48,6 +48,19 @@ export function tracedShape(points: readonly Pick<Control, 'at' | 'corner'>[]): 
   ).map(({ at, corner }, i) => control(at, i, corner));
 }
 
+/** Corners that are as near to the upper left as this, mm, are alike there: the first stays first. */
+const ALIKE = 0.02;
+
+/** The same ring from the corner nearest to the upper left of its box, or where it has none from that point. */
+export function fromUpperLeft<C extends Pick<Control, 'at' | 'corner'>>(ring: readonly C[]): readonly C[] {
+  const least = clothPoint(Math.min(...ring.map(({ at }) => at.x)), Math.min(...ring.map(({ at }) => at.y)));
+  const from = ring.some(({ corner }) => corner) ? ring.filter(({ corner }) => corner) : ring;
+  const first = ring.indexOf(
+    from.reduce((best, one) => (distance(one.at, least) < distance(best.at, least) - ALIKE ? one : best)),
+  );
+  return [...ring.slice(first), ...ring.slice(0, first)];
+}
+
 /** A strip between two long edges, each followed from the same end: four corners, with the edges' other points between. */
 export function stripShape(one: readonly ClothPoint[], other: readonly ClothPoint[]): Shape {
   if (one.length < 2 || other.length < 2) throw new RangeError('each edge of a strip has two points or more');

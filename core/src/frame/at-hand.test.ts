@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { clothPoint } from '../geometry/point.ts';
 import type { RunStatus } from '../run/run-state.ts';
 import { atHand, type FrameRun } from './at-hand.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
@@ -10,6 +11,8 @@ const piece = (id: string, pass: number): FramePiece => ({
   regionId: null,
   outline: [],
   exactAt: [],
+  corners: [],
+  recipeId: null,
   isRow: true,
   top: 0,
   bottom: 0,
@@ -42,6 +45,24 @@ describe('the piece at hand', () => {
     expect(found([live, begun], { live })).toEqual(['c', 'ready', 'a']);
     expect(found([live, begun], { live, chosen: 'a' })).toEqual(['a', undefined, 'b']);
     expect(found([begun], { chosen: 'gone' })).toEqual(['b', 'stopped', 'a']);
+  });
+  it('knows the nearest that is worked alike and isn’t stitched, in reach before out of it', () => {
+    const at = (id: string, x: number, pass: number, recipeId: string | null = 'r'): FramePiece => ({
+      ...piece(id, pass),
+      ...{ recipeId, outline: [clothPoint(x, 0), clothPoint(x + 10, 10)] },
+    });
+    const pieces = [at('a', 100, 0), at('b', 0, 0), at('c', 140, 0), at('d', 110, 1), at('e', 105, 0, 'other')];
+    const next = (done: readonly string[], pass = 0) =>
+      atHand(
+        pieces,
+        done.map((id) => run(id, 'finished')),
+        'a',
+        null,
+        inPass(pass),
+      ).nextAlike?.id;
+    expect([next([]), next(['c']), next(['b', 'c'])]).toEqual(['c', 'b', 'd']);
+    expect([next([], 1), next(['b', 'c', 'd'])]).toEqual(['d', undefined]);
+    expect(atHand([at('a', 0, 0, null), at('b', 9, 0, null)], [], 'a', null, inPass(0)).nextAlike).toBeUndefined();
   });
   it('has no run that was given up or gone on with as another', () => {
     expect(found([run('a', 'abandoned')])).toEqual(['a', undefined, 'b']);

@@ -1,3 +1,5 @@
+import { distance } from '../geometry/point.ts';
+import { cornerMean } from '../geometry/polygon.ts';
 import { finishedPieces } from '../run/finished.ts';
 import { isOpen, type RunState, type RunStatus } from '../run/run-state.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
@@ -20,9 +22,23 @@ export interface AtHand<Run extends FrameRun> {
   readonly done: ReadonlySet<string>;
   /** What comes after the piece. */
   readonly next: FramePiece | undefined;
+  /** The nearest patch that isn't stitched yet of those that are worked by the same recipe, in reach before out of it. */
+  readonly nextAlike: FramePiece | undefined;
 }
 
 const OVER: ReadonlySet<RunStatus> = new Set(['abandoned', 'continued']);
+
+function nearestAlike(
+  piece: FramePiece,
+  others: readonly FramePiece[],
+  isInReach: (piece: FramePiece) => boolean,
+): FramePiece | undefined {
+  const alike = others.filter(({ recipeId }) => recipeId !== null && recipeId === piece.recipeId);
+  const near = alike.some(isInReach) ? alike.filter(isInReach) : alike;
+  const middle = cornerMean(piece.outline);
+  const away = ({ outline }: FramePiece): number => distance(cornerMean(outline), middle);
+  return near.reduce<FramePiece | undefined>((best, one) => (best && away(best) <= away(one) ? best : one), undefined);
+}
 
 /** The piece to work on: what she chose, else what is at the frame, else what was begun, else what comes next, in reach before out of it. */
 export function atHand<Run extends FrameRun>(
@@ -47,5 +63,6 @@ export function atHand<Run extends FrameRun>(
     run: runs.find((one) => one.pieceId === piece?.id && !OVER.has(one.state.status)) ?? null,
     done,
     next: others.find(isInReach) ?? others[0],
+    nextAlike: piece && nearestAlike(piece, others, isInReach),
   };
 }

@@ -127,7 +127,16 @@ describe('the point that the needle can be left down in', () => {
 
 describe('where the line-up must be sure', () => {
   const outline = boxRingIn({ minX: 0, minY: 110, maxX: 400, maxY: 180 }, clothPoint);
-  const lies = { regionId: null, top: 110, bottom: 180, outline, exactAt: [], isRow: true } as const;
+  const lies = {
+    regionId: null,
+    top: 110,
+    bottom: 180,
+    outline,
+    exactAt: [],
+    corners: [],
+    recipeId: null,
+    isRow: true,
+  } as const;
   const piece = { id: 'r2', name: 'row 2', pass: 1, ...lies };
   it('is all over the coming pieces, and closest where they meet what is stitched', () => {
     const targets = targetsOf(PLAN, [piece], [ROW], 1);
@@ -140,14 +149,17 @@ describe('where the line-up must be sure', () => {
     expect(targetsOf(PLAN, [piece], [ROW], 0).some((one) => one.join)).toBe(false);
   });
   it('is at the corners that a fit goes through, until they are touched', () => {
-    const block = { exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`) };
+    const block = { corners: [], exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`) };
     const landmarks = landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH), [], 0);
-    expect(cornersLeftOf(landmarks, block).map((i) => landmarks[i]!.name)).toEqual([
+    expect(cornersLeftOf(landmarks, block, false).map((i) => landmarks[i]!.name)).toEqual([
       'upper left corner of A1',
       'lower right corner of A1',
       'lower left corner of A1',
     ]);
-    expect([cornersLeftOf(landmarks, piece), cornersLeftOf(landmarks, undefined)]).toEqual([[], []]);
+    expect([cornersLeftOf(landmarks, piece, true), cornersLeftOf(landmarks, undefined, true)]).toEqual([[], []]);
+    // Whatever its fit, where it is lined up by its corners.
+    const contained = { exactAt: [], corners: block.exactAt };
+    expect([false, true].map((by) => cornersLeftOf(landmarks, contained, by).length)).toEqual([0, 3]);
   });
   it('knows its piece by its id, whatever that is called', () => {
     const [own, met] = [targetsOf(PLAN, [piece], [], 1), targetsOf(PLAN, [piece], [ROW], 1)];

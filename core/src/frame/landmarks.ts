@@ -53,12 +53,18 @@ export function landmarksOf(
   ];
 }
 
-/** Places of a piece that its fit goes through exactly and that aren't touched yet, as indices of landmarks. */
-export const cornersLeftOf = (
+/**
+ * Places of a piece's patch that are still to be touched, as indices of landmarks: those that its fit goes through exactly, or all its corners where
+ * it is lined up by them.
+ */
+export function cornersLeftOf(
   landmarks: readonly Landmark[],
-  piece: Pick<FramePiece, 'exactAt'> | undefined,
-): number[] =>
-  landmarks.flatMap(({ ids, touch }, i) => (!touch && piece?.exactAt.some((id) => ids.includes(id)) ? [i] : []));
+  piece: Pick<FramePiece, 'exactAt' | 'corners'> | undefined,
+  byCorners: boolean,
+): number[] {
+  const wanted = new Set(piece && [...piece.exactAt, ...(byCorners ? piece.corners : [])]);
+  return landmarks.flatMap(({ ids, touch }, i) => (!touch && ids.some((id) => wanted.has(id)) ? [i] : []));
+}
 
 /** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */
 export function targetsOf(

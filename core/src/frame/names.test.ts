@@ -40,8 +40,8 @@ function answersOf(records: PlanRecords) {
     chosenId: 'placements.pl.0',
   };
   const task = taskAt(on);
-  const asked = lineUpTask(records, cornersAtHand(records, graph, task.piece?.regionId), task, [], 0);
-  const said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
+  const said = { linedUp: null, wishes: NO_WISHES, byCorners: null, skipRehearsal: false };
+  const asked = lineUpTask(records, cornersAtHand(records, graph, task.piece?.regionId), task, [], 0, said);
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({
       at: framePoint(x, y),

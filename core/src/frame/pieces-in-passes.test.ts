@@ -7,6 +7,8 @@ const piece = (id: string): Omit<FramePiece, 'pass'> => ({
   regionId: null,
   outline: [],
   exactAt: [],
+  corners: [],
+  recipeId: null,
   isRow: false,
   top: 0,
   bottom: 9,

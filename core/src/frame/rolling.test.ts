@@ -25,6 +25,8 @@ const row = (id: string, pass: number, top: number): FramePiece => ({
   regionId: null,
   outline: [],
   exactAt: [],
+  corners: [],
+  recipeId: null,
   isRow: true,
   top,
   bottom: top + 100,

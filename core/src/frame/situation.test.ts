@@ -29,6 +29,8 @@ const ROW: FramePiece = {
   bottom: 180,
   outline: boxRingIn({ minX: 0, minY: 20, maxX: 400, maxY: 180 }, clothPoint),
   exactAt: [],
+  corners: [],
+  recipeId: null,
   isRow: true,
 };
 /** Fitted to the corners of the first block. */
@@ -41,7 +43,7 @@ const BLOCK: FramePiece = {
   isRow: false,
 };
 const READY: AdvanceState = { mounts: [{ pass: 0, rolled: 0, front: null, anew: true }], step: 'ready' };
-const SAID: Said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
+const SAID: Said = { linedUp: null, wishes: NO_WISHES, byCorners: null, skipRehearsal: false };
 
 const touchOn = (on: string, i: number): TouchRecord => ({
   id: `t${i}`,
@@ -86,7 +88,7 @@ function at({
     advances: { ...READY, step },
   };
   const task = taskAt(on);
-  const asked = lineUpTask(records, cornersAtHand(records, GRAPH, task.piece?.regionId), task, [], 0);
+  const asked = lineUpTask(records, cornersAtHand(records, GRAPH, task.piece?.regionId), task, [], 0, said);
   const known = { major: 2, minor: 1, angle: 0 };
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({ at: framePoint(x, y), doubt: known })),
@@ -133,6 +135,16 @@ describe('the situation at the frame', () => {
     });
     expect(doing({ piece: BLOCK, touched: CORNERS })).toBe('load');
   });
+  it('of any patch whose corners are all touched is as sure as it gets; by its corners it wants nothing else', () => {
+    const contained = { ...BLOCK, exactAt: [], corners: CORNERS };
+    expect(at({ piece: contained, touched: CORNERS.slice(0, 3) })).toMatchObject({ linedUpAs: null });
+    expect(doing({ piece: contained, touched: CORNERS })).toBe('load');
+    const said = { ...SAID, byCorners: 'p1' };
+    expect(at({ piece: contained, touched: CORNERS.slice(0, 2), worth: false, said })).toMatchObject({
+      linedUpAs: 'p1',
+      instruction: { action: 'touch' },
+    });
+  });
   it('asks for nothing between the rows of a pass: what was good enough for the first is for all', () => {
     const run: FrameRun = { id: 'run', pieceId: 'r0', advance: 0, state: { status: 'finished' } } as FrameRun;
     expect(doing({ touched: CORNERS.slice(0, 2), runs: [run] })).toBe('load');
@@ -150,7 +162,7 @@ describe('the situation at the frame', () => {
       chosenId: null,
     };
     const task = taskAt(on);
-    const asked = lineUpTask(PLAN, [], task, [], 0);
+    const asked = lineUpTask(PLAN, [], task, [], 0, SAID);
     expect(situationAt(on, task, asked, { lineUp: null, settled: true, head: null }, SAID)).toBeNull();
   });
 });

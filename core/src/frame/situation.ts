@@ -54,13 +54,20 @@ export function lineUpTask(
   { piece, coming }: { readonly piece: FramePiece | undefined; readonly coming: readonly FramePiece[] },
   stitched: readonly FoundAgain[],
   advance: number,
+  said: Pick<Said, 'byCorners'>,
 ): LineUpTask {
   const landmarks = landmarksOf(records, corners, stitched, advance);
   return {
     landmarks,
     targets: targetsOf(records, coming, stitched, advance),
-    cornersLeft: cornersLeftOf(landmarks, piece),
+    cornersLeft: cornersLeftOf(landmarks, piece, piece !== undefined && said.byCorners === piece.id),
   };
+}
+
+/** Whether all corners of a piece's patch were touched: it lies by itself then, as it does where its fit goes through touches. */
+function isTouchedRound({ corners }: FramePiece, touches: readonly TouchRecord[], graph: MapGraph): boolean {
+  const on = new Set(touches.flatMap((touch) => (touch.on === null ? [] : [touch.on])));
+  return corners.length > 0 && corners.every((id) => (graph.vertexOf(id)?.ids ?? [id]).some((one) => on.has(one)));
 }
 
 /** What she said, beside what she does. */
@@ -68,6 +75,8 @@ export interface Said {
   /** Of the line-up: good enough as it is (true), or that she wants to touch more (false). */
   readonly linedUp: { readonly advance: number; readonly piece: string | null; readonly enough: boolean } | null;
   readonly wishes: Wishes;
+  /** The piece that is lined up by the corners of its patch, whatever else could be touched. */
+  readonly byCorners: string | null;
   readonly skipRehearsal: boolean;
 }
 
@@ -87,7 +96,7 @@ export interface Situation {
   readonly wanted: number | null;
   /** Touches of this advance, the earliest first. */
   readonly touches: readonly TouchRecord[];
-  /** What is lined up by itself: a piece whose fit goes through touches; null for all that comes in the pass together. */
+  /** What is lined up by itself: a piece whose fit goes through touches, or whose corners were touched; null for all that comes in the pass together. */
   readonly linedUpAs: string | null;
 }
 
@@ -106,7 +115,8 @@ export function situationAt<Run extends FrameRun>(
   if (!piece) return null;
   const advance = advanceNow(advances);
   const touches = touchesOf(records).filter((touch) => touch.advance === advance);
-  const linedUpAs = piece.exactAt.length > 0 ? piece.id : null;
+  const isByItself = piece.exactAt.length > 0 || said.byCorners === piece.id || isTouchedRound(piece, touches, graph);
+  const linedUpAs = isByItself ? piece.id : null;
   const own = said.linedUp?.advance === advance && said.linedUp.piece === linedUpAs ? said.linedUp.enough : null;
   // What was good enough for the first row of a pass is for the others: she is asked for no more touches between rows.
   const begun = runs.some((one) => one.advance === advance);

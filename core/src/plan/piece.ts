@@ -14,6 +14,8 @@ export interface Piece extends Sewn {
   readonly designId: string;
   /** The patch that it fills; null for what lies over the top. */
   readonly regionId: string | null;
+  /** The recipe that it is worked by; null for what no patch holds. */
+  readonly recipeId: string | null;
   /** Corners of what it takes up; empty where it is nothing. */
   readonly outline: readonly ClothPoint[];
   /** What is stitched, before it was. */
@@ -23,6 +25,8 @@ export interface Piece extends Sewn {
   readonly warp: Warp | null;
   /** Ids of the map's controls that its fit goes through exactly: better once they are touched. */
   readonly exactAt: readonly string[];
+  /** Ids of the controls at the corners of its patch: touched, it is fitted anew there. */
+  readonly corners: readonly string[];
   /** Stitched along the poles from end to end, so that a slip sideways would show. */
   readonly isRow: boolean;
 }

@@ -1,6 +1,7 @@
 import type { Lie } from '../cloth/loading.ts';
 import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
+import { cornersOf } from '../cloth/shape.ts';
 import type { Plan } from './evaluate.ts';
 import { strokesInParts } from './in-parts.ts';
 import type { Piece } from './piece.ts';
@@ -35,10 +36,12 @@ export function placementPiecesOf(
       name: nameOf(region, placement, ref.part),
       designId: recipe.designId,
       regionId: region.id,
+      recipeId: placement.recipeId,
       outline: parts[i]!.outline,
       rule: recipe.stitch,
       warp: laid?.warp ?? null,
       exactAt: (laid?.warp.exactAt ?? []).map((control) => controlId(region.id, control)),
+      corners: cornersOf(region.shape).map((control) => controlId(region.id, control.id)),
       isRow: false,
     };
   });

@@ -34,10 +34,12 @@ export function rowPieces(plan: Plan, id: string): Piece[] {
       name: rowsName(rows),
       designId: set.designId,
       regionId: null,
+      recipeId: null,
       outline: box ? boxRingIn(box, clothPoint) : [],
       rule: set.stitch,
       warp: null,
       exactAt: [],
+      corners: [],
       isRow: true,
     };
   });

@@ -37,6 +37,13 @@ describe('what the frame is told of a quilt on the poles', () => {
     expect(patches.map(({ ring }) => ring)).toEqual([[0, 0, 300, 0, 300, 200, 0, 200]]);
   });
 
+  it('is nothing that was only touched there: the cloth has no seam of its own for it', () => {
+    const [block] = Object.values(PLAN.regions);
+    const touched = { ...block!, id: 'n', name: 'patch 1', origin: 'touched' as const };
+    const { patches } = mountCommand('q', { ...PLAN, regions: { ...PLAN.regions, n: touched } }, SECOND, []);
+    expect(patches.map(({ name }) => name)).toEqual([block!.name]);
+  });
+
   it('is the top as it is loaded', () => {
     const { patches } = mountCommand('q', TURNED, SECOND, []);
     expect(patches[0]!.ring).toEqual([200, 0, 200, 300, 0, 300, 0, 0]);

@@ -41,14 +41,17 @@ export function mountCommand(
       ...{ name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
       thickness: sewingOf(quilt).thickness,
     },
-    patches: inLayers(Object.values(records.regions)).map(({ name, kind, print, shape }) => ({
-      name,
-      kind,
-      print,
-      ring: outlineOf(shape)
-        .map((p) => applyToPoint(lie, p))
-        .flatMap((p) => [p.x, p.y]),
-    })),
+    // What was touched at the frame is no seam that the plan could know of before.
+    patches: inLayers(Object.values(records.regions).filter(({ origin }) => origin !== 'touched')).map(
+      ({ name, kind, print, shape }) => ({
+        name,
+        kind,
+        print,
+        ring: outlineOf(shape)
+          .map((p) => applyToPoint(lie, p))
+          .flatMap((p) => [p.x, p.y]),
+      }),
+    ),
     // What is stitched in this advance is still where the screens know it.
     stitched: stitched
       .filter(({ advance }) => advance !== advanceNow(advances))

@@ -13,6 +13,8 @@ import {
   type DrawIn,
   drawInOf,
   easedToFrame,
+  type EdgeTouched,
+  edgeTouched,
   finishedLength,
   type FramePoint,
   applyToPoint,
@@ -22,11 +24,16 @@ import {
   lieOf,
   type LineUpView,
   LOST,
+  mapGraph,
+  markedPatches,
+  measuredShape,
   misfitsOf,
   type NamedPlace,
   type NamedTarget,
   nextTouch,
   type OnPoles,
+  patchHere,
+  type PatchHere,
   pieceAsTouched,
   type Plan,
   polylineToFrame,
@@ -44,6 +51,7 @@ import {
   stitchedPlaces,
   type StitchedRun,
   touchesOf,
+  type Touching,
   touchOf,
   worstDoubt,
 } from '@gorse/core';
@@ -142,6 +150,23 @@ export const lineUpPlanner = (planNow: () => Plan) => {
         byAdvance: advances.map((advance) => ({ advance, ...drawInOf(model, advance) })),
         left: leftBelow(plan, model, finishedPieces(stitched)),
       };
+    },
+
+    /** The patch that was touched at the frame, where the last line-up says that it lies; null while there is none. */
+    patchHere(touching: Touching, id: string): PatchHere | null {
+      const regions = Object.values(planNow().records.regions);
+      return last && patchHere(regions, touching, last.model.lineUp(last.advance), id);
+    },
+
+    /** A patch with a touch along its edge, and where the seam lies there; null while there is no line-up. */
+    touchEdge(regionId: string, at: FramePoint, inside: number): (EdgeTouched & { readonly frame: FramePoint }) | null {
+      const { records } = planNow();
+      const region = records.regions[regionId];
+      if (!last || !region) return null;
+      const lineUp = last.model.lineUp(last.advance);
+      const shape = measuredShape(region, mapGraph(markedPatches(records)), touchesOf(records), last.advance, lineUp);
+      const found = edgeTouched(region, shape, lineUp.toCloth(at), inside);
+      return { ...found, frame: lineUp.toFrame(found.at) };
     },
 
     /** The place of the planned cloth that lies at a place of the frame, by the last line-up. */

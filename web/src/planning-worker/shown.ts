@@ -31,7 +31,18 @@ import { type Levels, levelsOf } from './levels.ts';
 /** A piece for the screen. */
 export interface ShownPiece extends Pick<
   Piece,
-  'ref' | 'id' | 'name' | 'designId' | 'regionId' | 'outline' | 'needle' | 'totals' | 'exactAt' | 'isRow'
+  | 'ref'
+  | 'id'
+  | 'name'
+  | 'designId'
+  | 'regionId'
+  | 'recipeId'
+  | 'outline'
+  | 'needle'
+  | 'totals'
+  | 'exactAt'
+  | 'corners'
+  | 'isRow'
 > {
   readonly levels: Levels;
   /** Across the poles of the loaded quilt, mm. */
@@ -91,8 +102,21 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
   const lie = lieOf(plan, about.loading);
   return {
     pieces: about.pieces.map(
-      ({ ref, id, name, designId, regionId, outline, needle, totals, exactAt, isRow }): ShownPiece => ({
-        ...{ ref, id, name, designId, regionId, outline, needle, totals, exactAt, isRow },
+      ({
+        ref,
+        id,
+        name,
+        designId,
+        regionId,
+        recipeId,
+        outline,
+        needle,
+        totals,
+        exactAt,
+        corners,
+        isRow,
+      }): ShownPiece => ({
+        ...{ ref, id, name, designId, regionId, recipeId, outline, needle, totals, exactAt, corners, isRow },
         ...depthOf(outline, lie),
         levels: levelsOf(needle),
       }),

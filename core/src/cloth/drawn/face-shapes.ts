@@ -1,8 +1,8 @@
 import type { Arrangement } from '../../geometry/arrangement.ts';
-import { clothPoint, distance, lerp, type Point } from '../../geometry/point.ts';
+import { clothPoint, lerp, type Point } from '../../geometry/point.ts';
 import { nearestPart, squaredDistanceToSegment } from '../../geometry/polyline.ts';
 import { CORNER_TURN } from '../../tolerances.ts';
-import { type Control, type Shape, tracedShape } from '../shape.ts';
+import { type Control, fromUpperLeft, type Shape, tracedShape } from '../shape.ts';
 
 /** A shape has no more controls than this. */
 const MOST_CONTROLS = 1000;
@@ -92,16 +92,6 @@ function thinned(chain: readonly number[], nodes: readonly Point[], tolerance: n
     pending.push([from, farthest], [farthest, to]);
   }
   return chain.filter((_, i) => keep.has(i));
-}
-
-/** The same ring from the corner nearest to the upper left of its box, or where it has none from that point. */
-function fromUpperLeft<C extends Pick<Control, 'at' | 'corner'>>(ring: readonly C[]): readonly C[] {
-  const least = clothPoint(Math.min(...ring.map(({ at }) => at.x)), Math.min(...ring.map(({ at }) => at.y)));
-  const from = ring.some(({ corner }) => corner) ? ring.filter(({ corner }) => corner) : ring;
-  const first = ring.indexOf(
-    from.reduce((best, one) => (distance(one.at, least) < distance(best.at, least) - FLAT ? one : best)),
-  );
-  return [...ring.slice(first), ...ring.slice(0, first)];
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { RunAnswer } from '@gorse/contract';
 import {
+  type AdvanceState,
   BEADS,
   formatDuration,
   formatLength,
@@ -12,7 +13,7 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Button, Group, Select, Stack, Text } from '@mantine/core';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { api } from '../../api/api.ts';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { Caution, type CautionName, useCautioned } from '../../ui/caution.tsx';
@@ -28,7 +29,11 @@ import { StopButton } from './stop-button.tsx';
 
 interface Props {
   readonly quiltId: string;
-  readonly told: Told;
+  /** Null while there is nothing at hand. */
+  readonly told: Told | null;
+  /** What is done instead of what is told. */
+  readonly instead: ReactNode;
+  readonly advances: AdvanceState;
   /** The hole that the loaded line starts or goes on from; null while it isn't known. */
   readonly startsAt: FramePoint | null;
   readonly ways: Ways;
@@ -42,14 +47,15 @@ interface Props {
 
 /** One instruction at a time, one big button, the readouts, and STOP. */
 export function FramePanel(props: Props) {
-  const { told, finished } = props;
+  const { told, finished, advances, instead } = props;
   const connected = useFrame((frame) => frame.connected);
   const linkUp = useFrame((frame) => frame.linkUp);
   const refusal = useFrame((frame) => frame.refusal);
   const elsewhere = useFrame((frame) => frame.elsewhere);
   const driver = useFrame((frame) => frame.driver);
-  const { instruction, piece, advances, passes, head } = told;
-  const caution = useCautionDue(instruction, head?.fault != null);
+  const passes = Math.max(told?.passes ?? 0, mountedNow(advances).pass + 1);
+  const head = told?.head ?? null;
+  const caution = useCautionDue(told?.instruction ?? null, advances, head?.fault != null);
   return (
     <aside
       className="card"
@@ -58,17 +64,19 @@ export function FramePanel(props: Props) {
     >
       <div style={{ display: 'flex', flexDirection: 'column', gap: 10, flex: 1, minHeight: 0, overflowY: 'auto' }}>
         <Text fw={600} lh={1.1}>
-          Pass {mountedNow(advances).pass + 1} of {Math.max(passes, mountedNow(advances).pass + 1)}
+          Pass {mountedNow(advances).pass + 1} of {passes}
         </Text>
-        {!elsewhere && <Beads at={instruction.bead} />}
-        <PieceSelect
-          pieces={props.pieces}
-          passes={passes}
-          finished={finished}
-          value={piece.id}
-          onChoose={props.onChoose}
-          disabled={head?.mode === 'stitching' || head?.mode === 'paused'}
-        />
+        {!elsewhere && told && !instead && <Beads at={told.instruction.bead} />}
+        {told && !instead && (
+          <PieceSelect
+            pieces={props.pieces}
+            passes={told.passes}
+            finished={finished}
+            value={told.piece.id}
+            onChoose={props.onChoose}
+            disabled={head?.mode === 'stitching' || head?.mode === 'paused'}
+          />
+        )}
         {!connected || !linkUp ? (
           <Text fz={22} role="alert">
             {connected
@@ -82,7 +90,7 @@ export function FramePanel(props: Props) {
         ) : caution ? (
           <Caution name={caution} />
         ) : (
-          <Task {...props} />
+          (instead ?? (told && <Task {...props} told={told} />))
         )}
         {refusal !== null && (
           <Text role="alert" fz={18} c="rowan.7" fw={600}>
@@ -91,7 +99,7 @@ export function FramePanel(props: Props) {
         )}
       </div>
       <Group wrap="nowrap" gap="sm" pt={8} align="flex-end">
-        <Readouts instruction={instruction} run={told.run} />
+        <Readouts action={told?.instruction.action ?? null} run={told?.run ?? null} />
         <StopButton />
       </Group>
     </aside>
@@ -172,14 +180,15 @@ function Watching({ name }: { readonly name: string }) {
 }
 
 /** The caution that applies now and wasn't acknowledged in this session. */
-function useCautionDue({ action }: Instruction, fault: boolean): CautionName | null {
+function useCautionDue(instruction: Instruction | null, { step }: AdvanceState, fault: boolean): CautionName | null {
+  const action = instruction?.action ?? null;
   const head = useCautioned('head');
   const stitch = useCautioned('stitch');
   const mend = useCautioned('mend');
   const roll = useCautioned('roll');
   if (fault) return mend ? null : 'mend';
   if (!head) return 'head';
-  if (action === 'unclamp' && !roll) return 'roll';
+  if ((action === 'unclamp' || (action === null && step === 'roll')) && !roll) return 'roll';
   return action === 'bobbinThread' && !stitch ? 'stitch' : null;
 }
 
@@ -213,7 +222,7 @@ function Beads({ at }: { readonly at: Instruction['bead'] }) {
   );
 }
 
-function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
+function Task({ told, startsAt, ways, back, onBack, onAct }: Props & { readonly told: Told }) {
   const style = useLengthStyle();
   const { instruction, lineUp } = told;
   // The line is loaded, but where it starts isn't known here yet.
@@ -250,11 +259,11 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props) {
 
 const NO_WRAP = { whiteSpace: 'nowrap' } as const;
 
-function Readouts({ run, instruction }: { readonly run: RunAnswer | null; readonly instruction: Instruction }) {
+function Readouts({ run, action }: { readonly run: RunAnswer | null; readonly action: FrameAction | null }) {
   const style = useLengthStyle();
   const state = useFrame((frame) => frame.state);
   if (!state) return <div style={{ flex: 1 }} />;
-  const underWay = instruction.action === 'pause' || instruction.action === 'resume';
+  const underWay = action === 'pause' || action === 'resume';
   const of = run ? run.holes.reduce((a, b) => a + b, 0) - 1 : 0;
   return (
     <div style={{ flex: 1, minWidth: 0 }}>

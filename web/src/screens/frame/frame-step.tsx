@@ -11,9 +11,7 @@ import {
   ringBounds,
   safeArea,
 } from '@gorse/core';
-import { Text } from '@mantine/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
 import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
@@ -28,6 +26,8 @@ import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 import { JogPad, jogStep } from './jog-pad.tsx';
 import { Lens } from './lens.tsx';
+import { Growing } from './patch-here/growing.tsx';
+import { PatchHere } from './patch-here/patch-here.tsx';
 import { isSpeedShown, stitchFaster } from './speed.tsx';
 import { useFrameKeys } from './use-frame-keys.ts';
 import { useFrameWork } from './use-frame-work.ts';
@@ -45,27 +45,25 @@ export default function FrameStep() {
   const isHere = useFrame((state) => state.elsewhere === null && state.driver?.own !== false);
   const style = useLengthStyle();
   const [dragged, setDragged] = useState<Point | null>(null);
+  const [isRead, setRead] = useState(false);
   useFrameKeys({
     faster: (up) => told && isSpeedShown(told.instruction.action) && stitchFaster(up),
     step: () => jogStep(style),
     act: () => {
-      const action = told?.instruction.action;
+      if (!told || work.isHere) {
+        document.querySelector<HTMLButtonElement>('[data-testid="big-button"]')?.click();
+        return;
+      }
+      const { action } = told.instruction;
       if (action && action !== 'pause' && !useFrame.getState().elsewhere) work.act(action);
     },
   });
 
-  if (!told && work.waiting) return <Waiting what="the plan" />;
-  if (!told) {
-    return (
-      <div className="page">
-        <Text fz={24} maw={640}>
-          There is nothing to stitch yet. Put a design into a block, or lay rows, on{' '}
-          <Link to={`/quilts/${work.quiltId}/layout`}>Layout</Link> first.
-        </Text>
-      </div>
-    );
-  }
-  const area = safeArea(quiltOf(work.records).machine.frame, mountedNow(told.advances).rolled);
+  // What is touched meanwhile is planned behind what is seen.
+  if (!isRead && !work.waiting) setRead(true);
+  if (!isRead && !told && work.waiting) return <Waiting what="the plan" />;
+  const { advances } = work;
+  const area = safeArea(quiltOf(work.records).machine.frame, mountedNow(advances).rolled);
   const press = (p: FramePoint, view: { readonly scale: number }): Tool<FramePoint> | null => {
     const { state } = useFrame.getState();
     if (state && distance(p, headAt(state)) * view.scale <= GRASP)
@@ -80,19 +78,19 @@ export default function FrameStep() {
     maxY: Math.min(area.bottom, seen?.maxY ?? area.bottom),
   };
   const middleX = (bounds.minX + bounds.maxX) / 2;
-  const around = told.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
+  const around = told?.lineUp?.onFrame.find((one) => one.id === told.piece.id)?.ring ?? [];
   const focus = around.length > 0 ? ringBounds(around) : null;
   // With the clamps off nothing is looked at closely, and the lens would hide what is rolled.
-  const isSet = told.advances.step === 'ready';
+  const isSet = advances.step === 'ready';
   return (
     <div className="desk" style={{ gridTemplateColumns: '72px minmax(0, 1fr) 372px' }}>
       <Alarm />
-      <RollStrip mark={told.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
+      <RollStrip mark={told?.instruction.action === 'touch' ? (told.wanted?.cloth ?? null) : null} />
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
           <ClothStage
             space={framePoint}
-            key={advanceNow(told.advances)}
+            key={advanceNow(advances)}
             bounds={bounds}
             atTop
             focus={focus}
@@ -111,6 +109,7 @@ export default function FrameStep() {
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
                 />
+                <Growing quiltId={work.quiltId} records={work.records} scale={view.scale} />
                 {work.seamWay && (
                   <EdgeWay
                     edge={work.seamWay.edge}
@@ -134,6 +133,21 @@ export default function FrameStep() {
       <FramePanel
         quiltId={work.quiltId}
         told={told}
+        advances={advances}
+        instead={
+          told && !work.isHere ? null : (
+            <PatchHere
+              quiltId={work.quiltId}
+              records={work.records}
+              advances={advances}
+              onPlaced={(id) => {
+                work.choose(id);
+                work.setHere(false);
+              }}
+              onBack={told ? () => work.setHere(false) : null}
+            />
+          )
+        }
         startsAt={work.startsAt}
         ways={work.ways}
         pieces={work.pieces}

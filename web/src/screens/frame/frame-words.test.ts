@@ -41,7 +41,19 @@ const doubts = (now: number, after: number): LineUpAnswer => ({
 const worst = (doubt: number) => ({ target: 1, doubt, tolerance: 0.8 });
 const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}): Told => ({
   instruction: { bead, action },
-  piece: { id: 'p', name: 'row 5', pass: 1, regionId: null, outline: [], exactAt: [], isRow: true, top: 0, bottom: 0 },
+  piece: {
+    id: 'p',
+    name: 'row 5',
+    pass: 1,
+    regionId: null,
+    outline: [],
+    exactAt: [],
+    corners: [],
+    recipeId: null,
+    isRow: true,
+    top: 0,
+    bottom: 0,
+  },
   advances: NEWLY_LOADED,
   rolling: ROLLING,
   passes: 3,

@@ -26,6 +26,14 @@ export interface Ways {
   readonly onSkipRehearsal: () => void;
   readonly onGiveUp: () => void;
   readonly onChalk: () => void;
+  /** Touch a patch that isn't on the map. */
+  readonly onPatchHere: () => void;
+  /** Touch along the edge of the patch at hand; null where it is none. */
+  readonly onTouchEdge: (() => void) | null;
+  /** Line the patch at hand up by its corners alone; null where it is none, or is so. */
+  readonly onByCorners: (() => void) | null;
+  /** On to the nearest that is worked alike; null where there is none. */
+  readonly onNextAlike: (() => void) | null;
   readonly onDrag: () => void;
   readonly onLeaveNeedle: () => void;
   readonly onNotRolled: () => void;
@@ -82,6 +90,14 @@ export function SideWays({
             <Button {...SMALL} onClick={ways.onLineUpAgain}>
               Line up again
             </Button>
+            {ways.onTouchEdge && (
+              <Button {...SMALL} onClick={ways.onTouchEdge}>
+                Its edge runs here
+              </Button>
+            )}
+            <Button {...SMALL} onClick={ways.onPatchHere}>
+              A patch here
+            </Button>
           </SimpleGrid>
           <Misfits told={told} ways={ways} />
         </>
@@ -93,11 +109,23 @@ export function SideWays({
         </Button>
       );
     case 'next':
-      return run ? (
-        <Button {...SMALL} onClick={() => onAct('load')}>
-          Stitch it again
-        </Button>
-      ) : null;
+      return (
+        <SimpleGrid cols={2} spacing="xs">
+          {ways.onNextAlike && (
+            <Button {...SMALL} onClick={ways.onNextAlike}>
+              Next of this kind
+            </Button>
+          )}
+          <Button {...SMALL} onClick={ways.onPatchHere}>
+            A patch here
+          </Button>
+          {run && (
+            <Button {...SMALL} onClick={() => onAct('load')}>
+              Stitch it again
+            </Button>
+          )}
+        </SimpleGrid>
+      );
     case 'goOn':
     case 'goToStart':
     case 'start':
@@ -156,6 +184,19 @@ function TouchWays({ ways }: { readonly ways: Ways }) {
           </Menu.Item>
           <Menu.Item h={56} fz={17} onClick={ways.onChalk}>
             Chalk the point under the needle
+          </Menu.Item>
+          {ways.onByCorners && (
+            <Menu.Item h={56} fz={17} onClick={ways.onByCorners}>
+              Line it up by its own corners
+            </Menu.Item>
+          )}
+          {ways.onTouchEdge && (
+            <Menu.Item h={56} fz={17} onClick={ways.onTouchEdge}>
+              Its edge runs here: touch along it
+            </Menu.Item>
+          )}
+          <Menu.Item h={56} fz={17} onClick={ways.onPatchHere}>
+            A patch here, which isn’t on the map
           </Menu.Item>
           <Menu.Item h={56} fz={17} onClick={ways.onMoved}>
             The quilt or machine was moved: line up anew

@@ -22,6 +22,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { useSliced } from '../../ui/use-sliced.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
+import { useBegun } from './patch-here/begun.ts';
 import { useNeedleLeft } from './needle-left.ts';
 import { useFrameActs } from './use-frame-acts.ts';
 import { useFrameLog } from './use-frame-log.ts';
@@ -41,6 +42,8 @@ export function useFrameWork() {
   const records = useSliced(usePlan, recordsOf);
   const [chosenId, choose] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
+  /** She touches a patch that isn't on the map, rather than what is planned. */
+  const [isHere, setHere] = useState(() => useBegun.getState().begun?.quiltId === quiltId);
   const [back, setBack] = useState(MM_PER_INCH / 2);
   const log = useFrameLog(quiltId);
   const { advances, advance, mounted } = log;
@@ -75,9 +78,12 @@ export function useFrameWork() {
     linedUpAs: situation?.linedUpAs ?? null,
     tellAdvance: acts.tellAdvance,
     chalk: () => touching.chalk(),
+    ...{ piece, choose, nextAlike: task.nextAlike, byCorners: now.said.byCorners },
+    patchHere: () => setHere(true),
+    touchEdge: (regionId) => touching.touchEdge(regionId),
   });
   return {
-    ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act },
+    ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act, advances, isHere, setHere },
     startsAt: now.start,
     told: toldOf(now, advances, passes.length, needle.place),
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */

@@ -28,7 +28,7 @@ interface Asked {
   readonly chosenId: string | null;
 }
 
-const SAID_NOTHING: Said = { linedUp: null, wishes: NO_WISHES, skipRehearsal: false };
+const SAID_NOTHING: Said = { linedUp: null, wishes: NO_WISHES, byCorners: null, skipRehearsal: false };
 
 /** What she says of the line-up, and takes back. */
 export interface Say {
@@ -38,6 +38,8 @@ export interface Say {
   /** One whose touch was taken back, by its id. */
   askAgain(id: string | null): void;
   touched(): void;
+  /** Line this piece up by the corners of its patch, and nothing else. */
+  byCorners(pieceId: string): void;
   skipRehearsal(skip: boolean): void;
 }
 
@@ -45,6 +47,7 @@ export interface Say {
 export function useSituation({ records, pieces, passes, log, chosenId }: Asked) {
   const { advances, advance, mounts, live, runs } = log;
   const [said, setSaid] = useState(SAID_NOTHING);
+  const { byCorners } = said;
   const { regions, quilts } = records;
   const graph = useMemo(() => mapGraph(markedPatches({ regions, quilts })), [regions, quilts]);
   const on = useMemo(
@@ -60,8 +63,8 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const atHand = piece?.regionId ?? null;
   const corners = useMemo(() => cornersAtHand({ regions, quilts }, graph, atHand), [regions, quilts, graph, atHand]);
   const asked = useMemo(
-    () => lineUpTask(records, corners, { piece, coming }, again, advance),
-    [records, corners, piece, coming, again, advance],
+    () => lineUpTask(records, corners, { piece, coming }, again, advance, { byCorners }),
+    [records, corners, piece, coming, again, advance, byCorners],
   );
   const landmarks = useSame(asked.landmarks);
   const targets = useSame(asked.targets);
@@ -86,6 +89,7 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
         wishes: { refused: was.wishes.refused.filter((one) => one !== id), repeated: id },
       })),
     touched: () => change((was) => ({ ...was, wishes: NO_WISHES })),
+    byCorners: (byCorners) => change((was) => ({ ...was, byCorners })),
     skipRehearsal: (skipRehearsal) => change((was) => ({ ...was, skipRehearsal })),
   };
   return { task, situation, landmarks, targets, lineUp, again, stitched, loaded, start, head, said, say };

@@ -13,7 +13,9 @@ import { nanoid } from 'nanoid';
 import { touchWithFrame, useFrame } from '../../api/frame-socket.ts';
 import { addLandmark, addTouch } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
+import { putEdgeTouch } from '../../document/touched-patch.ts';
 import { planner } from '../../planning-worker/link.ts';
+import { useBegun } from './patch-here/begun.ts';
 
 /** What is touched: a landmark, or (`ids` null) any place of the cloth. */
 export interface Touchable extends Place {
@@ -49,6 +51,13 @@ export function useTouching({
     /** A touch that hands and eyes made, without the head. */
     add(place: Touchable, frame: FramePoint, method: TouchMethod): void {
       edit('touch', addTouch({ ...toMake(place, method), frame, at: Date.now() }));
+    },
+    /** Bends the edge of a patch to where the needle is, at the gauge's distance from it. */
+    async touchEdge(regionId: string): Promise<void> {
+      const { state } = useFrame.getState();
+      const { inside } = useBegun.getState();
+      const found = state && (await planner.of(records).touchEdge(regionId, headAt(state), inside));
+      if (found) edit('touch along the edge', putEdgeTouch(found, found.frame, advance));
     },
     /** Marks the point under the needle, to find it again when the quilt was rolled. */
     async chalk(): Promise<void> {

@@ -1,5 +1,5 @@
 import type { RunAnswer } from '@gorse/contract';
-import type { AdvanceKind, FramePoint, Landmark, NamedPlace, PlanRecords, TouchRecord } from '@gorse/core';
+import type { AdvanceKind, FramePiece, FramePoint, Landmark, NamedPlace, PlanRecords, TouchRecord } from '@gorse/core';
 import { api } from '../../api/api.ts';
 import { clearTouches, removeTouch } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
@@ -22,6 +22,12 @@ interface Beside {
   readonly say: Say;
   readonly tellAdvance: (kind: AdvanceKind) => void;
   readonly chalk: () => Promise<void>;
+  readonly piece: FramePiece | undefined;
+  readonly nextAlike: FramePiece | undefined;
+  readonly choose: (pieceId: string) => void;
+  readonly patchHere: () => void;
+  readonly touchEdge: (regionId: string) => Promise<void>;
+  readonly byCorners: string | null;
 }
 
 /** What a touch is called; of two on one place, which of them it is. */
@@ -38,6 +44,9 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
   const drop = (id: string): void => edit('touch taken back', removeTouch(id));
   const enough = (is: boolean): void => say.enough({ advance, piece: beside.linedUpAs, enough: is });
   const leave = needle.place ?? beside.leavable;
+  const { piece, nextAlike } = beside;
+  const regionId = piece?.regionId ?? null;
+  const isLeft = piece && piece.exactAt.length === 0 && piece.corners.length > 0 && beside.byCorners !== piece.id;
   return {
     touches: beside.touches,
     expected: beside.expected,
@@ -66,6 +75,15 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
       if (run) api.abandonRun(run.id).catch(tellError);
     },
     onChalk: () => void beside.chalk(),
+    onPatchHere: beside.patchHere,
+    onTouchEdge: regionId === null ? null : () => void beside.touchEdge(regionId),
+    onByCorners: isLeft ? () => say.byCorners(piece.id) : null,
+    onNextAlike: nextAlike
+      ? () => {
+          beside.choose(nextAlike.id);
+          say.byCorners(nextAlike.id);
+        }
+      : null,
     onDrag: () => beside.setDragging(!dragging),
     onLeaveNeedle: () => leave && needle.leave(leave),
     onNotRolled: () => beside.tellAdvance('loaded'),

@@ -25,7 +25,7 @@ export function KeptTile(props: Props) {
 }
 
 /** @param words the most telling first */
-function FittedTile({ name, patch, fitted, words, onChoose }: Props & { readonly words: readonly string[] }) {
+export function FittedTile({ name, patch, fitted, words, onChoose }: Props & { readonly words: readonly string[] }) {
   return (
     <button type="button" className="tile" title={words.slice(1).join(', ')} onClick={onChoose}>
       <FittedPicture fitted={fitted} />

@@ -44,7 +44,7 @@ export function NewQuilt({ onClose }: { readonly onClose: () => void }) {
               setStart(STARTS.find((one) => one.kind === kind) ?? STARTS[0]);
             }}
           >
-            <SimpleGrid cols={4} spacing={8} mt={4}>
+            <SimpleGrid cols={5} spacing={8} mt={4}>
               {STARTS.map(({ kind, label, Picture }) => (
                 <Radio.Card
                   key={kind}

@@ -5,6 +5,7 @@ import { BLOCK_SETTINGS, SETTING_FORMS } from '../quilt/map-forms.ts';
 import { MapPicture } from '../quilt/map-picture.tsx';
 import { DrawnSketch } from '../quilt/setting-choice.tsx';
 import { FromDrawing } from './from-drawing.tsx';
+import { FromNothing } from './from-nothing.tsx';
 import { FromNumbers } from './from-numbers.tsx';
 import { FromPhoto } from './from-photo.tsx';
 import type { StartProps } from './new-top.ts';
@@ -16,7 +17,7 @@ interface Start {
   readonly Picture: ComponentType;
   readonly Form: ComponentType<StartProps>;
   /** The step that opens when it is made. */
-  readonly next: 'quilt' | 'layout';
+  readonly next: 'quilt' | 'layout' | 'frame';
 }
 
 /** Blocks have a border of 3 in at first; what is told by its size alone has none. */
@@ -67,6 +68,19 @@ export const STARTS: readonly [Start, ...Start[]] = [
     ),
     Form: ({ onTop }) => <FromNumbers first={SETTING_FORMS.whole.first} kinds={WHOLE} borders={NONE} onTop={onTop} />,
     next: 'layout',
+  },
+  {
+    kind: 'nothing',
+    label: 'Nothing: touch it at the frame',
+    Picture: () => (
+      <Sketch>
+        <path d="M8 8H40V40H8Z" strokeDasharray="3 3" />
+        <circle cx={24} cy={24} r={7} fill={MOORLAND.gorse} />
+        <path d="M24 12V20M24 28V36M12 24H20M28 24H36" />
+      </Sketch>
+    ),
+    Form: FromNothing,
+    next: 'frame',
   },
 ];
 
