@@ -12,7 +12,7 @@ const server = ownServer();
 const CORNERS = [framePoint(300, 200), framePoint(552, 206), framePoint(549, 455), framePoint(297, 448)];
 
 const planOf = async (page: Page) => {
-  const [, id] = /quilts\/([\w-]+)/.exec(page.url())!;
+  const id = /quilts\/([\w-]+)/.exec(page.url())![1]!;
   return (await ask<QuiltAnswer>(server.address, `/quilts/${id}`)).records;
 };
 

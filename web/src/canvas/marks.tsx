@@ -55,6 +55,23 @@ export function TouchMark({ at, scale }: { readonly at: Point; readonly scale: n
   );
 }
 
+/** A patch that grows, touch by touch. */
+export const GrowingMark = ({ touches, scale }: { readonly touches: readonly Point[]; readonly scale: number }) => (
+  <>
+    <Line
+      points={flat(touches)}
+      closed={touches.length > 2}
+      stroke={MOORLAND.gorse}
+      strokeWidth={3 / scale}
+      dash={[8 / scale, 5 / scale]}
+      listening={false}
+    />
+    {touches.map((at, i) => (
+      <TouchMark key={i} at={at} scale={scale} />
+    ))}
+  </>
+);
+
 /** A landmark to touch: a ring, with its place in the order. */
 export function LandmarkSpot({
   at,
