@@ -56,6 +56,7 @@ const MESS_RECIPES = [
     stages: {
       orient: { ...BY_PATCH, up: 'quilt' },
       fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
+      shift: { x: 0, y: 0, angle: 0 },
       outline: { lines: [0.25 * INCH], when: 'after' },
     },
   },
@@ -66,6 +67,7 @@ const MESS_RECIPES = [
     stages: {
       orient: { ...BY_PATCH, up: 'quilt' },
       fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
+      shift: { x: 0, y: 0, angle: 0 },
       outline: { lines: [0.25 * INCH], when: 'after' },
     },
   },
@@ -95,6 +97,7 @@ export function messEdit(designs, regions) {
       designId: designs.find((design) => design.file === file).id,
       trim: { from: 0, to: 1 },
       arrange: ONCE,
+      shift: { x: 0, y: 0, angle: 0 },
       outline: { lines: [], when: 'after' },
       stitch: { stitchesPerInch: 11, tieOff: 'short' },
       ...stages,

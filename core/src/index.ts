@@ -25,6 +25,7 @@ export { marginAt, withMargin } from './fit/margins.ts';
 export type { Orient } from './fit/orient.ts';
 export { type DesignSpot, MIDDLE, type PatchSpot, type Pin, type PlaceRule } from './fit/place.ts';
 export { seatIn, type Up, UPS } from './fit/seat.ts';
+export { isShifted, NOT_SHIFTED, type Shift } from './fit/shift.ts';
 export { type Trim } from './fit/trim.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {

@@ -15,6 +15,7 @@ import {
   type RecipeStages,
   type Second,
   SECONDS,
+  type Shift,
   type StitchRule,
   type TieOff,
   type Trim,
@@ -139,6 +140,12 @@ const FITS: { readonly [K in FitRule['kind']]: ClassConstructor<Extract<FitRule,
   along: AlongBody,
 };
 
+class ShiftBody implements Shift {
+  @IsFiniteNumber(-6000, 6000) x!: number;
+  @IsFiniteNumber(-6000, 6000) y!: number;
+  @IsFiniteNumber(-7, 7) angle!: number;
+}
+
 class OutlineBody implements OutlineRule {
   @Lengths(0, MOST_OUTLINES) lines!: readonly number[];
   @IsIn(['before', 'after']) when!: 'before' | 'after';
@@ -155,6 +162,7 @@ export class StagesBody implements RecipeStages {
   @Nested(() => ArrangeBody) arrange!: ArrangeBody;
   @Nested(() => OrientBody) orient!: OrientBody;
   @NestedKind(FITS) fit!: FitRule;
+  @Nested(() => ShiftBody) shift!: ShiftBody;
   @Nested(() => OutlineBody) outline!: OutlineBody;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }
@@ -169,6 +177,7 @@ class OwnBody implements OwnStages {
   @Maybe() @Nested(() => ArrangeBody) arrange?: ArrangeBody;
   @Maybe() @Nested(() => OrientBody) orient?: OrientBody;
   @Maybe() @NestedKind(FITS) fit?: FitRule;
+  @Maybe() @Nested(() => ShiftBody) shift?: ShiftBody;
   @Maybe() @Nested(() => OutlineBody) outline?: OutlineBody;
   @Maybe() @Nested(() => StitchBody) stitch?: StitchBody;
 }

@@ -40,3 +40,5 @@ export {
   TOUCHES_OF,
   type Touching,
 } from './patch-here.ts';
+export { FRAME_SIDES, type FrameSide, type MarginsLeft, marginsLeft } from './margins-left.ts';
+export { type Reposition, repositioned } from './reposition.ts';

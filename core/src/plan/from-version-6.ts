@@ -3,6 +3,7 @@ import { ONE_COPY } from '../fit/arrange.ts';
 import type { FitRule } from '../fit/fits.ts';
 import type { Orient } from '../fit/orient.ts';
 import { ASKEW, seatIn } from '../fit/seat.ts';
+import { NOT_SHIFTED } from '../fit/shift.ts';
 import { WHOLE_LINE } from '../fit/trim.ts';
 import { NO_OUTLINE } from './outline-strokes.ts';
 
@@ -36,6 +37,7 @@ export function fromVersion6(plan: Readonly<Record<string, object>>): object {
       arrange: ONE_COPY,
       orient: orientFrom6(orient, stood.get(id) ?? 'upright'),
       fit: fitFrom6(fit),
+      shift: NOT_SHIFTED,
       outline: NO_OUTLINE,
     })),
     placements: eachOf(placements, (placement) => ({ ...placement, own: {} })),

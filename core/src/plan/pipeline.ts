@@ -5,6 +5,7 @@ import { type FitRule, fitTakes, fitWarp } from '../fit/fits.ts';
 import { innerOf } from '../fit/margins.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Seat } from '../fit/seat.ts';
+import { shiftedWarp } from '../fit/shift.ts';
 import { trimmed } from '../fit/trim.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
@@ -38,11 +39,12 @@ export interface LaidInPatch {
 /** The stages in a patch. Null when it can't be laid there: `whyNotLaid`. */
 export function layInPatch(
   drawn: Drawn | null,
-  { fit, outline, stitch }: Pick<RecipeStages, 'fit' | 'outline' | 'stitch'>,
+  { fit, shift, outline, stitch }: Pick<RecipeStages, 'fit' | 'shift' | 'outline' | 'stitch'>,
   seat: Seat,
 ): LaidInPatch | null {
-  const warp = drawn && fitWarp(drawn, seat, fit);
-  if (!drawn || !warp) return null;
+  const fitted = drawn && fitWarp(drawn, seat, fit);
+  if (!drawn || !fitted) return null;
+  const warp = shiftedWarp(fitted, shift, seat);
   const distortion = distortionOf(warp);
   if (!(distortion.scale * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH)) return null;
   const strokes = mapStrokes(strokesOfDesign(drawn.lines), (line) => warp.mapLine(line));

@@ -1,6 +1,7 @@
 import { type Arrange, ONE_COPY } from '../fit/arrange.ts';
 import type { FitRule } from '../fit/fits.ts';
 import type { Orient } from '../fit/orient.ts';
+import { NOT_SHIFTED, type Shift } from '../fit/shift.ts';
 import { type Trim, WHOLE_LINE } from '../fit/trim.ts';
 import { MM_PER_INCH, USUAL_SPI } from '../units.ts';
 import { NO_OUTLINE, type OutlineRule } from './outline-strokes.ts';
@@ -13,12 +14,13 @@ export interface RecipeStages {
   readonly arrange: Arrange;
   readonly orient: Orient;
   readonly fit: FitRule;
+  readonly shift: Shift;
   readonly outline: OutlineRule;
   readonly stitch: StitchRule;
 }
 
 /** The stages that a patch can have of its own. */
-export const STAGE_NAMES = ['trim', 'arrange', 'orient', 'fit', 'outline', 'stitch'] as const;
+export const STAGE_NAMES = ['trim', 'arrange', 'orient', 'fit', 'shift', 'outline', 'stitch'] as const;
 export type StageName = (typeof STAGE_NAMES)[number];
 export type OwnStages = Partial<Pick<RecipeStages, StageName>>;
 
@@ -32,6 +34,7 @@ export const usualStages = (designId: string): RecipeStages => ({
   arrange: ONE_COPY,
   orient: { angle: 0, mirror: false, up: 'patch' },
   fit: { kind: 'contain', margins: [USUAL_MARGIN], turn: 'held' },
+  shift: NOT_SHIFTED,
   outline: NO_OUTLINE,
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });

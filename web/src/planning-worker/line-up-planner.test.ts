@@ -91,6 +91,7 @@ const REQUEST: LineUpRequest = {
   targets: pieceTargets({ id: PIECE, name: 'B1', outline }, LIE, 1.6),
   stitched: [],
   pieces: [PIECE],
+  atHand: PIECE,
   area: safeArea(frame, 0),
 };
 const lineUp = (plan: PlanRecords, change: Partial<LineUpRequest> = {}) =>
@@ -120,6 +121,24 @@ describe('lining up in the worker', () => {
     const lies = truth(clothPoint(200, 0));
     expect(piece!.box!.minX).toBeGreaterThan(lies.x - 2);
     expect(piece!.box!.maxY).toBeLessThan(lies.y + 200);
+  });
+
+  it('tells what the piece leaves to its seams, moves it, and takes in a touch along its edge', () => {
+    const worker = plannerWith(touched(CORNERS));
+    // Corner to corner: nothing is left.
+    const { margins } = worker.lineUp(REQUEST);
+    expect(Math.max(...Object.values(margins!).map(Math.abs))).toBeLessThan(0.5);
+    expect(worker.lineUp({ ...REQUEST, atHand: null }).margins).toBeNull();
+    const onto = truth(clothPoint(203, 5));
+    const shift = worker.reposition(PLACEMENT.id, { kind: 'put', spot: { kind: 'line', along: 0 }, onto })!;
+    expect([shift.x, shift.y, shift.angle].map(Math.round)).toEqual([3, 5, 0]);
+    const { region, frame: seam } = worker.touchEdge('block-2-1', truth(clothPoint(300, 194)), 6)!;
+    expect(region.shape.map(({ id }) => id)).toEqual(['c1', 'c2', 'c3', 'c5', 'c4']);
+    expect(distance(seam, truth(clothPoint(300, 200)))).toBeLessThan(1);
+    expect(worker.touchEdge('gone', seam, 0)).toBeNull();
+    const box = { as: 'box', size: null, inside: 0 } as const;
+    const touches = [clothPoint(20, 20), clothPoint(90, 80)].map((p) => ({ frame: truth(p), corner: true }));
+    expect(worker.patchHere({ ...box, touched: touches }, 'n')).toMatchObject({ region: { name: 'patch 1' } });
   });
 
   it('asks only for what may be asked for, and for nothing without landmarks', () => {

@@ -24,8 +24,9 @@ import {
   lieOf,
   type LineUpView,
   LOST,
-  mapGraph,
-  markedPatches,
+  graphOf,
+  marginsLeft,
+  type MarginsLeft,
   measuredShape,
   misfitsOf,
   type NamedPlace,
@@ -38,6 +39,8 @@ import {
   type Plan,
   polylineToFrame,
   quiltOf,
+  type Reposition,
+  repositioned,
   type Resettled,
   resettleRows,
   RESETTLING,
@@ -46,6 +49,7 @@ import {
   rowPieceId,
   type RunOfPiece,
   type SafeArea,
+  type Shift,
   simplify,
   stitchedLandmarks,
   stitchedPlaces,
@@ -82,11 +86,15 @@ export interface LineUpRequest {
   readonly stitched: readonly StitchedRef[];
   /** Ids of the pieces that are drawn. */
   readonly pieces: readonly string[];
+  /** The piece whose margins are told; null: none. */
+  readonly atHand: string | null;
   readonly area: SafeArea;
 }
 
 export interface LineUpAnswer extends LineUpView {
   readonly onFrame: readonly PlannedOnFrame[];
+  /** What the piece at hand leaves to the seams of its patch as they lie; null where it fills none. */
+  readonly margins: MarginsLeft | null;
   /** What was stitched in earlier advances, where it lies now by all that is known. */
   readonly stitched: readonly { readonly id: string; readonly lines: readonly Float64Array[] }[];
 }
@@ -158,13 +166,17 @@ export const lineUpPlanner = (planNow: () => Plan) => {
       return last && patchHere(regions, touching, last.model.lineUp(last.advance), id);
     },
 
+    /** The shift that moves a placement's design so, as it lies by the last line-up; null where it isn't laid. */
+    reposition: (placementId: string, how: Reposition): Shift | null =>
+      last && repositioned(planNow(), placementId, last.advance, last.model.lineUp(last.advance), how),
+
     /** A patch with a touch along its edge, and where the seam lies there; null while there is no line-up. */
     touchEdge(regionId: string, at: FramePoint, inside: number): (EdgeTouched & { readonly frame: FramePoint }) | null {
       const { records } = planNow();
       const region = records.regions[regionId];
       if (!last || !region) return null;
       const lineUp = last.model.lineUp(last.advance);
-      const shape = measuredShape(region, mapGraph(markedPatches(records)), touchesOf(records), last.advance, lineUp);
+      const shape = measuredShape(region, planNow().get(graphOf, null), touchesOf(records), last.advance, lineUp);
       const found = edgeTouched(region, shape, lineUp.toCloth(at), inside);
       return { ...found, frame: lineUp.toFrame(found.at) };
     },
@@ -180,7 +192,7 @@ export const lineUpPlanner = (planNow: () => Plan) => {
 function answerOf(
   plan: Plan,
   model: ClothModel,
-  { mounts, landmarks, candidates, targets, pieces, area }: LineUpRequest,
+  { mounts, landmarks, candidates, targets, pieces, atHand, area }: LineUpRequest,
   stitched: readonly NamedRun[],
 ): LineUpAnswer {
   const advance = mounts.length - 1;
@@ -190,6 +202,7 @@ function answerOf(
     (i) => found[i]!.doubt !== null && !touchOf(landmarks[i]!, touches, advance),
   );
   const wanted = open.map((i) => landmarks[i]!);
+  const laid = drawn(plan, pieces, model, advance);
   const advice = nextTouch(model, wanted, targets, advance);
   const toFrame = easedToFrame(
     model,
@@ -205,13 +218,19 @@ function answerOf(
     })),
     advice: advice && { ...advice, landmark: open[advice.landmark]!, worth: isWorthTouching(advice) },
     worst: worstDoubt(model, targets, advance),
-    onFrame: drawn(plan, pieces, model, advance).map(({ id, lines }) => {
+    onFrame: laid.map(({ id, lines }) => {
       const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
       return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
     }),
     stitched: stitched
       .filter((run) => run.advance !== advance)
       .map((run) => ({ id: run.id, lines: carried(run, model, advance, area) })),
+    margins: marginsOf(
+      plan,
+      laid.find(({ id }) => id === atHand),
+      model,
+      advance,
+    ),
     disagreement: named(disagreementOf(model, touches, advance), touches),
     misfits: Object.fromEntries(
       misfitsOf(model, touches).flatMap((misfit, i) =>
@@ -219,6 +238,19 @@ function answerOf(
       ),
     ),
   };
+}
+
+/** What a piece leaves to the seams of its patch, both as they were touched. */
+function marginsOf(plan: Plan, piece: Drawn | undefined, model: ClothModel, advance: number): MarginsLeft | null {
+  const region = plan.records.regions[piece?.regionId ?? ''];
+  if (!piece || !region) return null;
+  const lineUp = model.lineUp(advance);
+  const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
+  return marginsLeft(
+    piece.lines.map((line) => polylineToFrame(lineUp, line)),
+    shape,
+    lineUp,
+  );
 }
 
 /** A disagreement by the ids of its touches. */
@@ -276,17 +308,19 @@ function leftBelow(plan: Plan, model: ClothModel, finished: ReadonlySet<string>)
   return answers.length === 0 ? null : { row: last.row, length, bound, planned: bed.length - from, answers };
 }
 
+/** A piece as lines of the planned cloth. */
+interface Drawn {
+  readonly id: string;
+  readonly regionId: string | null;
+  readonly lines: readonly Float64Array[];
+}
+
 /** The pieces asked for as lines of the planned cloth; patches as they were touched. */
-function drawn(
-  plan: Plan,
-  asked: readonly string[],
-  model: ClothModel,
-  advance: number,
-): { readonly id: string; readonly lines: readonly Float64Array[] }[] {
+function drawn(plan: Plan, asked: readonly string[], model: ClothModel, advance: number): Drawn[] {
   const lineUp = model.lineUp(advance);
   return asked.flatMap((id) => {
     const { piece } = pieceAsTouched(plan, id, advance, lineUp);
-    return piece && 'needle' in piece ? [{ id, lines: piece.needle }] : [];
+    return piece && 'needle' in piece ? [{ id, regionId: piece.regionId, lines: piece.needle }] : [];
   });
 }
 

@@ -26,6 +26,8 @@ import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 import { JogPad, jogStep } from './jog-pad.tsx';
 import { Lens } from './lens.tsx';
+import { marginWords } from './frame-words.ts';
+import { MovePanel } from './move-panel.tsx';
 import { Growing } from './patch-here/growing.tsx';
 import { PatchHere } from './patch-here/patch-here.tsx';
 import { isSpeedShown, stitchFaster } from './speed.tsx';
@@ -50,7 +52,7 @@ export default function FrameStep() {
     faster: (up) => told && isSpeedShown(told.instruction.action) && stitchFaster(up),
     step: () => jogStep(style),
     act: () => {
-      if (!told || work.isHere) {
+      if (!told || work.aside) {
         document.querySelector<HTMLButtonElement>('[data-testid="big-button"]')?.click();
         return;
       }
@@ -135,16 +137,23 @@ export default function FrameStep() {
         told={told}
         advances={advances}
         instead={
-          told && !work.isHere ? null : (
+          told && work.aside === 'move' ? (
+            <MovePanel
+              piece={told.piece}
+              records={work.records}
+              margins={marginWords(told, style)}
+              onDone={() => work.setAside(null)}
+            />
+          ) : told && !work.aside ? null : (
             <PatchHere
               quiltId={work.quiltId}
               records={work.records}
               advances={advances}
               onPlaced={(id) => {
                 work.choose(id);
-                work.setHere(false);
+                work.setAside(null);
               }}
-              onBack={told ? () => work.setHere(false) : null}
+              onBack={told ? () => work.setAside(null) : null}
             />
           )
         }

@@ -35,6 +35,7 @@ const doubts = (now: number, after: number): LineUpAnswer => ({
   worst: worst(now),
   onFrame: [],
   stitched: [],
+  margins: null,
   disagreement: null,
   misfits: {},
 });
@@ -75,6 +76,12 @@ const title = (...about: Parameters<typeof told>): string => plain(wordsFor(told
 const why = (...about: Parameters<typeof told>): string => plain(wordsFor(told(...about), 'mm').why);
 
 describe('what the Frame screen says', () => {
+  it('of the seams: what is left on each side that there is, how sure, and what runs over', () => {
+    const lineUp = { ...doubts(1, 1), margins: { above: 6, right: -2, left: 9.5 } };
+    expect(why('rehearse', 'rehearse', { lineUp })).toBe(
+      'The head follows the whole line, so that you see where it will go. To the seams: 6 mm above, 2 mm over the seam on the right, 9.5 mm on the left; each ±1.1 mm.',
+    );
+  });
   it('of touches that disagree: accuses none before one is made once more', () => {
     const names = ['upper left', 'lower left', 'upper right', 'lower right'].map(
       (at) => `touch on the ${at} corner of A1`,

@@ -7,8 +7,10 @@ import {
   doubtExtent,
   formatDoubt,
   formatLength,
+  FRAME_SIDES,
   type FrameAction,
   type FramePiece,
+  type FrameSide,
   type HeadNow,
   type Instruction,
   type Landmark,
@@ -68,9 +70,9 @@ const WORDS: Readonly<Record<FrameAction, (told: Told, style: LengthStyle) => Wo
     why: 'The needle stays up while the head travels.',
     button: stitchOf(run) > 0 ? 'Go there' : 'Go to the start',
   }),
-  rehearse: () => ({
+  rehearse: (told, style) => ({
     title: 'Rehearse with the needle up.',
-    why: 'The head follows the whole line, so that you see where it will go.',
+    why: `The head follows the whole line, so that you see where it will go. ${marginWords(told, style)}`,
     button: 'Rehearse',
   }),
   bobbinThread: () => ({
@@ -139,12 +141,27 @@ const progress = (run: RunAnswer | null): string => {
 };
 
 /** The doubts on the piece at hand. */
-function ownDoubts({ lineUp, targets, piece }: Told): DoubtEllipse[] {
+function ownDoubts({ lineUp, targets, piece }: Pick<Told, 'lineUp' | 'targets' | 'piece'>): DoubtEllipse[] {
   return lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.piece === piece.id ? [doubt] : [])) ?? [];
 }
 
 /** The largest of them, mm. */
-const ownDoubt = (told: Told): number => Math.max(0, ...ownDoubts(told).map(({ major }) => major));
+const ownDoubt = (told: Pick<Told, 'lineUp' | 'targets' | 'piece'>): number =>
+  Math.max(0, ...ownDoubts(told).map(({ major }) => major));
+
+/** What is left to the seams of the patch on every side, and how sure that is; empty where it fills none. */
+export function marginWords(told: Pick<Told, 'lineUp' | 'targets' | 'piece'>, style: LengthStyle): string {
+  const sides = FRAME_SIDES.flatMap((side) => {
+    const left = told.lineUp?.margins?.[side];
+    if (left === undefined) return [];
+    return [`${formatLength(Math.abs(left), style)} ${left < 0 ? 'over the seam ' : ''}${WHERE[side]}`];
+  });
+  if (sides.length === 0) return '';
+  return `To the seams: ${sides.join(', ')}; each ±${formatDoubt(ownDoubt(told), style)}.`;
+}
+const WHERE: Readonly<Record<FrameSide, string>> = {
+  ...{ above: 'above', right: 'on the right', below: 'below', left: 'on the left' },
+};
 
 /** How well the checks agree with the first two touches. */
 const checkWords = ({ checks }: Told, style: LengthStyle): string =>

@@ -19,9 +19,9 @@ const INCHES: readonly JogStep[] = [
 const METRIC: readonly JogStep[] = [0.5, 2, 5, 25].map((mm) => ({ mm, label: `${mm} mm` }));
 
 /** From fine to coarse, in her units. */
-const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
+export const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
 
-const WAYS = [
+export const WAYS = [
   { name: 'left', icon: IconArrowLeft, x: -1, y: 0 },
   { name: 'away from you', icon: IconArrowUp, x: 0, y: -1 },
   { name: 'towards you', icon: IconArrowDown, x: 0, y: 1 },

@@ -1,6 +1,6 @@
 import { formatLength, type FrameAction, type NamedPlace, type TouchRecord } from '@gorse/core';
 import { Button, Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
-import { sayToFrame } from '../../api/frame-socket.ts';
+import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import type { Told } from './frame-words.ts';
 
@@ -28,6 +28,8 @@ export interface Ways {
   readonly onChalk: () => void;
   /** Touch a patch that isn't on the map. */
   readonly onPatchHere: () => void;
+  /** Move the design of the patch at hand; what is loaded of it is given up. Null where it is none. */
+  readonly onMove: (() => void) | null;
   /** Touch along the edge of the patch at hand; null where it is none. */
   readonly onTouchEdge: (() => void) | null;
   /** Line the patch at hand up by its corners alone; null where it is none, or is so. */
@@ -95,6 +97,11 @@ export function SideWays({
                 Its edge runs here
               </Button>
             )}
+            {ways.onMove && (
+              <Button {...SMALL} onClick={ways.onMove}>
+                Move the design
+              </Button>
+            )}
             <Button {...SMALL} onClick={ways.onPatchHere}>
               A patch here
             </Button>
@@ -104,10 +111,20 @@ export function SideWays({
       );
     case 'rehearse':
       return (
-        <Button {...SMALL} onClick={ways.onSkipRehearsal}>
-          Skip: I know where it goes
-        </Button>
+        <SimpleGrid cols={2} spacing="xs">
+          <Prick />
+          {ways.onMove && (
+            <Button {...SMALL} onClick={ways.onMove}>
+              Move the design
+            </Button>
+          )}
+          <Button {...SMALL} style={{ gridColumn: '1 / -1' }} onClick={ways.onSkipRehearsal}>
+            Skip: I know where it goes
+          </Button>
+        </SimpleGrid>
       );
+    case 'bobbinThread':
+      return <Prick />;
     case 'next':
       return (
         <SimpleGrid cols={2} spacing="xs">
@@ -150,6 +167,16 @@ export function SideWays({
     default:
       return null;
   }
+}
+
+/** The needle makes the first hole, without thread drawn up: is it where it should be? */
+function Prick() {
+  const isDown = useFrame(({ state }) => state?.needle === 'down');
+  return (
+    <Button {...SMALL} onClick={() => sayToFrame({ type: 'needle', position: isDown ? 'up' : 'down' })}>
+      {isDown ? 'Needle up again' : 'Prick the first hole'}
+    </Button>
+  );
 }
 
 function TouchWays({ ways }: { readonly ways: Ways }) {

@@ -42,8 +42,10 @@ export function useFrameWork() {
   const records = useSliced(usePlan, recordsOf);
   const [chosenId, choose] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
-  /** She touches a patch that isn't on the map, rather than what is planned. */
-  const [isHere, setHere] = useState(() => useBegun.getState().begun?.quiltId === quiltId);
+  /** What she does rather than what is told: touch a patch that isn't on the map, or move a design. */
+  const [aside, setAside] = useState<'patch' | 'move' | null>(() =>
+    useBegun.getState().begun?.quiltId === quiltId ? 'patch' : null,
+  );
   const [back, setBack] = useState(MM_PER_INCH / 2);
   const log = useFrameLog(quiltId);
   const { advances, advance, mounted } = log;
@@ -79,11 +81,11 @@ export function useFrameWork() {
     tellAdvance: acts.tellAdvance,
     chalk: () => touching.chalk(),
     ...{ piece, choose, nextAlike: task.nextAlike, byCorners: now.said.byCorners },
-    patchHere: () => setHere(true),
+    setAside,
     touchEdge: (regionId) => touching.touchEdge(regionId),
   });
   return {
-    ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act, advances, isHere, setHere },
+    ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act, advances, aside, setAside },
     startsAt: now.start,
     told: toldOf(now, advances, passes.length, needle.place),
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */

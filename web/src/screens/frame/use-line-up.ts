@@ -13,7 +13,7 @@ export interface LineUpState {
 /** The line-up by the touches so far, worked out in the worker. */
 export function useLineUp(
   records: PlanRecords,
-  { mounts, landmarks, candidates, targets, stitched, pieces }: Omit<LineUpRequest, 'area'>,
+  { mounts, landmarks, candidates, targets, stitched, pieces, atHand }: Omit<LineUpRequest, 'area'>,
 ): LineUpState {
   const ask = async (): Promise<{ readonly lineUp: LineUpAnswer; readonly mounts: readonly OnPoles[] }> => {
     await planner.teach(records);
@@ -25,12 +25,13 @@ export function useLineUp(
       targets,
       stitched: stitched.map(({ id, advance, upTo }) => ({ id, advance, upTo })),
       pieces,
+      atHand,
       area: safeArea(frame, mounts.at(-1)!.rolled),
     });
     return { lineUp, mounts };
   };
   const { quilts, touches, regions, recipes, placements, rowSets } = records;
-  const about = [mounts, landmarks, targets, candidates, pieces, stitched];
+  const about = [mounts, landmarks, targets, candidates, pieces, atHand, stitched];
   const plan = [quilts, touches, regions, recipes, placements, rowSets];
   const { answer, current } = useAsked('line-up', [...about, ...plan], ask);
   // An answer of another advance is of another lie of the cloth; one from before the clamps came off tells how far to roll.

@@ -76,6 +76,7 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
     targets,
     stitched: again,
     pieces: useSame(coming.map((one) => one.id)),
+    atHand: piece?.id ?? null,
   });
   const { strokes: loaded, start, head } = useLoaded(run, advance);
   const situation = situationAt(on, task, { landmarks, targets, cornersLeft }, { lineUp, settled, head }, said);

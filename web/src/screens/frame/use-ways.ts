@@ -1,5 +1,14 @@
 import type { RunAnswer } from '@gorse/contract';
-import type { AdvanceKind, FramePiece, FramePoint, Landmark, NamedPlace, PlanRecords, TouchRecord } from '@gorse/core';
+import {
+  type AdvanceKind,
+  type FramePiece,
+  type FramePoint,
+  isOpen,
+  type Landmark,
+  type NamedPlace,
+  type PlanRecords,
+  type TouchRecord,
+} from '@gorse/core';
 import { api } from '../../api/api.ts';
 import { clearTouches, removeTouch } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
@@ -25,7 +34,7 @@ interface Beside {
   readonly piece: FramePiece | undefined;
   readonly nextAlike: FramePiece | undefined;
   readonly choose: (pieceId: string) => void;
-  readonly patchHere: () => void;
+  readonly setAside: (what: 'patch' | 'move') => void;
   readonly touchEdge: (regionId: string) => Promise<void>;
   readonly byCorners: string | null;
 }
@@ -75,7 +84,15 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
       if (run) api.abandonRun(run.id).catch(tellError);
     },
     onChalk: () => void beside.chalk(),
-    onPatchHere: beside.patchHere,
+    onPatchHere: () => beside.setAside('patch'),
+    onMove:
+      regionId === null
+        ? null
+        : () => {
+            // What is loaded was made before.
+            if (run && isOpen(run.state.status)) api.abandonRun(run.id).catch(tellError);
+            beside.setAside('move');
+          },
     onTouchEdge: regionId === null ? null : () => void beside.touchEdge(regionId),
     onByCorners: isLeft ? () => say.byCorners(piece.id) : null,
     onNextAlike: nextAlike

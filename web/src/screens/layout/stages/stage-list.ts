@@ -4,6 +4,7 @@ import { fitView } from './fit.tsx';
 import { orientView } from './orient.tsx';
 import { outlineView } from './outline.tsx';
 import type { StageView } from '../stage-view.ts';
+import { shiftView } from './shift.tsx';
 import { stitchView } from './stitch.tsx';
 import { trimView } from './trim.tsx';
 
@@ -13,6 +14,7 @@ export const STAGE_VIEWS: { readonly [N in StageName]: StageView<N> } = {
   arrange: arrangeView,
   orient: orientView,
   fit: fitView,
+  shift: shiftView,
   outline: outlineView,
   stitch: stitchView,
 };
