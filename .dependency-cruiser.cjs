@@ -16,7 +16,7 @@ const CORE = {
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'stitch', 'lineup', 'density'],
   suggest: ['geometry', 'cloth', 'design', 'fit', 'plan'],
   run: ['geometry', 'plan'],
-  frame: ['geometry', 'cloth', 'lineup', 'passes', 'plan', 'run'],
+  frame: ['geometry', 'cloth', 'fit', 'lineup', 'passes', 'plan', 'run'],
   simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],
 };
 const FOUNDATION = 'core/src/(units|tolerances|problems|ids)\\.ts$';

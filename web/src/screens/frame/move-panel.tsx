@@ -107,6 +107,7 @@ export function MovePanel({
           </Button>
         ))}
       </SimpleGrid>
+      <Text fz={16}>Or move it by:</Text>
       <Group gap="xs" wrap="nowrap">
         {WAYS.map(({ name, icon: Icon, x, y }) => (
           <ActionIcon
@@ -131,6 +132,7 @@ export function MovePanel({
         value={step}
         onChange={setStep}
       />
+      <Text fz={16}>Or turn it about the needle by:</Text>
       <Group gap="xs" wrap="nowrap">
         <ActionIcon size={56} variant="default" aria-label="Turn it left about the needle" onClick={() => turnBy(-1)}>
           <IconRotate2 size={32} />
@@ -151,7 +153,7 @@ export function MovePanel({
       <Group grow>
         {isShifted(shift) && (
           <Button {...LARGE} onClick={() => put('not moved', NOT_SHIFTED)}>
-            Where the fit lays it
+            Back to the fit
           </Button>
         )}
         <Button h={56} fz={20} data-testid="big-button" onClick={onDone}>
