@@ -1,7 +1,6 @@
 import {
   GENERIC_MOTION,
   arrangedDesign,
-  distortionOf,
   tracedShape,
   layInPatch,
   seatIn,
@@ -52,8 +51,8 @@ function familyOf60(): void {
   );
   const drawn = arrangedDesign(line, RECIPE);
   for (const shape of patches) {
-    const { strokes, warp } = layInPatch(drawn, RECIPE, seatIn(shape, shape, 'patch'))!;
-    distortionOf(warp);
+    const { strokes, distortion } = layInPatch(drawn, RECIPE, seatIn(shape, shape, 'patch'))!;
+    distortion();
     stitchStrokes(strokes, RECIPE.stitch, { motion: GENERIC_MOTION, thickness: 3 });
   }
 }

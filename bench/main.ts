@@ -14,6 +14,7 @@ import { benchMap } from './map.ts';
 import { machineSpeed } from './machine-speed.ts';
 import { benchMapScreen } from './map-screen.ts';
 import { benchPan } from './pan.ts';
+import { benchPatches } from './patches.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 import { benchSoak } from './soak.ts';
@@ -26,6 +27,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   accuracy: benchAccuracy,
   lineup: benchLineUp,
   align: benchAlign,
+  patches: benchPatches,
   rows: benchRows,
   suggest: benchSuggest,
   map: benchMap,

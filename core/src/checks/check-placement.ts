@@ -50,7 +50,7 @@ function checkAlone(plan: Plan, id: string): readonly PlanProblem[] {
   }
   const pieces = plan.get(piecesOfRecord, { source: 'placements', record: id });
   const problems: PlanProblem[] = [];
-  if (laid.distortion.folded)
+  if (laid.distortion().folded)
     problems.push(mend({ code: 'foldedFit', amount: 1, remedy: { kind: 'fit', fit: 'contain' } }));
   if (totalsOf(pieces).stitches === 0)
     problems.push(mend({ code: 'nothingToStitch', amount: 0, remedy: { kind: 'remove' } }));

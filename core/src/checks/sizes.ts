@@ -25,7 +25,7 @@ export const placedSize = settling((plan: Plan, id: string): PlacedSize | null =
   const placed = placedOf(plan, id);
   const laid = placed && plan.get(laidPlacement, id);
   if (!placed || !laid) return null;
-  const { scale, across, down, shear } = laid.distortion;
+  const { scale, across, down, shear } = laid.distortion();
   const drawn = plan.get(drawnSpacing, placed.recipe.designId);
   return {
     ...{ id, family: placed.region.family, shear },

@@ -33,7 +33,8 @@ export function arrangedDesign(
 export interface LaidInPatch {
   readonly strokes: readonly Stroke[];
   readonly warp: Warp;
-  readonly distortion: Distortion;
+  /** Worked out when it is first asked for. */
+  readonly distortion: () => Distortion;
 }
 
 /** The stages in a patch. Null when it can't be laid there: `whyNotLaid`. */
@@ -45,10 +46,25 @@ export function layInPatch(
   const fitted = drawn && fitWarp(drawn, seat, fit);
   if (!drawn || !fitted) return null;
   const warp = shiftedWarp(fitted, shift, seat);
-  const distortion = distortionOf(warp);
-  if (!(distortion.scale * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH)) return null;
+  if (!(scaleOf(warp) * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH)) return null;
   const strokes = mapStrokes(strokesOfDesign(drawn.lines), (line) => warp.mapLine(line));
-  return { strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch), warp, distortion };
+  return {
+    strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch),
+    warp,
+    distortion: once(() => distortionOf(warp)),
+  };
+}
+
+/** About how many times the drawn size a design comes to lie. */
+function scaleOf(warp: Warp): number {
+  const { across, down } = warp.jacobian(0.5, 0.5);
+  return Math.sqrt(Math.max(across.x ** 2 + across.y ** 2, down.x ** 2 + down.y ** 2));
+}
+
+/** What is worked out at most once. */
+function once<T extends object>(work: () => T): () => T {
+  let done: T | undefined;
+  return () => (done ??= work());
 }
 
 /** Why a recipe can't be laid in a patch: its fit is for other shapes, its margins leave nothing, it is too much to stitch, or it has no answer there. */

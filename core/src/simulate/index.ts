@@ -16,3 +16,4 @@ export {
   type TrueCloth,
 } from './true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './whole-quilt.ts';
+export { stitchOffSquare } from './off-square.ts';

@@ -130,7 +130,7 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
 
 function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
   const laid = plan.get(laidPlacement, id);
-  return laid ? { distortion: laid.distortion, grid: gridOf(laid.warp) } : null;
+  return laid ? { distortion: laid.distortion(), grid: gridOf(laid.warp) } : null;
 }
 
 const GRID = [0, 0.25, 0.5, 0.75, 1];
