@@ -1,6 +1,14 @@
 import { chromium } from '@playwright/test';
 import type { DesignAnswer, QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import { controlId, type PlanDiff, type RecipeRecord, refitted, usualStages } from '@gorse/core';
+import {
+  clothPoint,
+  controlId,
+  type PlanDiff,
+  polygonShape,
+  type RecipeRecord,
+  refitted,
+  usualStages,
+} from '@gorse/core';
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeDemo } from '../demo/make-demo.mjs';
@@ -143,11 +151,6 @@ await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/layout`);
 await page.getByTestId('row-totals').waitFor();
 await page.waitForTimeout(1500);
 await shot('rows');
-await page.getByRole('button', { name: /^Density widest/ }).click();
-await page.getByRole('switch', { name: /Show the density/ }).check();
-// The picture sharpens.
-await page.waitForTimeout(2000);
-await shot('rows-density');
 await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/passes`);
 await page.getByRole('region', { name: 'Lining up' }).waitFor();
 await page.getByRole('button', { name: /^Pass 2/ }).click();
@@ -213,6 +216,27 @@ await shot('log');
 await page.goto(server.address);
 await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
 await shot('shelf');
+const made = polygonShape([clothPoint(420, 120), clothPoint(690, 132), clothPoint(682, 398), clothPoint(412, 390)]);
+const touched = { name: 'patch 1', kind: 'block', origin: 'touched', family: 'n', print: 0, shape: made } as const;
+const bare = await ask<{ id: string }>(server.address, '/quilts', {
+  ...{ name: 'Without a map', setting: { kind: 'drawn', width: 1524, length: 1829 }, borders: [] },
+  patches: [{ id: 'n', ...touched }],
+});
+await page.evaluate(() =>
+  localStorage.setItem(
+    'gorse-patch-here',
+    JSON.stringify({ state: { begun: null, made: 'n', waiting: [], inside: 0 }, version: 0 }),
+  ),
+);
+await page.goto(`${server.address}/quilts/${bare.id}/frame`);
+await page.getByRole('button', { name: 'Put this quilt on the frame' }).click();
+await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+await page
+  .getByRole('button', { name: / in patch 1: / })
+  .first()
+  .waitFor();
+await page.waitForTimeout(2500);
+await shot('frame-here');
 await page.goto(`${server.address}/backups`);
 await page.getByRole('button', { name: 'Back up now' }).click();
 await page.getByRole('button', { name: 'Restore…' }).waitFor();
