@@ -217,10 +217,25 @@ await page.goto(server.address);
 await page.getByRole('heading', { name: 'Tide Table' }).waitFor();
 await shot('shelf');
 const made = polygonShape([clothPoint(420, 120), clothPoint(690, 132), clothPoint(682, 398), clothPoint(412, 390)]);
-const touched = { name: 'patch 1', kind: 'block', origin: 'touched', family: 'n', print: 0, shape: made } as const;
+const after = {
+  ...{ id: 'n', name: 'patch 1', kind: 'block', origin: 'touched', family: 'n', print: 0 },
+  shape: made,
+} as const;
 const bare = await ask<{ id: string }>(server.address, '/quilts', {
-  ...{ name: 'Without a map', setting: { kind: 'drawn', width: 1524, length: 1829 }, borders: [] },
-  patches: [{ id: 'n', ...touched }],
+  ...{ name: 'Without a map', setting: { kind: 'drawn', width: 1524, length: 1829 }, borders: [], patches: [] },
+});
+await ask(server.address, `/quilts/${bare.id}/edits`, {
+  ...{ editId: 'touched-for-shots', baseRevision: 0, mark: 'shots' },
+  diff: [
+    { kind: 'regions', id: 'n', before: null, after },
+    ...made.map(({ id: control, at }, i) => ({
+      ...{ kind: 'touches', id: `n${i}`, before: null },
+      after: {
+        ...{ id: `n${i}`, on: controlId('n', control), name: `corner ${i + 1} of patch 1`, cloth: at, since: null },
+        ...{ frame: { x: at.x + 140, y: at.y + 30 }, advance: 0, method: 'head', at: i },
+      },
+    })),
+  ],
 });
 await page.evaluate(() =>
   localStorage.setItem(
@@ -229,7 +244,6 @@ await page.evaluate(() =>
   ),
 );
 await page.goto(`${server.address}/quilts/${bare.id}/frame`);
-await page.getByRole('button', { name: 'Put this quilt on the frame' }).click();
 await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
 await page
   .getByRole('button', { name: / in patch 1: / })

@@ -34,7 +34,7 @@ export function ChoiceGrid<T extends string>({
                 aria-label={one.label}
                 className="choice"
                 disabled={one.disabled ?? false}
-                style={one.disabled ? { pointerEvents: 'none' } : undefined}
+                data-off={one.disabled ? '' : undefined}
               >
                 <Text size="sm" ta="center">
                   {one.label}
