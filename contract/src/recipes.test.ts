@@ -39,6 +39,10 @@ describe('edits of a plan', () => {
     expect(paths(sent(placement({ trim: { from: 0.4, to: 0.4 } }), 'placements'))).toEqual([
       'diff.0.after.own.trim.to',
     ]);
+    const shift = (change: object) => placement({ shift: { x: 0, y: 0, angle: 0, ...change } });
+    expect(paths(sent(shift({ x: -12.7, angle: 0.1 }), 'placements'))).toEqual([]);
+    expect(paths(sent(shift({ y: 7000 }), 'placements'))).toEqual(['diff.0.after.own.shift.y']);
+    expect(paths(sent(shift({ about: 0 }), 'placements'))).toEqual(['diff.0.after.own.shift.about']);
     expect(paths(sent(placement({ designId: 'other' }), 'placements'))).toEqual(['diff.0.after.own.designId']);
     expect(paths(sent(placement({ arrange: null }), 'placements'))).toEqual(['diff.0.after.own.arrange']);
   });

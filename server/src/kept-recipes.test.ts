@@ -1,5 +1,5 @@
 import type { ErrorAnswer, KeptRecipeAnswer } from '@gorse/contract';
-import { boxShape, clothPoint, usualStages } from '@gorse/core';
+import { boxShape, clothPoint, usualStages, withAllStages } from '@gorse/core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
 import { apiOf, SQUARE, startApp } from './test/harness.ts';
@@ -20,6 +20,9 @@ it('a recipe is kept for all quilts, taken off and put back; one that can’t be
   expect(made).toMatchObject({ status: 201, body: { name: 'Ship’s wheel', stages, shape } });
   const kept = async () => (await api<KeptRecipeAnswer[]>('GET', '/recipes')).body;
   expect(await kept()).toEqual([made.body]);
+  // One that was kept before a stage came is as it was: the stage does nothing.
+  const { shift, ...before } = stages;
+  expect(withAllStages(before)).toEqual({ ...stages, shift });
   const path = `/recipes/${made.body.id}`;
   expect((await api('DELETE', path)).status).toBe(204);
   expect(await kept()).toEqual([]);

@@ -1,6 +1,6 @@
 import { type DesignSpot, spotOf } from '../fit/place.ts';
-import { type Shift, shiftedOn } from '../fit/shift.ts';
-import { type FramePoint, minus, type Point, plus } from '../geometry/point.ts';
+import { type Move, type Shift, shiftedOn } from '../fit/shift.ts';
+import { type ClothPoint, type FramePoint, minus, type Point, plus } from '../geometry/point.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import { graphOf, measuredShape } from '../plan/landmarks.ts';
@@ -19,29 +19,31 @@ export function repositioned(
   plan: Plan,
   placementId: string,
   advance: number,
-  { toCloth, toFrame }: Pick<LineUp, 'toCloth' | 'toFrame'>,
+  lineUp: Pick<LineUp, 'toCloth' | 'toFrame'>,
   how: Reposition,
 ): Shift | null {
   const placed = placedOf(plan, placementId);
   const drawn = placed && drawnFor(plan, placed.recipe);
   if (!placed || !drawn) return null;
   const touches = touchesOf(plan.records);
-  const seat = seatOf(placed, measuredShape(placed.region, plan.get(graphOf, null), touches, advance, { toCloth }));
+  const seat = seatOf(placed, measuredShape(placed.region, plan.get(graphOf, null), touches, advance, lineUp));
   const laid = layInPatch(drawn, placed.recipe, seat);
   if (!laid) return null;
-  const spot = how.kind === 'put' ? how.spot : ({ kind: 'box', u: 0.5, v: 0.5 } as const);
+  const spot = how.kind === 'put' ? how.spot : CENTRE;
   const from = laid.warp.mapPoint(spotOf(drawn, spot));
-  const still = { about: from, angle: 0, by: { x: 0, y: 0 } };
-  const move = {
-    nudge: (by: Point) => ({ ...still, by: minus(toCloth(plus(toFrame(from), by)), from) }),
-    put: (onto: FramePoint) => ({ ...still, by: minus(toCloth(onto), from) }),
-    turn: (angle: number, about: FramePoint) => ({ ...still, angle, about: toCloth(about) }),
-  };
-  const made =
-    how.kind === 'nudge'
-      ? move.nudge(how.by)
-      : how.kind === 'put'
-        ? move.put(how.onto)
-        : move.turn(how.angle, how.about);
-  return shiftedOn(placed.recipe.shift, made, seat);
+  return shiftedOn(placed.recipe.shift, moveOf(how, from, lineUp), seat);
+}
+
+const CENTRE: DesignSpot = { kind: 'box', u: 0.5, v: 0.5 };
+
+/** The same on the cloth. @param from where the point that is moved lies now */
+function moveOf(how: Reposition, from: ClothPoint, { toCloth, toFrame }: Pick<LineUp, 'toCloth' | 'toFrame'>): Move {
+  switch (how.kind) {
+    case 'nudge':
+      return { about: from, angle: 0, by: minus(toCloth(plus(toFrame(from), how.by)), from) };
+    case 'put':
+      return { about: from, angle: 0, by: minus(toCloth(how.onto), from) };
+    case 'turn':
+      return { about: toCloth(how.about), angle: how.angle, by: { x: 0, y: 0 } };
+  }
 }

@@ -38,3 +38,9 @@ export const usualStages = (designId: string): RecipeStages => ({
   outline: NO_OUTLINE,
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });
+
+/** Stages as they were kept once; of those that came since, none does anything. */
+export const withAllStages = (kept: Partial<RecipeStages> & Pick<RecipeStages, 'designId'>): RecipeStages => ({
+  ...usualStages(kept.designId),
+  ...kept,
+});

@@ -136,27 +136,7 @@ export default function FrameStep() {
         quiltId={work.quiltId}
         told={told}
         advances={advances}
-        instead={
-          told && work.aside === 'move' ? (
-            <MovePanel
-              piece={told.piece}
-              records={work.records}
-              margins={marginWords(told, style)}
-              onDone={() => work.setAside(null)}
-            />
-          ) : told && !work.aside ? null : (
-            <PatchHere
-              quiltId={work.quiltId}
-              records={work.records}
-              advances={advances}
-              onPlaced={(id) => {
-                work.choose(id);
-                work.setAside(null);
-              }}
-              onBack={told ? () => work.setAside(null) : null}
-            />
-          )
-        }
+        instead={told && !work.aside ? null : <Aside work={work} />}
         startsAt={work.startsAt}
         ways={work.ways}
         pieces={work.pieces}
@@ -167,6 +147,25 @@ export default function FrameStep() {
         onChoose={work.choose}
       />
     </div>
+  );
+}
+
+/** What she does rather than what is told. */
+function Aside({ work }: { readonly work: ReturnType<typeof useFrameWork> }) {
+  const style = useLengthStyle();
+  const { quiltId, records, advances, told, aside, setAside, choose } = work;
+  const back = (): void => setAside(null);
+  if (told && aside === 'move')
+    return <MovePanel piece={told.piece} records={records} margins={marginWords(told, style)} onDone={back} />;
+  return (
+    <PatchHere
+      {...{ quiltId, records, advances }}
+      onPlaced={(id) => {
+        choose(id);
+        back();
+      }}
+      onBack={told ? back : null}
+    />
   );
 }
 
