@@ -34,7 +34,19 @@ export function PatchHere({ quiltId, records, advances, onPlaced, onBack }: Prop
       Back to what is planned
     </Button>
   );
-  if (advances.step !== 'ready') return <RollHere quiltId={quiltId} advances={advances} />;
+  const hint = onBack === null && (
+    <Text fz={17}>
+      Nothing is planned yet. Touch a patch and choose its design here, or plan on{' '}
+      <Link to={`/quilts/${quiltId}/layout`}>Layout</Link> first.
+    </Text>
+  );
+  if (advances.step !== 'ready')
+    return (
+      <Stack gap="sm">
+        {hint}
+        <RollHere quiltId={quiltId} advances={advances} />
+      </Stack>
+    );
   if (region)
     return (
       <ChooseRecipe
@@ -52,12 +64,7 @@ export function PatchHere({ quiltId, records, advances, onPlaced, onBack }: Prop
       <Text fz={24} fw={700} lh={1.2}>
         A patch here: how will you touch it?
       </Text>
-      {onBack === null && (
-        <Text fz={17}>
-          Nothing is planned yet. Touch a patch and choose its design here, or plan on{' '}
-          <Link to={`/quilts/${quiltId}/layout`}>Layout</Link> first.
-        </Text>
-      )}
+      {hint}
       {isOffTheMap(records, advances) ? (
         <ChooseKind quiltId={quiltId} work={work} />
       ) : (
