@@ -129,7 +129,14 @@ export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
 export { MOST_OUTLINES, type OutlineRule } from './plan/outline-strokes.ts';
 export { arrangedDesign, layInPatch, linesOnCloth } from './plan/pipeline.ts';
-export { type OwnStages, type RecipeStages, STAGE_NAMES, type StageName, usualStages, withAllStages } from './plan/recipe.ts';
+export {
+  type OwnStages,
+  type RecipeStages,
+  STAGE_NAMES,
+  type StageName,
+  usualStages,
+  withAllStages,
+} from './plan/recipe.ts';
 export { linesOf } from './plan/stroke.ts';
 export { laidPlacement, lieOf, placedOf, placementPieceIds, seatOf } from './plan/placement-bands.ts';
 export { designLines } from './plan/design-lines.ts';
