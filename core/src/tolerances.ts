@@ -94,3 +94,6 @@ export const LOST = 60;
 
 /** Two places on the map this near are one landmark: a needle can't tell them apart. */
 export const SAME_LANDMARK = 0.05;
+
+/** A patch's edge wanders by no more than this from where it was thought to run, mm: farther off, something else was touched. */
+export const EDGE_WANDERS = 40;

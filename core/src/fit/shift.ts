@@ -29,14 +29,14 @@ export const isShifted = ({ x, y, angle }: Shift): boolean => x !== 0 || y !== 0
 export function shiftedWarp(warp: Warp, shift: Shift, seat: Seat): Warp {
   if (!isShifted(shift)) return warp;
   const map = shiftMap(shift, seat);
-  const turned = (p: Point): Point => applyToPoint(rotation(shift.angle), p);
+  const turn = rotation(shift.angle);
   return {
     ...warp,
     mapLine: (line) => applyToPolyline(map, warp.mapLine(line)),
     mapPoint: (p) => applyToPoint(map, warp.mapPoint(p)),
     jacobian(u, v) {
       const { across, down } = warp.jacobian(u, v);
-      return { across: turned(across), down: turned(down) };
+      return { across: applyToPoint(turn, across), down: applyToPoint(turn, down) };
     },
     outline: warp.outline.map((p) => applyToPoint(map, p)),
   };

@@ -3,20 +3,9 @@ import { clothPoint } from '../geometry/point.ts';
 import type { RunStatus } from '../run/run-state.ts';
 import { atHand, type FrameRun } from './at-hand.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
+import { framePiece } from './test/piece.ts';
 
-const piece = (id: string, pass: number): FramePiece => ({
-  id,
-  name: id,
-  pass,
-  regionId: null,
-  outline: [],
-  exactAt: [],
-  corners: [],
-  recipeId: null,
-  isRow: true,
-  top: 0,
-  bottom: 0,
-});
+const piece = (id: string, pass: number): FramePiece => framePiece(id, { pass });
 const PIECES = [piece('a', 0), piece('b', 0), piece('c', 1)];
 const run = (pieceId: string, status: RunStatus): FrameRun =>
   ({ id: `run of ${pieceId}`, pieceId, state: { status } }) as FrameRun;

@@ -28,18 +28,6 @@ export interface AtHand<Run extends FrameRun> {
 
 const OVER: ReadonlySet<RunStatus> = new Set(['abandoned', 'continued']);
 
-function nearestAlike(
-  piece: FramePiece,
-  others: readonly FramePiece[],
-  isInReach: (piece: FramePiece) => boolean,
-): FramePiece | undefined {
-  const alike = others.filter(({ recipeId }) => recipeId !== null && recipeId === piece.recipeId);
-  const near = alike.some(isInReach) ? alike.filter(isInReach) : alike;
-  const middle = cornerMean(piece.outline);
-  const away = ({ outline }: FramePiece): number => distance(cornerMean(outline), middle);
-  return near.reduce<FramePiece | undefined>((best, one) => (best && away(best) <= away(one) ? best : one), undefined);
-}
-
 /** The piece to work on: what she chose, else what is at the frame, else what was begun, else what comes next, in reach before out of it. */
 export function atHand<Run extends FrameRun>(
   pieces: readonly FramePiece[],
@@ -65,4 +53,16 @@ export function atHand<Run extends FrameRun>(
     next: others.find(isInReach) ?? others[0],
     nextAlike: piece && nearestAlike(piece, others, isInReach),
   };
+}
+
+function nearestAlike(
+  piece: FramePiece,
+  others: readonly FramePiece[],
+  isInReach: (piece: FramePiece) => boolean,
+): FramePiece | undefined {
+  const alike = others.filter(({ recipeId }) => recipeId !== null && recipeId === piece.recipeId);
+  const near = alike.some(isInReach) ? alike.filter(isInReach) : alike;
+  const middle = cornerMean(piece.outline);
+  const away = ({ outline }: FramePiece): number => distance(cornerMean(outline), middle);
+  return near.reduce<FramePiece | undefined>((best, one) => (best && away(best) <= away(one) ? best : one), undefined);
 }

@@ -30,14 +30,13 @@ export { type Rolling, seamWayOf, type SeamWay } from './rolling.ts';
 export { lineUpTask, type OnFrame, type Said, situationAt, type Task, taskAt } from './situation.ts';
 export { NO_WISHES, type Wishes } from './wanted.ts';
 export {
-  type EdgeTouched,
+  type BentEdge,
   edgeTouched,
   FEWEST_ROUND,
   type PatchHere,
   patchHere,
-  TOUCHED_AS,
   type TouchedAs,
-  TOUCHES_OF,
+  touchesOfWay,
   type Touching,
 } from './patch-here.ts';
 export { FRAME_SIDES, type FrameSide, type MarginsLeft, marginsLeft } from './margins-left.ts';

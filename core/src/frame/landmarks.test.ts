@@ -11,6 +11,7 @@ import { cornerLandmarks, type NamedPlace } from '../plan/landmarks.ts';
 import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { LandmarkRecord, TouchRecord } from '../plan/records.ts';
 import { cornersLeftOf, type FoundAgain, cornersAtHand, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
+import { framePiece } from './test/piece.ts';
 
 const PLAN = newPlan(
   'Tide Table',
@@ -127,17 +128,7 @@ describe('the point that the needle can be left down in', () => {
 
 describe('where the line-up must be sure', () => {
   const outline = boxRingIn({ minX: 0, minY: 110, maxX: 400, maxY: 180 }, clothPoint);
-  const lies = {
-    regionId: null,
-    top: 110,
-    bottom: 180,
-    outline,
-    exactAt: [],
-    corners: [],
-    recipeId: null,
-    isRow: true,
-  } as const;
-  const piece = { id: 'r2', name: 'row 2', pass: 1, ...lies };
+  const piece = framePiece('r2', { name: 'row 2', pass: 1, top: 110, bottom: 180, outline });
   it('is all over the coming pieces, and closest where they meet what is stitched', () => {
     const targets = targetsOf(PLAN, [piece], [ROW], 1);
     expect(targets.filter((one) => !one.join).map((one) => one.name)).toContain('right end of row 2');

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { polygonShape, type Shape } from '../cloth/shape.ts';
 import type { Region } from '../cloth/region.ts';
-import { clothPoint, type FramePoint, framePoint } from '../geometry/point.ts';
+import { type ClothPoint, clothPoint, type FramePoint, framePoint } from '../geometry/point.ts';
 import { edgeTouched, patchHere, type TouchedAs, type Touching } from './patch-here.ts';
 
 /** The cloth lies 100 mm right of the frame and 20 down, turned a quarter: what is right on the frame is up on the plan. */
@@ -71,14 +71,29 @@ describe('a patch that isn’t on the map', () => {
 describe('a touch along an edge', () => {
   const shape: Shape = polygonShape([clothPoint(0, 0), clothPoint(200, 0), clothPoint(200, 100), clothPoint(0, 100)]);
   const region: Region = { id: 'b', kind: 'block', name: 'B', origin: 'hand', family: 'b', print: 0, shape };
+  const bentAt = (of: Region, at: ClothPoint, inside: number) => {
+    const found = edgeTouched(of, of.shape, at, inside);
+    if ('refusal' in found) throw new Error(found.refusal);
+    return found;
+  };
+  it('is refused where no edge is near, or it would cross another', () => {
+    expect(edgeTouched(region, shape, clothPoint(100, 50), 0)).toMatchObject({
+      refusal: expect.stringMatching(/far from every edge of B/),
+    });
+    const narrow = polygonShape([clothPoint(0, 0), clothPoint(200, 0), clothPoint(200, 20), clothPoint(0, 20)]);
+    const { region: bent } = bentAt({ ...region, shape: narrow }, clothPoint(100, 14), 0);
+    expect(edgeTouched(bent, bent.shape, clothPoint(150, -2), -25)).toMatchObject({
+      refusal: expect.stringMatching(/cross itself/),
+    });
+  });
   it('is one more point of the edge that runs nearest, so far outside the needle as the gauge says', () => {
-    const { region: bent, on, at: seam } = edgeTouched(region, shape, clothPoint(120, 97), 6.35);
+    const { region: bent, on, at: seam } = bentAt(region, clothPoint(120, 97), 6.35);
     expect([on, seam]).toEqual(['control.b.c5', { x: 120, y: 103.35 }]);
     expect(bent.shape.map(({ id, corner }) => `${id}${corner ? '' : ' bends'}`)).toEqual([
       ...['c1', 'c2', 'c3', 'c5 bends', 'c4'],
     ]);
     // The next one lies in order beside it.
-    const again = edgeTouched(bent, bent.shape, clothPoint(160, 100), 0);
+    const again = bentAt(bent, clothPoint(160, 100), 0);
     expect(again.region.shape.map(({ id }) => id)).toEqual(['c1', 'c2', 'c3', 'c6', 'c5', 'c4']);
   });
 });

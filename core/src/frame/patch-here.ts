@@ -4,27 +4,30 @@ import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
 import { type Control, fromUpperLeft, insetOf, type Shape, tracedShape } from '../cloth/shape.ts';
 import type { Size } from '../cloth/size.ts';
-import {
-  clothPoint,
-  type ClothPoint,
-  type FramePoint,
-  framePoint,
-  minus,
-  type Point,
-  plus,
-} from '../geometry/point.ts';
+import { clothPoint, type ClothPoint, type FramePoint, framePoint, minus, plus } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { squaredDistanceToSegment } from '../geometry/polyline.ts';
 import type { LineUp } from '../lineup/line-up.ts';
+import { EDGE_WANDERS } from '../tolerances.ts';
 
-/** How a patch that isn't on the map is touched: by two opposite corners of a box, by one of a box of a known size, by its corners, or all round. */
-export const TOUCHED_AS = ['box', 'sized', 'triangle', 'four', 'round'] as const;
-export type TouchedAs = (typeof TOUCHED_AS)[number];
+/** What was touched of a patch, in the order of the touches. */
+type Ring = (touched: readonly Touched[], size: Size | null) => readonly Touched[];
 
-/** How many touches make a patch; null: as many as she likes. */
-export const TOUCHES_OF: Readonly<Record<TouchedAs, number | null>> = {
-  ...{ box: 2, sized: 1, triangle: 3, four: 4, round: null },
-};
+const asTouched: Ring = (touched) => touched;
+
+/** How a patch that isn't on the map is touched: how many touches make it (null: as many as she likes), and what they make of it on the frame. */
+const WAYS = {
+  /** Two opposite corners of a box. */
+  box: { touches: 2, ring: ([a, b]) => boxOf(a, b?.frame) },
+  /** The upper left corner of a box whose size is known. */
+  sized: { touches: 1, ring: ([a], size) => boxOf(a, a && size && plus(a.frame, { x: size.width, y: size.length })) },
+  triangle: { touches: 3, ring: asTouched },
+  four: { touches: 4, ring: asTouched },
+  round: { touches: null, ring: asTouched },
+} as const satisfies Record<string, { readonly touches: number | null; readonly ring: Ring }>;
+export type TouchedAs = keyof typeof WAYS;
+
+export const touchesOfWay = (as: TouchedAs): number | null => WAYS[as].touches;
 /** All round takes so many at least. */
 export const FEWEST_ROUND = 3;
 
@@ -50,7 +53,7 @@ export function patchHere(
   { toCloth, toFrame }: Pick<LineUp, 'toCloth' | 'toFrame'>,
   id: string,
 ): PatchHere {
-  const ring = ringOf(as, touched, size);
+  const ring = WAYS[as].ring(touched, size);
   if (ring.length < 3) return { refusal: 'Touch one place more: that is no patch yet.' };
   const traced = tracedShape(ring.map(({ frame, corner }) => ({ at: toCloth(frame), corner })));
   const seam = inside === 0 ? traced : insetOf(traced, -inside);
@@ -74,20 +77,19 @@ export interface Touching {
   readonly inside: number;
 }
 
-function ringOf(as: TouchedAs, touched: readonly Touched[], size: Size | null): readonly Touched[] {
-  const [a, b] = touched.map(({ frame }) => frame);
-  const opposite = as === 'sized' ? a && size && plus<Point>(a, { x: size.width, y: size.length }) : b;
-  if (as !== 'box' && as !== 'sized') return touched;
+/** Square to the frame, between two corners; nothing without both. */
+function boxOf(a: Touched | undefined, opposite: FramePoint | null | undefined): readonly Touched[] {
   if (!a || !opposite) return [];
+  const [from, to] = [a.frame, opposite];
   const box = {
-    ...{ minX: Math.min(a.x, opposite.x), maxX: Math.max(a.x, opposite.x) },
-    ...{ minY: Math.min(a.y, opposite.y), maxY: Math.max(a.y, opposite.y) },
+    ...{ minX: Math.min(from.x, to.x), maxX: Math.max(from.x, to.x) },
+    ...{ minY: Math.min(from.y, to.y), maxY: Math.max(from.y, to.y) },
   };
   return boxRingIn(box, framePoint).map((frame) => ({ frame, corner: true }));
 }
 
 /** A patch with one more point on the edge that runs nearest to a place: what it is bent to. */
-export interface EdgeTouched {
+export interface BentEdge {
   readonly region: Region;
   /** The new control's id on the map. */
   readonly on: string;
@@ -95,15 +97,21 @@ export interface EdgeTouched {
   readonly at: ClothPoint;
 }
 
+/** A bent edge, or why there is none. */
+export type EdgeTouched = BentEdge | { readonly refusal: string };
+
 /**
- * A touch along an edge that wanders.
+ * A touch along an edge that wanders, but not farther than `EDGE_WANDERS`.
  * @param shape the patch as it was touched so far, control by control
  * @param at where the needle stood, `inside` mm within the seam
  */
 export function edgeTouched(region: Region, shape: Shape, at: ClothPoint, inside: number): EdgeTouched {
   const next = (i: number): Control => shape[(i + 1) % shape.length]!;
   const off = shape.map((one, i) => squaredDistanceToSegment(at.x, at.y, one.at, next(i).at));
-  const nearest = off.indexOf(Math.min(...off));
+  const least = Math.min(...off);
+  if (Math.sqrt(least) > EDGE_WANDERS + Math.abs(inside))
+    return { refusal: `The needle is far from every edge of ${region.name}. Put it on the edge, then touch.` };
+  const nearest = off.indexOf(least);
   const along = minus(next(nearest).at, shape[nearest]!.at);
   const length = Math.sqrt(along.x * along.x + along.y * along.y) || 1;
   // Clockwise as seen, what lies outside is on the left.
@@ -113,5 +121,7 @@ export function edgeTouched(region: Region, shape: Shape, at: ClothPoint, inside
   while (ids.has(`c${n}`)) n++;
   const control: Control = { id: `c${n}`, at: seam, corner: false };
   const made = [...region.shape.slice(0, nearest + 1), control, ...region.shape.slice(nearest + 1)];
+  const trouble = shapeTrouble(made);
+  if (trouble !== null) return { refusal: trouble };
   return { region: { ...region, shape: made }, on: controlId(region.id, control.id), at: seam };
 }

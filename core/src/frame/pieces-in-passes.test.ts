@@ -1,18 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { type FramePiece, piecesInPasses } from './pieces-in-passes.ts';
+import { piecesInPasses } from './pieces-in-passes.ts';
+import { framePiece } from './test/piece.ts';
 
-const piece = (id: string): Omit<FramePiece, 'pass'> => ({
-  id,
-  name: id,
-  regionId: null,
-  outline: [],
-  exactAt: [],
-  corners: [],
-  recipeId: null,
-  isRow: false,
-  top: 0,
-  bottom: 9,
-});
+const piece = (id: string) => framePiece(id, { bottom: 9 });
 const pass = (...pieces: readonly string[]) => ({ from: 0, to: 9, pieces, shared: 0, pinned: false });
 
 describe('what can be stitched', () => {

@@ -9,6 +9,7 @@ import type { AdvanceState } from '../run/advances.ts';
 import type { Landmark } from './landmarks.ts';
 import type { LineUpView } from './line-up-view.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
+import { framePiece } from './test/piece.ts';
 import { rollingFor, seamWayOf } from './rolling.ts';
 
 // A reach of 640 mm less the roll, 30 mm of room before and behind.
@@ -18,19 +19,8 @@ const PLAN = newPlan(
 );
 const GRAPH = mapGraph(Object.values(PLAN.regions));
 const { frame } = quiltOf(PLAN).machine;
-const row = (id: string, pass: number, top: number): FramePiece => ({
-  id,
-  name: `row ${id}`,
-  pass,
-  regionId: null,
-  outline: [],
-  exactAt: [],
-  corners: [],
-  recipeId: null,
-  isRow: true,
-  top,
-  bottom: top + 100,
-});
+const row = (id: string, pass: number, top: number): FramePiece =>
+  framePiece(id, { name: `row ${id}`, pass, top, bottom: top + 100 });
 const PASSES = [0, 590].map((from) => ({ from, to: from + 560, pieces: [], shared: 4, pinned: false }));
 const rolled = (...mm: readonly number[]): AdvanceState => ({
   mounts: [

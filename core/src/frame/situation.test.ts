@@ -11,6 +11,7 @@ import type { FrameRun } from './at-hand.ts';
 import { cornersAtHand } from './landmarks.ts';
 import type { LineUpView } from './line-up-view.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
+import { framePiece } from './test/piece.ts';
 import { lineUpTask, type Said, situationAt, taskAt } from './situation.ts';
 import { NO_WISHES } from './wanted.ts';
 
@@ -20,19 +21,8 @@ const PLAN = newPlan(
   makeMap(plainGrid({ across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
 const GRAPH = mapGraph(Object.values(PLAN.regions));
-const ROW: FramePiece = {
-  id: 'r1',
-  name: 'row 1',
-  regionId: null,
-  pass: 0,
-  top: 20,
-  bottom: 180,
-  outline: boxRingIn({ minX: 0, minY: 20, maxX: 400, maxY: 180 }, clothPoint),
-  exactAt: [],
-  corners: [],
-  recipeId: null,
-  isRow: true,
-};
+const outline = boxRingIn({ minX: 0, minY: 20, maxX: 400, maxY: 180 }, clothPoint);
+const ROW = framePiece('r1', { name: 'row 1', top: 20, bottom: 180, outline });
 /** Fitted to the corners of the first block. */
 const BLOCK: FramePiece = {
   ...ROW,

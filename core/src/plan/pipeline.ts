@@ -6,6 +6,7 @@ import { innerOf } from '../fit/margins.ts';
 import { orientMap } from '../fit/orient.ts';
 import type { Seat } from '../fit/seat.ts';
 import { shiftedWarp } from '../fit/shift.ts';
+import { sizeIn } from '../fit/size-in.ts';
 import { trimmed } from '../fit/trim.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
@@ -46,19 +47,15 @@ export function layInPatch(
   const fitted = drawn && fitWarp(drawn, seat, fit);
   if (!drawn || !fitted) return null;
   const warp = shiftedWarp(fitted, shift, seat);
-  if (!(scaleOf(warp) * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH)) return null;
+  const { across, down } = sizeIn(warp);
+  if (!(Math.max(across, down) * drawn.lines.reduce((sum, line) => sum + lengthOf(line), 0) <= LONGEST_IN_PATCH))
+    return null;
   const strokes = mapStrokes(strokesOfDesign(drawn.lines), (line) => warp.mapLine(line));
   return {
     strokes: withOutline(strokes, seat.shape, outline, stitch.stitchesPerInch),
     warp,
     distortion: once(() => distortionOf(warp)),
   };
-}
-
-/** About how many times the drawn size a design comes to lie. */
-function scaleOf(warp: Warp): number {
-  const { across, down } = warp.jacobian(0.5, 0.5);
-  return Math.sqrt(Math.max(across.x ** 2 + across.y ** 2, down.x ** 2 + down.y ** 2));
 }
 
 /** What is worked out at most once. */

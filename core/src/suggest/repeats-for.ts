@@ -1,13 +1,13 @@
 import { MOST_ACROSS } from '../fit/arrange.ts';
 import { hasArea } from '../fit/fit.ts';
 import { fitWarp } from '../fit/fits.ts';
+import { sizeIn } from '../fit/size-in.ts';
 import type { Seat } from '../fit/seat.ts';
 import { trimmed } from '../fit/trim.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import type { RecipeStages } from '../plan/recipe.ts';
 import { bestOf } from './best-of.ts';
 import { copiesDrawn, copySizes } from './copies-box.ts';
-import { sizeIn } from './size-in.ts';
 
 /** So many copies of a design in a patch, and how that comes out. */
 export interface Repeats {

@@ -6,6 +6,7 @@ import { type Drawn, drawnBy, hasArea } from '../fit/fit.ts';
 import { type FitRule, fitWarp, refitted } from '../fit/fits.ts';
 import { type Orient, orientMap } from '../fit/orient.ts';
 import type { Seat } from '../fit/seat.ts';
+import { sizeIn } from '../fit/size-in.ts';
 import { applyToPoint, applyToPolyline } from '../geometry/affine.ts';
 import { type ClothPoint, distance, type Point } from '../geometry/point.ts';
 import { distanceToRing, insideRing, isConvex, ringBounds, signedArea } from '../geometry/polygon.ts';
@@ -14,7 +15,6 @@ import { OUTSIDE_REGION } from '../tolerances.ts';
 import { bestOf } from './best-of.ts';
 import { type Candidate, candidatesFor, sortOf, UNSUITED } from './candidates.ts';
 import { copiesDrawn } from './copies-box.ts';
-import { sizeIn } from './size-in.ts';
 
 /** A design of the library as far as suggestions look at it. */
 export interface Offered {

@@ -19,7 +19,7 @@ import {
   shrinkRowsToReach,
   shrinkToReach,
 } from './passes.ts';
-import { addLandmark, addTouch, clearTouches, removeLandmark, removeTouch } from './placing.ts';
+import { addLandmark, addTouch, clearTouches, removeLandmark, removeTouches } from './placing.ts';
 import { newRecipe, placeRecipe } from './recipes.ts';
 import { newRowSet, setRows } from './rows.ts';
 
@@ -86,6 +86,6 @@ describe('marks and touches', () => {
     expect(Object.keys(plan.landmarks)).toEqual(['m']);
     expect(Object.keys(removeLandmark('m')(plan).landmarks)).toEqual([]);
     expect(Object.keys(clearTouches(1)(plan).touches)).toEqual(['a']);
-    expect(Object.keys(removeTouch('a')(plan).touches)).toEqual(['b']);
+    expect(Object.keys(removeTouches('a')(plan).touches)).toEqual(['b']);
   });
 });

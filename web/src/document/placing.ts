@@ -118,9 +118,9 @@ export const addTouch =
   (touch: TouchRecord): Edit =>
   (records) => ({ ...records, touches: { ...records.touches, [touch.id]: touch } });
 
-export const removeTouch =
-  (id: string): Edit =>
-  (records) => ({ ...records, touches: without(records.touches, id) });
+export const removeTouches =
+  (...ids: readonly string[]): Edit =>
+  (records) => ({ ...records, touches: without(records.touches, ...ids) });
 
 /** Takes back all touches of one advance; what the cloth showed in others stays. */
 export const clearTouches =

@@ -1,4 +1,6 @@
 import {
+  type BentEdge,
+  type ClothPoint,
   clothPoint,
   controlId,
   edgeTouched,
@@ -9,6 +11,7 @@ import {
   type Point,
   type PlanRecords,
   quiltOf,
+  type Region,
   touchesOf,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
@@ -61,11 +64,12 @@ describe('a patch that was touched at the frame', () => {
 
   it('is bent along an edge by one more touch, which stays on its place', () => {
     const at = clothPoint(300, 93);
-    const bent = putEdgeTouch(
-      edgeTouched(made.regions['n']!, made.regions['n']!.shape, at, 0),
-      LIES.toFrame(at),
-      2,
-    )(made);
+    const bentAt = (region: Region, p: ClothPoint): BentEdge => {
+      const edge = edgeTouched(region, region.shape, p, 0);
+      if ('refusal' in edge) throw new Error(edge.refusal);
+      return edge;
+    };
+    const bent = putEdgeTouch(bentAt(made.regions['n']!, at), LIES.toFrame(at), 2)(made);
     expect(planFaults(bent)).toEqual([]);
     expect(bent.regions['n']!.shape.map(({ id, corner }) => `${id} ${corner}`)).toContain('c5 false');
     expect(touchesOf(bent).find(({ on }) => on === 'control.n.c5')).toMatchObject({
@@ -74,7 +78,7 @@ describe('a patch that was touched at the frame', () => {
     });
     // Bending a block of the setting makes the top a drawn one, and keeps what is on it.
     const block = bent.regions['block-1-1']!;
-    const wavy = putEdgeTouch(edgeTouched(block, block.shape, clothPoint(100, 4), 0), framePoint(200, 54), 2)(bent);
+    const wavy = putEdgeTouch(bentAt(block, clothPoint(100, 4)), framePoint(200, 54), 2)(bent);
     expect(quiltOf(wavy).map.setting.kind).toBe('drawn');
     expect(touchesOf(wavy)).toHaveLength(6);
   });

@@ -1,4 +1,4 @@
-import { edgeTouched, type FramePoint, type PatchHere, type PlanRecords, type TouchRecord } from '@gorse/core';
+import type { BentEdge, FramePoint, PatchHere, PlanRecords, TouchRecord } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { takePatches } from './drawing.ts';
 import { addTouch } from './placing.ts';
@@ -34,11 +34,7 @@ export function putTouchedPatch(
 }
 
 /** Bends a patch's edge to one more touch. */
-export function putEdgeTouch(
-  { region, on, at }: ReturnType<typeof edgeTouched>,
-  frame: FramePoint,
-  advance: number,
-): Edit {
+export function putEdgeTouch({ region, on, at }: BentEdge, frame: FramePoint, advance: number): Edit {
   return (records) => {
     const made = takePatches({ put: [region], gone: [] })(records);
     return addTouch(touchAt({ on, name: `edge of ${region.name}`, frame, advance }, at))(made);

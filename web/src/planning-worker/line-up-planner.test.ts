@@ -132,10 +132,13 @@ describe('lining up in the worker', () => {
     const onto = truth(clothPoint(203, 5));
     const shift = worker.reposition(PLACEMENT.id, { kind: 'put', spot: { kind: 'line', along: 0 }, onto })!;
     expect([shift.x, shift.y, shift.angle].map(Math.round)).toEqual([3, 5, 0]);
-    const { region, frame: seam } = worker.touchEdge('block-2-1', truth(clothPoint(300, 194)), 6)!;
+    const edge = worker.touchEdge('block-2-1', truth(clothPoint(300, 194)), 6)!;
+    if ('refusal' in edge) throw new Error(edge.refusal);
+    const { region, frame: seam } = edge;
     expect(region.shape.map(({ id }) => id)).toEqual(['c1', 'c2', 'c3', 'c5', 'c4']);
     expect(distance(seam, truth(clothPoint(300, 200)))).toBeLessThan(1);
     expect(worker.touchEdge('gone', seam, 0)).toBeNull();
+    expect(worker.touchEdge('block-2-1', truth(clothPoint(500, 300)), 0)).toHaveProperty('refusal');
     const box = { as: 'box', size: null, inside: 0 } as const;
     const touches = [clothPoint(20, 20), clothPoint(90, 80)].map((p) => ({ frame: truth(p), corner: true }));
     expect(worker.patchHere({ ...box, touched: touches }, 'n')).toMatchObject({ region: { name: 'patch 1' } });

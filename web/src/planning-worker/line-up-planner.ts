@@ -1,23 +1,18 @@
 import {
-  bedPoint,
   type Bounds,
   boundsOf,
-  boxRingIn,
   type ClothModel,
   clothOnFrame,
   type ClothPoint,
-  clothPoint,
   doubtEllipse,
   type Disagreement,
   disagreementOf,
   type DrawIn,
   drawInOf,
   easedToFrame,
-  type EdgeTouched,
+  type BentEdge,
   edgeTouched,
-  finishedLength,
   type FramePoint,
-  applyToPoint,
   finishedPieces,
   isWorthTouching,
   learnCloth,
@@ -25,7 +20,6 @@ import {
   type LineUpView,
   LOST,
   graphOf,
-  marginsLeft,
   type MarginsLeft,
   measuredShape,
   misfitsOf,
@@ -35,18 +29,11 @@ import {
   type OnPoles,
   patchHere,
   type PatchHere,
-  pieceAsTouched,
   type Plan,
   polylineToFrame,
   quiltOf,
   type Reposition,
   repositioned,
-  type Resettled,
-  resettleRows,
-  RESETTLING,
-  type Resettling,
-  resolvedRows,
-  rowPieceId,
   type RunOfPiece,
   type SafeArea,
   type Shift,
@@ -59,6 +46,8 @@ import {
   touchOf,
   worstDoubt,
 } from '@gorse/core';
+import { leftBelow, type LeftBelow } from './left-below.ts';
+import { carried, drawn, isWithin, marginsOf, ringOf } from './on-frame.ts';
 
 /** What is laid on the frame, by the touches so far. */
 export interface PlannedOnFrame {
@@ -105,9 +94,6 @@ const UNSURE = 45;
 const EDGE = 5;
 /** How far planned lines on the frame may be drawn from their stitches, mm: they are looked at, not stitched. */
 const ON_FRAME = 0.15;
-
-const isWithin = (area: SafeArea, { x, y }: FramePoint, margin: number): boolean =>
-  x > margin && x < area.width - margin && y > area.top + margin && y < area.bottom - margin;
 
 interface LearnedRun {
   readonly cloth: readonly Float64Array[];
@@ -171,14 +157,18 @@ export const lineUpPlanner = (planNow: () => Plan) => {
       last && repositioned(planNow(), placementId, last.advance, last.model.lineUp(last.advance), how),
 
     /** A patch with a touch along its edge, and where the seam lies there; null while there is no line-up. */
-    touchEdge(regionId: string, at: FramePoint, inside: number): (EdgeTouched & { readonly frame: FramePoint }) | null {
+    touchEdge(
+      regionId: string,
+      at: FramePoint,
+      inside: number,
+    ): (BentEdge & { readonly frame: FramePoint }) | { readonly refusal: string } | null {
       const { records } = planNow();
       const region = records.regions[regionId];
       if (!last || !region) return null;
       const lineUp = last.model.lineUp(last.advance);
       const shape = measuredShape(region, planNow().get(graphOf, null), touchesOf(records), last.advance, lineUp);
       const found = edgeTouched(region, shape, lineUp.toCloth(at), inside);
-      return { ...found, frame: lineUp.toFrame(found.at) };
+      return 'refusal' in found ? found : { ...found, frame: lineUp.toFrame(found.at) };
     },
 
     /** The place of the planned cloth that lies at a place of the frame, by the last line-up. */
@@ -229,6 +219,7 @@ function answerOf(
       plan,
       laid.find(({ id }) => id === atHand),
       model,
+      toFrame,
       advance,
     ),
     disagreement: named(disagreementOf(model, touches, advance), touches),
@@ -238,19 +229,6 @@ function answerOf(
       ),
     ),
   };
-}
-
-/** What a piece leaves to the seams of its patch, both as they were touched. */
-function marginsOf(plan: Plan, piece: Drawn | undefined, model: ClothModel, advance: number): MarginsLeft | null {
-  const region = plan.records.regions[piece?.regionId ?? ''];
-  if (!piece || !region) return null;
-  const lineUp = model.lineUp(advance);
-  const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
-  return marginsLeft(
-    piece.lines.map((line) => polylineToFrame(lineUp, line)),
-    shape,
-    lineUp,
-  );
 }
 
 /** A disagreement by the ids of its touches. */
@@ -278,71 +256,3 @@ export interface DrawInAnswer {
   readonly byAdvance: readonly (DrawIn & { readonly advance: number })[];
   readonly left: LeftBelow | null;
 }
-
-/** What is left of the cloth below the last stitched row, as it will measure when finished, and what can be made of it. */
-export interface LeftBelow {
-  readonly row: number;
-  readonly length: number;
-  readonly bound: number;
-  readonly planned: number;
-  readonly answers: readonly (Resettled & { readonly school: Resettling })[];
-}
-
-function leftBelow(plan: Plan, model: ClothModel, finished: ReadonlySet<string>): LeftBelow | null {
-  const [set] = Object.values(plan.records.rowSets);
-  const resolved = set && plan.get(resolvedRows, set.id);
-  if (!resolved) return null;
-  const stitched = new Set(
-    resolved.groups.filter(({ rows }) => finished.has(rowPieceId(set.id, rows[0]!))).flatMap(({ rows }) => rows),
-  );
-  const last = resolved.rows.findLast((row) => stitched.has(row.row));
-  if (!last) return null;
-  const { bed, toCloth } = resolved.placed;
-  const place = (y: number): ClothPoint => applyToPoint(toCloth, bedPoint(bed.width / 2, y));
-  const from = last.top + last.height;
-  const { length, bound } = finishedLength(model, place(from), place(bed.length));
-  const answers = RESETTLING.flatMap((school) => {
-    const found = resettleRows(set, resolved, stitched, length, school);
-    return found ? [{ school, ...found }] : [];
-  });
-  return answers.length === 0 ? null : { row: last.row, length, bound, planned: bed.length - from, answers };
-}
-
-/** A piece as lines of the planned cloth. */
-interface Drawn {
-  readonly id: string;
-  readonly regionId: string | null;
-  readonly lines: readonly Float64Array[];
-}
-
-/** The pieces asked for as lines of the planned cloth; patches as they were touched. */
-function drawn(plan: Plan, asked: readonly string[], model: ClothModel, advance: number): Drawn[] {
-  const lineUp = model.lineUp(advance);
-  return asked.flatMap((id) => {
-    const { piece } = pieceAsTouched(plan, id, advance, lineUp);
-    return piece && 'needle' in piece ? [{ id, regionId: piece.regionId, lines: piece.needle }] : [];
-  });
-}
-
-/** The box round some lines; none round no line. */
-const ringOf = (lines: readonly Float64Array[]): readonly ClothPoint[] => {
-  const box = boundsOf(lines);
-  return box ? boxRingIn(box, clothPoint) : [];
-};
-
-/** Stitched lines, carried with the cloth from the advance they were stitched in to this one; those that are rolled up are out of sight. */
-function carried(run: StitchedRun, model: ClothModel, advance: number, area: SafeArea): Float64Array[] {
-  const rough = stitchedPlaces(run, ROUGHLY_APART).map((place) => model.find(place, advance));
-  if (!rough.some((p) => isWithin(area, p, -ROUGHLY_APART))) return [];
-  const places = stitchedPlaces(run, CARRIED_APART);
-  const line = new Float64Array(2 * places.length);
-  places.forEach((place, i) => {
-    const { x, y } = model.find(place, advance);
-    line[2 * i] = x;
-    line[2 * i + 1] = y;
-  });
-  return boundsOf([line]) ? [line] : [];
-}
-/** A stitched line is drawn by points this far apart, mm. */
-const CARRIED_APART = 3;
-const ROUGHLY_APART = 150;

@@ -23,6 +23,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { type Told, wordsFor, worstWords } from './frame-words.ts';
 import { Disagreeing } from './disagreeing.tsx';
+import { BigButton, Title } from './parts.tsx';
 import { SideWays, type Ways } from './side-ways.tsx';
 import { isSpeedShown, SpeedKeys } from './speed.tsx';
 import { StopButton } from './stop-button.tsx';
@@ -231,9 +232,7 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props & { readonly 
   const disagreement = instruction.action === 'touch' || instruction.action === 'load' ? lineUp?.disagreement : null;
   return (
     <Stack gap="sm" aria-live="polite">
-      <Text fz={24} fw={700} lh={1.2}>
-        {words.title}
-      </Text>
+      <Title>{words.title}</Title>
       {/* What disagrees comes first, and the buttons must stay in sight. */}
       {!disagreement && <Text fz={17}>{words.why}</Text>}
       {instruction.action === 'touch' && !disagreement && <Text fz={17}>{worstWords(told, style)}</Text>}
@@ -241,16 +240,12 @@ function Task({ told, startsAt, ways, back, onBack, onAct }: Props & { readonly 
         <LengthInput size="lg" label="Back along the line" value={back} least={0} most={500} onLength={onBack} />
       )}
       {disagreement && <Disagreeing {...disagreement} ways={ways} />}
-      <Button
-        h={64}
-        fz={22}
-        fullWidth
+      <BigButton
         disabled={instruction.action === null || (instruction.action === 'touch' && told.wanted === null) || isOnItsWay}
         onClick={() => instruction.action && onAct(instruction.action)}
-        data-testid="big-button"
       >
         {words.button}
-      </Button>
+      </BigButton>
       {isSpeedShown(instruction.action) && <SpeedKeys />}
       <SideWays told={told} ways={ways} onAct={onAct} />
     </Stack>

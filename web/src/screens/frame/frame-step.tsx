@@ -51,13 +51,9 @@ export default function FrameStep() {
   useFrameKeys({
     faster: (up) => told && isSpeedShown(told.instruction.action) && stitchFaster(up),
     step: () => jogStep(style),
+    // What is seen is done, but for a pause, which no stray key may bring about.
     act: () => {
-      if (!told || work.aside) {
-        document.querySelector<HTMLButtonElement>('[data-testid="big-button"]')?.click();
-        return;
-      }
-      const { action } = told.instruction;
-      if (action && action !== 'pause' && !useFrame.getState().elsewhere) work.act(action);
+      if (work.aside || told?.instruction.action !== 'pause') bigButton()?.click();
     },
   });
 
@@ -111,7 +107,12 @@ export default function FrameStep() {
                   dragged={dragged ?? (work.ways.dragging ? STILL : null)}
                   scale={view.scale}
                 />
-                <Growing quiltId={work.quiltId} records={work.records} scale={view.scale} />
+                <Growing
+                  quiltId={work.quiltId}
+                  records={work.records}
+                  advance={advanceNow(advances)}
+                  scale={view.scale}
+                />
                 {work.seamWay && (
                   <EdgeWay
                     edge={work.seamWay.edge}
@@ -168,6 +169,8 @@ function Aside({ work }: { readonly work: ReturnType<typeof useFrameWork> }) {
     />
   );
 }
+
+const bigButton = () => document.querySelector<HTMLButtonElement>('[data-testid="big-button"]');
 
 const STILL: Point = { x: 0, y: 0 };
 

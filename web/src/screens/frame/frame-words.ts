@@ -43,6 +43,9 @@ export interface Told {
   readonly needleLeft: string | null;
 }
 
+/** What tells how sure the piece at hand lies. */
+type Doubted = Pick<Told, 'lineUp' | 'targets' | 'piece'>;
+
 interface Words {
   readonly title: string;
   readonly why: string;
@@ -141,16 +144,15 @@ const progress = (run: RunAnswer | null): string => {
 };
 
 /** The doubts on the piece at hand. */
-function ownDoubts({ lineUp, targets, piece }: Pick<Told, 'lineUp' | 'targets' | 'piece'>): DoubtEllipse[] {
+function ownDoubts({ lineUp, targets, piece }: Doubted): DoubtEllipse[] {
   return lineUp?.targets.flatMap(({ doubt }, i) => (targets[i]?.piece === piece.id ? [doubt] : [])) ?? [];
 }
 
 /** The largest of them, mm. */
-const ownDoubt = (told: Pick<Told, 'lineUp' | 'targets' | 'piece'>): number =>
-  Math.max(0, ...ownDoubts(told).map(({ major }) => major));
+const ownDoubt = (told: Doubted): number => Math.max(0, ...ownDoubts(told).map(({ major }) => major));
 
 /** What is left to the seams of the patch on every side, and how sure that is; empty where it fills none. */
-export function marginWords(told: Pick<Told, 'lineUp' | 'targets' | 'piece'>, style: LengthStyle): string {
+export function marginWords(told: Doubted, style: LengthStyle): string {
   const sides = FRAME_SIDES.flatMap((side) => {
     const left = told.lineUp?.margins?.[side];
     if (left === undefined) return [];
@@ -183,6 +185,13 @@ const coming = (told: Told, style: LengthStyle): string => {
   return worst && worst.doubt > ownDoubt(told) + 0.05 ? `In this pass: ${worstWords(told, style)} ` : '';
 };
 
+/** Said wherever the quilt was rolled or loaded. */
+export const CLAMP: Words = {
+  title: 'Set the tension, then put the side clamps on.',
+  why: 'Last of all: both pull the cloth about, so that touches made before would be wrong.',
+  button: 'Tension and clamps are set',
+};
+
 function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }: Told, style: LengthStyle): Words {
   const { rolled, pass } = mountedNow(advances);
   const { beyond, seam } = rolling;
@@ -212,11 +221,7 @@ function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }
         button: 'Rolled',
       };
     default:
-      return {
-        title: 'Set the tension, then put the side clamps on.',
-        why: 'Last of all: both pull the cloth about, so that touches made before would be wrong.',
-        button: 'Tension and clamps are set',
-      };
+      return CLAMP;
   }
 }
 

@@ -21,7 +21,7 @@ const METRIC: readonly JogStep[] = [0.5, 2, 5, 25].map((mm) => ({ mm, label: `${
 /** From fine to coarse, in her units. */
 export const jogSteps = (style: LengthStyle): readonly JogStep[] => (unitOf(style) === 'in' ? INCHES : METRIC);
 
-export const WAYS = [
+const WAYS = [
   { name: 'left', icon: IconArrowLeft, x: -1, y: 0 },
   { name: 'away from you', icon: IconArrowUp, x: 0, y: -1 },
   { name: 'towards you', icon: IconArrowDown, x: 0, y: 1 },
@@ -34,6 +34,20 @@ const useChosenStep = create<{ readonly step: number }>(() => ({ step: 1 }));
 /** How far one jog goes now, mm. */
 export const jogStep = (style: LengthStyle): number => jogSteps(style)[useChosenStep.getState().step]!.mm;
 
+/** Four arrows, as seen from where she stands. */
+export const Arrows = ({
+  what,
+  onPress,
+}: {
+  readonly what: string;
+  readonly onPress: (x: number, y: number) => void;
+}) =>
+  WAYS.map(({ name, icon: Icon, x, y }) => (
+    <ActionIcon key={name} size={56} variant="default" aria-label={`${what} ${name}`} onClick={() => onPress(x, y)}>
+      <Icon size={32} />
+    </ActionIcon>
+  ));
+
 /** Moves the head by one of the steps. */
 export const JogPad = memo(function JogPad() {
   const steps = jogSteps(useLengthStyle());
@@ -41,17 +55,7 @@ export const JogPad = memo(function JogPad() {
   const { mm } = steps[step]!;
   return (
     <Group gap="xs" wrap="nowrap">
-      {WAYS.map(({ name, icon: Icon, x, y }) => (
-        <ActionIcon
-          key={name}
-          size={56}
-          variant="default"
-          aria-label={`Jog ${name}`}
-          onClick={() => sayToFrame({ type: 'jog', dx: x * mm, dy: y * mm })}
-        >
-          <Icon size={32} />
-        </ActionIcon>
-      ))}
+      <Arrows what="Jog" onPress={(x, y) => sayToFrame({ type: 'jog', dx: x * mm, dy: y * mm })} />
       <SegmentedControl
         aria-label="Jog step"
         data={steps.map(({ label }, i) => ({ label, value: String(i) }))}

@@ -10,16 +10,17 @@ import {
   type Shift,
   toRadians,
 } from '@gorse/core';
-import { ActionIcon, Button, Group, SegmentedControl, SimpleGrid, Stack, Text } from '@mantine/core';
+import { ActionIcon, Group, SegmentedControl, SimpleGrid, Stack, Text } from '@mantine/core';
 import { IconRotate2, IconRotateClockwise2 } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useFrame } from '../../api/frame-socket.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { ownStages, placementsOf, setRecipe, stagesOf, withoutOwn } from '../../document/recipes.ts';
 import { planner } from '../../planning-worker/link.ts';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { jogSteps, WAYS } from './jog-pad.tsx';
+import { Arrows, jogSteps } from './jog-pad.tsx';
+import { BigButton, Title, WayButton } from './parts.tsx';
 
 const SPOTS: readonly { readonly label: string; readonly spot: DesignSpot }[] = [
   { label: 'Start', spot: { kind: 'line', along: 0 } },
@@ -27,7 +28,6 @@ const SPOTS: readonly { readonly label: string; readonly spot: DesignSpot }[] = 
   { label: 'End', spot: { kind: 'line', along: 1 } },
 ];
 const TURNS = [0.25, 1, 10];
-const LARGE = { variant: 'default', h: 56, fz: 17, px: 8 } as const;
 
 /** Moves the design of a patch at the frame; it is the plan that changes, so that the next roll knows. */
 export function MovePanel({
@@ -46,6 +46,7 @@ export function MovePanel({
   const steps = jogSteps(style).slice(0, 3);
   const [step, setStep] = useState('1');
   const [turn, setTurn] = useState('1');
+  const last = useRef(Promise.resolve());
   const [where, setWhere] = useState<'here' | 'all'>('here');
   const placementId = pieceRef(piece.id)?.record ?? '';
   const placement = records.placements[placementId];
@@ -58,13 +59,16 @@ export function MovePanel({
         ? ownStages(placementId, { shift: to })(plan)
         : setRecipe(placement.recipeId, { shift: to })(withoutOwn(placementId, 'shift')(plan)),
     );
-  const move = async (mark: string, how: Reposition): Promise<void> => {
-    try {
-      const found = await planner.of(usePlan.getState().records).reposition(placementId, how);
-      if (found) put(mark, found);
-    } catch (error) {
-      tellError(error);
-    }
+  /** One after the other: each starts from where the one before has brought it. */
+  const move = (mark: string, how: Reposition): void => {
+    last.current = last.current.then(async () => {
+      try {
+        const found = await planner.of(usePlan.getState().records).reposition(placementId, how);
+        if (found) put(mark, found);
+      } catch (error) {
+        tellError(error);
+      }
+    });
   };
   const needle = () => {
     const { state } = useFrame.getState();
@@ -72,13 +76,11 @@ export function MovePanel({
   };
   const turnBy = (way: 1 | -1): void => {
     const about = needle();
-    if (about) void move('turn', { kind: 'turn', angle: way * toRadians(TURNS[Number(turn)]!), about });
+    if (about) move('turn', { kind: 'turn', angle: way * toRadians(TURNS[Number(turn)]!), about });
   };
   return (
     <Stack gap="sm">
-      <Text fz={24} fw={700} lh={1.2}>
-        Move the design of {piece.name}.
-      </Text>
+      <Title>Move the design of {piece.name}.</Title>
       {sharing > 1 && (
         <SegmentedControl
           fullWidth
@@ -95,34 +97,26 @@ export function MovePanel({
       <Text fz={16}>Put onto the needle:</Text>
       <SimpleGrid cols={3} spacing="xs">
         {SPOTS.map(({ label, spot }) => (
-          <Button
+          <WayButton
             key={label}
-            {...LARGE}
             onClick={() => {
               const onto = needle();
-              if (onto) void move(`${label.toLowerCase()} onto the needle`, { kind: 'put', spot, onto });
+              if (onto) move(`${label.toLowerCase()} onto the needle`, { kind: 'put', spot, onto });
             }}
           >
             {label}
-          </Button>
+          </WayButton>
         ))}
       </SimpleGrid>
       <Text fz={16}>Or move it by:</Text>
       <Group gap="xs" wrap="nowrap">
-        {WAYS.map(({ name, icon: Icon, x, y }) => (
-          <ActionIcon
-            key={name}
-            size={56}
-            variant="default"
-            aria-label={`Move it ${name}`}
-            onClick={() => {
-              const { mm } = steps[Number(step)]!;
-              void move('nudge', { kind: 'nudge', by: { x: x * mm, y: y * mm } });
-            }}
-          >
-            <Icon size={32} />
-          </ActionIcon>
-        ))}
+        <Arrows
+          what="Move it"
+          onPress={(x, y) => {
+            const { mm } = steps[Number(step)]!;
+            move('nudge', { kind: 'nudge', by: { x: x * mm, y: y * mm } });
+          }}
+        />
       </Group>
       <SegmentedControl
         fullWidth
@@ -151,14 +145,10 @@ export function MovePanel({
       </Group>
       {margins !== '' && <Text fz={16}>{margins}</Text>}
       <Group grow>
-        {isShifted(shift) && (
-          <Button {...LARGE} onClick={() => put('not moved', NOT_SHIFTED)}>
-            Back to the fit
-          </Button>
-        )}
-        <Button h={56} fz={20} data-testid="big-button" onClick={onDone}>
+        {isShifted(shift) && <WayButton onClick={() => put('not moved', NOT_SHIFTED)}>Back to the fit</WayButton>}
+        <BigButton h={56} onClick={onDone}>
           Done
-        </Button>
+        </BigButton>
       </Group>
     </Stack>
   );

@@ -1,8 +1,9 @@
 import { formatLength, type FrameAction, type NamedPlace, type TouchRecord } from '@gorse/core';
-import { Button, Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
+import { Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import type { Told } from './frame-words.ts';
+import { WayButton } from './parts.tsx';
 
 /** What can be done beside the one thing to do. */
 export interface Ways {
@@ -43,8 +44,6 @@ export interface Ways {
   readonly onMoved: () => void;
 }
 
-const SMALL = { variant: 'default', h: 56, fz: 17, px: 8 } as const;
-
 /** The smaller ways on, each saying what it risks. */
 export function SideWays({
   told,
@@ -63,48 +62,24 @@ export function SideWays({
           {ways.left ? (
             <Text fz={17}>The needle is down in the {ways.leave?.name}. It will be the first touch.</Text>
           ) : (
-            ways.leave && (
-              <Button {...SMALL} onClick={ways.onLeaveNeedle}>
-                Leave the needle down in the row
-              </Button>
-            )
+            ways.leave && <WayButton onClick={ways.onLeaveNeedle}>Leave the needle down in the row</WayButton>
           )}
-          <Button {...SMALL} onClick={ways.onChalk}>
-            Chalk the point under the needle
-          </Button>
+          <WayButton onClick={ways.onChalk}>Chalk the point under the needle</WayButton>
         </SimpleGrid>
       );
     case 'roll':
-      return (
-        <Button {...SMALL} onClick={ways.onNotRolled}>
-          It was not rolled
-        </Button>
-      );
+      return <WayButton onClick={ways.onNotRolled}>It was not rolled</WayButton>;
     case 'touch':
       return <TouchWays ways={ways} />;
     case 'load':
       return (
         <>
           <SimpleGrid cols={2} spacing="xs">
-            <Button {...SMALL} onClick={ways.onTouchMore}>
-              Touch more
-            </Button>
-            <Button {...SMALL} onClick={ways.onLineUpAgain}>
-              Line up again
-            </Button>
-            {ways.onTouchEdge && (
-              <Button {...SMALL} onClick={ways.onTouchEdge}>
-                Its edge runs here
-              </Button>
-            )}
-            {ways.onMove && (
-              <Button {...SMALL} onClick={ways.onMove}>
-                Move the design
-              </Button>
-            )}
-            <Button {...SMALL} onClick={ways.onPatchHere}>
-              A patch here
-            </Button>
+            <WayButton onClick={ways.onTouchMore}>Touch more</WayButton>
+            <WayButton onClick={ways.onLineUpAgain}>Line up again</WayButton>
+            {ways.onTouchEdge && <WayButton onClick={ways.onTouchEdge}>Its edge runs here</WayButton>}
+            {ways.onMove && <WayButton onClick={ways.onMove}>Move the design</WayButton>}
+            <WayButton onClick={ways.onPatchHere}>A patch here</WayButton>
           </SimpleGrid>
           <Misfits told={told} ways={ways} />
         </>
@@ -113,14 +88,10 @@ export function SideWays({
       return (
         <SimpleGrid cols={2} spacing="xs">
           <Prick />
-          {ways.onMove && (
-            <Button {...SMALL} onClick={ways.onMove}>
-              Move the design
-            </Button>
-          )}
-          <Button {...SMALL} style={{ gridColumn: '1 / -1' }} onClick={ways.onSkipRehearsal}>
+          {ways.onMove && <WayButton onClick={ways.onMove}>Move the design</WayButton>}
+          <WayButton style={{ gridColumn: '1 / -1' }} onClick={ways.onSkipRehearsal}>
             Skip: I know where it goes
-          </Button>
+          </WayButton>
         </SimpleGrid>
       );
     case 'bobbinThread':
@@ -128,19 +99,9 @@ export function SideWays({
     case 'next':
       return (
         <SimpleGrid cols={2} spacing="xs">
-          {ways.onNextAlike && (
-            <Button {...SMALL} onClick={ways.onNextAlike}>
-              Next of this kind
-            </Button>
-          )}
-          <Button {...SMALL} onClick={ways.onPatchHere}>
-            A patch here
-          </Button>
-          {run && (
-            <Button {...SMALL} onClick={() => onAct('load')}>
-              Stitch it again
-            </Button>
-          )}
+          {ways.onNextAlike && <WayButton onClick={ways.onNextAlike}>Next of this kind</WayButton>}
+          <WayButton onClick={ways.onPatchHere}>A patch here</WayButton>
+          {run && <WayButton onClick={() => onAct('load')}>Stitch it again</WayButton>}
         </SimpleGrid>
       );
     case 'goOn':
@@ -148,14 +109,8 @@ export function SideWays({
     case 'start':
       return run ? (
         <SimpleGrid cols={2} spacing="xs">
-          <Button {...SMALL} onClick={ways.onGiveUp}>
-            Give this run up
-          </Button>
-          {instruction.action === 'goOn' && (
-            <Button {...SMALL} onClick={ways.onMoved}>
-              It was moved
-            </Button>
-          )}
+          <WayButton onClick={ways.onGiveUp}>Give this run up</WayButton>
+          {instruction.action === 'goOn' && <WayButton onClick={ways.onMoved}>It was moved</WayButton>}
         </SimpleGrid>
       ) : null;
     case 'pause':
@@ -173,9 +128,9 @@ export function SideWays({
 function Prick() {
   const isDown = useFrame(({ state }) => state?.needle === 'down');
   return (
-    <Button {...SMALL} onClick={() => sayToFrame({ type: 'needle', position: isDown ? 'up' : 'down' })}>
+    <WayButton onClick={() => sayToFrame({ type: 'needle', position: isDown ? 'up' : 'down' })}>
       {isDown ? 'Needle up again' : 'Prick the first hole'}
-    </Button>
+    </WayButton>
   );
 }
 
@@ -184,26 +139,16 @@ function TouchWays({ ways }: { readonly ways: Ways }) {
   return (
     <SimpleGrid cols={2} spacing="xs">
       {ways.expected && ways.touches.length > 0 && (
-        <Button {...SMALL} onClick={() => sayToFrame({ type: 'goTo', x: ways.expected!.x, y: ways.expected!.y })}>
+        <WayButton onClick={() => sayToFrame({ type: 'goTo', x: ways.expected!.x, y: ways.expected!.y })}>
           Take me near
-        </Button>
+        </WayButton>
       )}
-      <Button {...SMALL} onClick={ways.onPassOver}>
-        Not this one
-      </Button>
-      {last && (
-        <Button {...SMALL} onClick={() => ways.onDropTouch(last.id)}>
-          Undo touch
-        </Button>
-      )}
-      {ways.touches.length >= 2 && (
-        <Button {...SMALL} onClick={ways.onGoodEnough}>
-          Good enough
-        </Button>
-      )}
+      <WayButton onClick={ways.onPassOver}>Not this one</WayButton>
+      {last && <WayButton onClick={() => ways.onDropTouch(last.id)}>Undo touch</WayButton>}
+      {ways.touches.length >= 2 && <WayButton onClick={ways.onGoodEnough}>Good enough</WayButton>}
       <Menu position="bottom-end">
         <Menu.Target>
-          <Button {...SMALL}>Other ways ▾</Button>
+          <WayButton>Other ways ▾</WayButton>
         </Menu.Target>
         <Menu.Dropdown>
           <Menu.Item h={56} fz={17} onClick={ways.onDrag}>

@@ -15,6 +15,7 @@ import { addLandmark, addTouch } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
 import { putEdgeTouch } from '../../document/touched-patch.ts';
 import { planner } from '../../planning-worker/link.ts';
+import { tellError } from '../../ui/notices.ts';
 import { useBegun } from './patch-here/begun.ts';
 
 /** What is touched: a landmark, or (`ids` null) any place of the cloth. */
@@ -56,8 +57,13 @@ export function useTouching({
     async touchEdge(regionId: string): Promise<void> {
       const { state } = useFrame.getState();
       const { inside } = useBegun.getState();
-      const found = state && (await planner.of(records).touchEdge(regionId, headAt(state), inside));
-      if (found) edit('touch along the edge', putEdgeTouch(found, found.frame, advance));
+      try {
+        const found = state && (await planner.of(records).touchEdge(regionId, headAt(state), inside));
+        if (found && 'refusal' in found) tellError(new Error(found.refusal));
+        else if (found) edit('touch along the edge', putEdgeTouch(found, found.frame, advance));
+      } catch (error) {
+        tellError(error);
+      }
     },
     /** Marks the point under the needle, to find it again when the quilt was rolled. */
     async chalk(): Promise<void> {

@@ -10,7 +10,7 @@ import {
   type TouchRecord,
 } from '@gorse/core';
 import { api } from '../../api/api.ts';
-import { clearTouches, removeTouch } from '../../document/placing.ts';
+import { clearTouches, removeTouches } from '../../document/placing.ts';
 import { edit } from '../../document/plan-store.ts';
 import { tellError } from '../../ui/notices.ts';
 import type { Ways } from './side-ways.tsx';
@@ -50,7 +50,7 @@ function nameOfTouch(id: string, touches: readonly TouchRecord[]): string {
 
 /** What can be done beside the one thing to do. */
 export function useWays({ records, advance, wanted, needle, run, dragging, say, ...beside }: Beside): Ways {
-  const drop = (id: string): void => edit('touch taken back', removeTouch(id));
+  const drop = (id: string): void => edit('touch taken back', removeTouches(id));
   const enough = (is: boolean): void => say.enough({ advance, piece: beside.linedUpAs, enough: is });
   const leave = needle.place ?? beside.leavable;
   const { piece, nextAlike } = beside;

@@ -9,7 +9,7 @@ import { LengthInput } from '../../ui/length-input.tsx';
 import { tellError } from '../../ui/notices.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 
-/** What is asked for until something else is said: an inch, as much as most battings hold twice over. */
+/** What is asked for until something else is said. */
 const USUAL = MM_PER_INCH;
 
 /** Brings the lines of all recipes nearest to one spacing: shown on the whole quilt, made when it is accepted. */

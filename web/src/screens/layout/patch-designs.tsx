@@ -1,26 +1,23 @@
-import type { DesignAnswer, KeptRecipeAnswer } from '@gorse/contract';
+import type { DesignAnswer } from '@gorse/contract';
 import type { RecipeStages, Region } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { useCallback, useMemo } from 'react';
-import { useKeptRecipes } from '../../api/queries.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { setStages } from '../../document/proposal.ts';
 import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
 import { DesignDrawer } from './design-drawer.tsx';
 import { KeptTile, SuggestionTile } from './suggestion-tile.tsx';
-import { useFitted } from './use-fitted.ts';
-import { useSuggestions } from './use-suggestions.ts';
-
-const NONE: readonly KeptRecipeAnswer[] = [];
+import { useOffers } from './use-offers.ts';
 
 /** What the chosen patch can take: the recipes that are kept and what suits it, as they would lie there, then all designs. */
 export function PatchDesigns({
-  region: { id: regionId, name: patch, shape },
+  region,
   designs,
 }: {
   readonly region: Region;
   readonly designs: readonly DesignAnswer[];
 }) {
+  const { id: regionId, name: patch } = region;
   const chosenId = usePlan(({ records }) => records.recipes[placementIn(records, regionId)?.recipeId ?? '']?.designId);
   const put = useCallback(
     (designId: string) => {
@@ -30,10 +27,7 @@ export function PatchDesigns({
     },
     [regionId],
   );
-  const suggestions = useSuggestions(regionId, designs);
-  const kept = useKeptRecipes().data ?? NONE;
-  const all = useMemo(() => [...kept, ...suggestions].map(({ stages }) => stages), [suggestions, kept]);
-  const fitted = useFitted(shape, all);
+  const { kept, suggestions, fitted } = useOffers(region, designs);
   const tiles = useMemo(() => {
     const known = new Map(designs.map((design) => [design.id, design.name]));
     const about = (stages: RecipeStages) => ({

@@ -29,7 +29,7 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
     case 'outsideRegion':
       return `${formatLength(problem.amount, style)} outside ${name} at the farthest.`;
     case 'overSeam':
-      return `${formatLength(problem.amount, style)} over the seam of ${name}, as its margin says.`;
+      return `${formatLength(problem.amount, style)} over the seam of ${name}, as its margin or outline says.`;
     case 'cannotLie':
       return `The fit has no answer in ${name}: two of its points lie on each other, or the patch bends inward.`;
     case 'tooMuch':

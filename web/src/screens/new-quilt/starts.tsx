@@ -1,5 +1,6 @@
 import { type Border, evenBorder, makeMap } from '@gorse/core';
 import type { ComponentType } from 'react';
+import { Sketch } from '../../ui/sketch.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 import { BLOCK_SETTINGS, SETTING_FORMS } from '../quilt/map-forms.ts';
 import { MapPicture } from '../quilt/map-picture.tsx';
@@ -83,11 +84,3 @@ export const STARTS: readonly [Start, ...Start[]] = [
     next: 'frame',
   },
 ];
-
-function Sketch({ children }: { readonly children: React.ReactNode }) {
-  return (
-    <svg viewBox="0 0 48 48" width="100%" height="100%" fill={MOORLAND.calico} stroke={MOORLAND.slate} strokeWidth={2}>
-      {children}
-    </svg>
-  );
-}

@@ -1,4 +1,4 @@
-import type { Size, TouchedAs } from '@gorse/core';
+import type { PlanRecords, Size, TouchedAs, TouchRecord } from '@gorse/core';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 
@@ -31,3 +31,14 @@ export const useBegun = create(
     storage: createJSONStorage(() => localStorage),
   }),
 );
+
+/** What was touched of it in an advance and is still there: of what was rolled on since, nothing is known here any more. */
+export const touchedOf = (
+  { points }: Begun,
+  { touches }: Pick<PlanRecords, 'touches'>,
+  advance: number,
+): readonly { readonly touch: TouchRecord; readonly corner: boolean }[] =>
+  points.flatMap(({ touch: id, corner }) => {
+    const touch = touches[id];
+    return touch?.advance === advance ? [{ touch, corner }] : [];
+  });

@@ -1,14 +1,14 @@
-import { placementPieceIds, type PlanRecords, type RecipeRecord, type RecipeStages, type Region } from '@gorse/core';
-import { Button, SimpleGrid, Stack, Text } from '@mantine/core';
+import { placementPieceIds, type RecipeRecord, type RecipeStages, type Region } from '@gorse/core';
+import { SimpleGrid, Stack } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
-import { useDesigns, useKeptRecipes } from '../../../api/queries.ts';
+import { useDesigns } from '../../../api/queries.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
-import { placementIn, placeRecipe } from '../../../document/recipes.ts';
+import { placementIn, placementsOf, placeRecipe } from '../../../document/recipes.ts';
 import { TakeStarters } from '../../designs/take-starters.tsx';
 import { FittedTile, KeptTile, SuggestionTile } from '../../layout/suggestion-tile.tsx';
-import { useFitted } from '../../layout/use-fitted.ts';
-import { useSuggestions } from '../../layout/use-suggestions.ts';
+import { useOffers } from '../../layout/use-offers.ts';
+import { Title, WayButton } from '../parts.tsx';
 
 /** What the new patch is worked with: a recipe that this quilt has already, one that is kept, or what suits it. */
 export function ChooseRecipe({
@@ -21,19 +21,9 @@ export function ChooseRecipe({
   readonly onLater: () => void;
 }) {
   const designs = useDesigns().data ?? NONE;
-  const kept = useKeptRecipes().data ?? NONE;
   const recipes = usePlan(({ records }) => records.recipes);
   const used = useMemo(() => Object.values(recipes), [recipes]);
-  const suggestions = useSuggestions(region.id, designs);
-  const all = useMemo(
-    (): readonly RecipeStages[] => [
-      ...used,
-      ...kept.map(({ stages }) => stages),
-      ...suggestions.map(({ stages }) => stages),
-    ],
-    [used, kept, suggestions],
-  );
-  const fitted = useFitted(region.shape, all);
+  const { kept, suggestions, fitted } = useOffers(region, designs, used);
   const name = (designId: string): string => designs.find(({ id }) => id === designId)?.name ?? 'a design';
   const about = (stages: RecipeStages, recipe: RecipeRecord = { ...stages, id: nanoid(10) }) => ({
     patch: region.name,
@@ -45,9 +35,7 @@ export function ChooseRecipe({
   });
   return (
     <Stack gap="sm">
-      <Text fz={24} fw={700} lh={1.2}>
-        What goes into {region.name}?
-      </Text>
+      <Title>What goes into {region.name}?</Title>
       {designs.length === 0 && <TakeStarters />}
       <SimpleGrid cols={2} spacing="xs">
         {used.map((recipe) => (
@@ -55,7 +43,7 @@ export function ChooseRecipe({
             key={recipe.id}
             {...about(recipe, recipe)}
             name={name(recipe.designId)}
-            words={[`as ${firstWith(recipes, recipe.id)}`]}
+            words={[`as ${firstWith(recipe.id)}`]}
           />
         ))}
         {kept.map((one) => (
@@ -70,18 +58,16 @@ export function ChooseRecipe({
           />
         ))}
       </SimpleGrid>
-      <Button variant="default" h={56} fz={17} onClick={onLater}>
-        Later: touch another patch
-      </Button>
+      <WayButton onClick={onLater}>Later: touch another patch</WayButton>
     </Stack>
   );
 }
 
 const NONE: readonly never[] = [];
 
-/** A patch that has a recipe already, by its name. */
-function firstWith(recipes: PlanRecords['recipes'], recipeId: string): string {
-  const { placements, regions } = usePlan.getState().records;
-  const first = Object.values(placements).find((one) => one.recipeId === recipeId && recipes[recipeId]);
-  return regions[first?.regionId ?? '']?.name ?? 'before';
+/** The first patch that has a recipe, by its name. */
+function firstWith(recipeId: string): string {
+  const { records } = usePlan.getState();
+  const [first] = placementsOf(records, recipeId);
+  return records.regions[first?.regionId ?? '']?.name ?? 'before';
 }

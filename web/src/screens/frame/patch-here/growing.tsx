@@ -1,24 +1,23 @@
-import { controlId, type PlanRecords } from '@gorse/core';
+import { controlId, type PlanRecords, touchOf, touchesOf } from '@gorse/core';
 import { GrowingMark } from '../../../canvas/marks.tsx';
-import { useBegun } from './begun.ts';
+import { touchedOf, useBegun } from './begun.ts';
 
 /** The patch as it grows on the cloth, touch by touch, until it holds a design. */
 export function Growing({
   quiltId,
   records,
+  advance,
   scale,
 }: {
   readonly quiltId: string;
   readonly records: PlanRecords;
+  readonly advance: number;
   readonly scale: number;
 }) {
   const begun = useBegun((state) => state.begun);
   const made = useBegun((state) => records.regions[state.made ?? '']);
-  const all = Object.values(records.touches);
-  const touches = made
-    ? made.shape.flatMap(({ id }) => all.find(({ on }) => on === controlId(made.id, id))?.frame ?? [])
-    : begun?.quiltId === quiltId
-      ? begun.points.flatMap(({ touch }) => records.touches[touch]?.frame ?? [])
-      : [];
-  return <GrowingMark touches={touches} scale={scale} />;
+  const growing = begun?.quiltId === quiltId ? touchedOf(begun, records, advance).map(({ touch }) => touch) : [];
+  const all = made ? touchesOf(records) : [];
+  const whole = made?.shape.flatMap(({ id }) => touchOf({ ids: [controlId(made.id, id)] }, all, advance) ?? []);
+  return <GrowingMark touches={(whole ?? growing).map(({ frame }) => frame)} scale={scale} />;
 }

@@ -1,8 +1,10 @@
-import { type AdvanceState, formatLength, type PlanRecords, touchesOf, advanceNow } from '@gorse/core';
-import { Button, Group, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
+import { advanceNow, type AdvanceState, formatLength, type PlanRecords, type TouchedAs, touchesOf } from '@gorse/core';
+import { Group, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useLengthStyle } from '../../../ui/preferences.ts';
+import { Sketch } from '../../../ui/sketch.tsx';
+import { BigButton, Title, WayButton } from '../parts.tsx';
 import { useBegun } from './begun.ts';
 import { ChooseRecipe } from './choose-recipe.tsx';
 import { Gauge } from './gauge.tsx';
@@ -29,11 +31,7 @@ export function PatchHere({ quiltId, records, advances, onPlaced, onBack }: Prop
   const made = useBegun((state) => state.made);
   const work = usePatchHere(quiltId, records, advances);
   const region = made === null ? undefined : records.regions[made];
-  const back = onBack && (
-    <Button variant="default" h={56} fz={17} onClick={onBack}>
-      Back to what is planned
-    </Button>
-  );
+  const back = onBack && <WayButton onClick={onBack}>Back to what is planned</WayButton>;
   const hint = onBack === null && (
     <Text fz={17}>
       Nothing is planned yet. Touch a patch and choose its design here, or plan on{' '}
@@ -45,6 +43,7 @@ export function PatchHere({ quiltId, records, advances, onPlaced, onBack }: Prop
       <Stack gap="sm">
         {hint}
         <RollHere quiltId={quiltId} advances={advances} />
+        {back}
       </Stack>
     );
   if (region)
@@ -58,12 +57,10 @@ export function PatchHere({ quiltId, records, advances, onPlaced, onBack }: Prop
         onLater={() => useBegun.setState({ made: null })}
       />
     );
-  if (work.begun) return <TouchNext work={work} />;
+  if (work.begun) return <TouchNext work={work} as={work.begun.as} />;
   return (
     <Stack gap="sm">
-      <Text fz={24} fw={700} lh={1.2}>
-        A patch here: how will you touch it?
-      </Text>
+      <Title>A patch here: how will you touch it?</Title>
       {hint}
       {isOffTheMap(records, advances) ? (
         <ChooseKind quiltId={quiltId} work={work} />
@@ -96,23 +93,11 @@ function ChooseKind({ quiltId, work }: { readonly quiltId: string; readonly work
     <>
       <SimpleGrid cols={2} spacing="xs">
         {KINDS.map(({ as, label, picture }) => (
-          <UnstyledButton
-            key={as}
-            className="tile patch-kind"
-            onClick={() => (as === 'sized' ? setSizing(true) : work.begin(as))}
-          >
+          <UnstyledButton key={as} className="tile" onClick={() => (as === 'sized' ? setSizing(true) : work.begin(as))}>
             <Group gap="xs" wrap="nowrap">
-              <svg
-                viewBox="0 0 48 48"
-                width={44}
-                height={44}
-                fill="#f7f0df"
-                stroke="#3e5663"
-                strokeWidth={2}
-                aria-hidden
-              >
-                {picture}
-              </svg>
+              <div style={{ width: 44, flexShrink: 0 }}>
+                <Sketch>{picture}</Sketch>
+              </div>
               <Text fz={17} fw={600} lh={1.2}>
                 {label}
               </Text>
@@ -121,9 +106,9 @@ function ChooseKind({ quiltId, work }: { readonly quiltId: string; readonly work
         ))}
       </SimpleGrid>
       {waiting.map((box) => (
-        <Button key={box.id} variant="default" h={56} fz={17} onClick={() => work.begin('sized', box, box.id)}>
+        <WayButton key={box.id} onClick={() => work.begin('sized', box, box.id)}>
           Touch the box of {formatLength(box.width, style)} × {formatLength(box.length, style)}
-        </Button>
+        </WayButton>
       ))}
       <Gauge />
     </>
@@ -131,52 +116,36 @@ function ChooseKind({ quiltId, work }: { readonly quiltId: string; readonly work
 }
 
 /** One touch after the other. */
-function TouchNext({ work }: { readonly work: PatchHereWork }) {
-  const { begun, touches } = work;
-  const kind = kindOf(begun!.as);
-  const isFree = begun!.as === 'round' && touches.length > 0;
+function TouchNext({ work, as }: { readonly work: PatchHereWork; readonly as: TouchedAs }) {
+  const { count, isFull, mayEnd, busy, refusal } = work;
+  const isFree = as === 'round' && count > 0;
+  const [touch, end] = [(corner: boolean) => void work.touch(corner), () => void work.end()];
   return (
     <Stack gap="sm" aria-live="polite">
-      <Text fz={24} fw={700} lh={1.2}>
-        Put the needle over the {kind.place(touches.length)}.
-      </Text>
+      <Title>{isFull ? 'All of it is touched.' : `Put the needle over ${kindOf(as).place(count)}.`}</Title>
       <Text fz={17}>
-        {touches.length === 0
-          ? 'Drag the ring, or jog; let go of the rails before you touch.'
-          : `${touches.length} touched. ${isFree ? 'Corners are sharp; along an edge the line goes smoothly through.' : 'Go on in the same direction.'}`}
+        {count === 0 ? 'Drag the ring, or jog; let go of the rails before you touch.' : `${count} touched. `}
+        {isFree && 'Corners are sharp; along an edge the line goes smoothly through.'}
       </Text>
-      {work.refusal !== null && (
+      {refusal !== null && (
         <Text role="alert" fz={18} c="rowan.7" fw={600}>
-          {work.refusal}
+          {refusal}
         </Text>
       )}
-      <Button h={64} fz={22} fullWidth data-testid="big-button" onClick={() => void work.touch(true)}>
-        {isFree ? 'Touch a corner' : 'Touch here'}
-      </Button>
+      {isFull ? (
+        <BigButton loading={busy} onClick={end}>
+          Make the patch
+        </BigButton>
+      ) : (
+        <BigButton loading={busy} onClick={() => touch(true)}>
+          {isFree ? 'Touch a corner' : 'Touch here'}
+        </BigButton>
+      )}
       <SimpleGrid cols={2} spacing="xs">
-        {isFree && (
-          <Button variant="default" h={56} fz={17} onClick={() => void work.touch(false)}>
-            Touch along the edge
-          </Button>
-        )}
-        {work.mayEnd && (
-          <Button variant="default" h={56} fz={17} onClick={() => void work.end()}>
-            That is all round
-          </Button>
-        )}
-        {work.refusal !== null && !work.mayEnd && (
-          <Button variant="default" h={56} fz={17} onClick={() => void work.end()}>
-            Try again
-          </Button>
-        )}
-        {touches.length > 0 && (
-          <Button variant="default" h={56} fz={17} onClick={work.undo}>
-            Undo touch
-          </Button>
-        )}
-        <Button variant="default" h={56} fz={17} onClick={work.giveUp}>
-          Give it up
-        </Button>
+        {isFree && <WayButton onClick={() => touch(false)}>Along the edge</WayButton>}
+        {mayEnd && <WayButton onClick={end}>That is all round</WayButton>}
+        {count > 0 && <WayButton onClick={work.undo}>Undo touch</WayButton>}
+        <WayButton onClick={work.giveUp}>Give it up</WayButton>
       </SimpleGrid>
       <Gauge />
     </Stack>

@@ -1,57 +1,48 @@
-import { type AdvanceKind, type AdvanceState, mountedNow } from '@gorse/core';
-import { Button, Stack, Text } from '@mantine/core';
+import { type AdvanceKind, type AdvanceState, MM_PER_INCH, mountedNow } from '@gorse/core';
+import { Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../../../api/api.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { tellError } from '../../../ui/notices.ts';
+import { CLAMP } from '../frame-words.ts';
+import { BigButton, Title, WayButton } from '../parts.tsx';
+
+/** Nobody rolls farther in one go, mm. */
+const FAR = 1000;
 
 /** Rolling and clamping where no plan says how far: about so much, and the touches find out. */
 export function RollHere({ quiltId, advances }: { readonly quiltId: string; readonly advances: AdvanceState }) {
   const { pass, rolled } = mountedNow(advances);
-  const [by, setBy] = useState(254);
-  const tell = (kind: AdvanceKind, more = 0): void => {
-    api.advance(quiltId, kind, more === 0 ? pass : pass + 1, rolled + more).catch(tellError);
+  const [by, setBy] = useState(10 * MM_PER_INCH);
+  const tell = (kind: AdvanceKind, to = { pass, rolled }): void => {
+    api.advance(quiltId, kind, to.pass, to.rolled).catch(tellError);
   };
   switch (advances.step) {
     case 'ready':
-      return (
-        <Button variant="default" h={56} fz={17} onClick={() => tell('unclamped')}>
-          Roll the quilt first: clamps are off
-        </Button>
-      );
+      return <WayButton onClick={() => tell('unclamped')}>Roll the quilt first: clamps are off</WayButton>;
     case 'roll':
       return (
         <Stack gap="sm">
-          <Text fz={24} fw={700} lh={1.2}>
-            Roll the quilt to what you stitch next.
-          </Text>
+          <Title>Roll the quilt to what you stitch next.</Title>
           <Text fz={17}>Needle up and head to the side. About how far is enough: the touches find out.</Text>
           <LengthInput
             size="lg"
             label="Rolled on by about (less than 0: back)"
             value={by}
-            least={-1000}
-            most={1000}
+            least={-FAR}
+            most={FAR}
             onLength={setBy}
           />
-          <Button h={64} fz={22} data-testid="big-button" onClick={() => tell('rolled', by)}>
-            Rolled
-          </Button>
-          <Button variant="default" h={56} fz={17} onClick={() => tell('loaded')}>
-            It was not rolled
-          </Button>
+          <BigButton onClick={() => tell('rolled', { pass: pass + 1, rolled: rolled + by })}>Rolled</BigButton>
+          <WayButton onClick={() => tell('loaded')}>It was not rolled</WayButton>
         </Stack>
       );
     case 'clamp':
       return (
         <Stack gap="sm">
-          <Text fz={24} fw={700} lh={1.2}>
-            Set the tension, then put the side clamps on.
-          </Text>
-          <Text fz={17}>Last of all: both pull the cloth about, so that touches made before would be wrong.</Text>
-          <Button h={64} fz={22} data-testid="big-button" onClick={() => tell('clamped')}>
-            Tension and clamps are set
-          </Button>
+          <Title>{CLAMP.title}</Title>
+          <Text fz={17}>{CLAMP.why}</Text>
+          <BigButton onClick={() => tell('clamped')}>{CLAMP.button}</BigButton>
         </Stack>
       );
   }

@@ -1,8 +1,9 @@
 import type { Size } from '@gorse/core';
-import { Button, Group, Stack } from '@mantine/core';
+import { Group, Stack } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { LengthInput } from '../../../ui/length-input.tsx';
+import { BigButton, WayButton } from '../parts.tsx';
 import { useBegun } from './begun.ts';
 
 /** A box by its size: touched now, or kept until its corner is found. */
@@ -40,16 +41,10 @@ export function SizedBox({
           onLength={(mm) => setSize({ width, length: mm })}
         />
       </Group>
-      <Button h={64} fz={22} onClick={() => onBegin({ width, length })}>
-        Touch its corner
-      </Button>
+      <BigButton onClick={() => onBegin({ width, length })}>Touch its corner</BigButton>
       <Group grow>
-        <Button variant="default" h={56} fz={17} onClick={keep}>
-          Keep for later
-        </Button>
-        <Button variant="default" h={56} fz={17} onClick={onBack}>
-          Back
-        </Button>
+        <WayButton onClick={keep}>Keep for later</WayButton>
+        <WayButton onClick={onBack}>Back</WayButton>
       </Group>
     </Stack>
   );

@@ -1,4 +1,4 @@
-import type { Warp } from '../fit/warp.ts';
+import type { Warp } from './warp.ts';
 
 /** How much larger than drawn a fit makes things at the middle of a patch, across and down. */
 export function sizeIn(warp: Warp): { readonly across: number; readonly down: number } {
