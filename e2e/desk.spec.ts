@@ -15,6 +15,15 @@ async function openLayout(page: Page, quiltId: string): Promise<void> {
   await expect(cloth(page)).toBeVisible();
 }
 
+/** How many pixels of the cloth have thread on them. */
+const inked = (page: Page): Promise<number> =>
+  page.getByTestId('thread').evaluate(async (canvas: HTMLCanvasElement) => {
+    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!;
+    copy.drawImage(await createImageBitmap(canvas), 0, 0);
+    return copy.getImageData(0, 0, canvas.width, canvas.height).data.filter((value, i) => i % 4 === 3 && value > 0)
+      .length;
+  });
+
 /** A design into the first empty block, by keyboard alone. */
 async function placeByKeyboard(page: Page, design: string): Promise<void> {
   await cloth(page).focus();
@@ -35,11 +44,13 @@ test('the demo shows three quilts and their designs, and the whole layout goes b
   await expect(shelved('Tide Table').getByRole('link', { name: 'Choose designs' })).toBeVisible();
   await openLayout(page, await ownQuilt(server.address, 'Tide Table'));
   await placeByKeyboard(page, 'Shell');
+  await expect.poll(() => inked(page)).toBeGreaterThan(200);
   await cloth(page).focus();
   await page.keyboard.press('/');
   await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('mirrored');
   await page.keyboard.press('Delete');
   await expect(page.getByText(/^A1 is 8 × 8\sin and empty/)).toBeVisible();
+  await expect.poll(() => inked(page)).toBe(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: /^Orient/ })).toContainText('mirrored');
   await page.keyboard.press('?');

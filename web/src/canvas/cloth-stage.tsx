@@ -3,10 +3,10 @@ import { useElementSize, useMergedRef } from '@mantine/hooks';
 import { type KeyboardEvent, type ReactNode, useRef } from 'react';
 import { Layer, Stage } from 'react-konva';
 import type { Ground, Tool } from '../tools/hand.ts';
-import { type View, zoomView } from '../tools/view.ts';
+import { type Size, type View, zoomView } from '../tools/view.ts';
 import { Rulers, RULER } from './rulers.tsx';
 import { useHand } from './use-hand.ts';
-import { carriedFrom, type Looked, useView } from './use-view.ts';
+import { carriedFrom, type Looked, useView, type Window } from './use-view.ts';
 
 interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
   readonly bounds: Bounds;
@@ -15,6 +15,8 @@ interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow'
   readonly label: string;
   /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
   readonly ground: (view: View) => ReactNode;
+  /** What lies on it, as an element that is drawn elsewhere. */
+  readonly thread?: (on: Window) => ReactNode;
   readonly children?: (view: View) => ReactNode;
   /** What moves by itself, on a canvas of its own above all others. */
   readonly moving?: (view: View) => ReactNode;
@@ -55,6 +57,8 @@ export function ClothStage<P extends Point>(props: Props<P>) {
     else props.onKey?.(event);
   };
   const aside = { x: Math.round(width * beyond), y: Math.round(height * beyond) };
+  const whole = { width: width + 2 * aside.x, height: height + 2 * aside.y };
+  const beside = (seen: View): View => ({ ...seen, x: seen.x + aside.x, y: seen.y + aside.y });
   return (
     <div
       ref={both}
@@ -69,29 +73,25 @@ export function ClothStage<P extends Point>(props: Props<P>) {
         <>
           <div
             {...hand.events}
-            style={{ position: 'absolute', left: -aside.x, top: -aside.y, ...carriedFrom(drawn, view, aside) }}
+            style={{
+              ...{ position: 'absolute', left: -aside.x, top: -aside.y, ...whole },
+              ...(drawn === view
+                ? {}
+                : {
+                    transform: carriedFrom(beside(drawn), beside(view)),
+                    transformOrigin: '0 0',
+                    willChange: 'transform',
+                  }),
+            }}
           >
-            <Stage
-              width={width + 2 * aside.x}
-              height={height + 2 * aside.y}
-              onWheel={({ evt }) => {
-                evt.preventDefault();
-                look(zoomView(view, hand.at(evt), Math.exp(-evt.deltaY / 500)));
-              }}
-            >
-              {[props.ground, props.children, props.moving].map((draw, i) => (
-                <Layer
-                  key={i}
-                  x={drawn.x + aside.x}
-                  y={drawn.y + aside.y}
-                  scaleX={drawn.scale}
-                  scaleY={drawn.scale}
-                  listening={false}
-                >
-                  {draw?.(drawn)}
-                </Layer>
-              ))}
-            </Stage>
+            <Canvases size={whole} view={beside(drawn)} layers={[props.ground(drawn)]} />
+            {props.thread?.({ ...whole, view: beside(drawn) })}
+            <Canvases
+              size={whole}
+              view={beside(drawn)}
+              layers={[props.children?.(drawn), props.moving?.(drawn)]}
+              onWheel={(event) => look(zoomView(view, hand.at(event), Math.exp(-event.deltaY / 500)))}
+            />
           </div>
           {props.overlay?.(view)}
           {rulers && <Rulers view={view} size={{ width, height }} />}
@@ -100,3 +100,31 @@ export function ClothStage<P extends Point>(props: Props<P>) {
     </div>
   );
 }
+
+/** Canvases over each other that are set to millimetres. */
+const Canvases = ({
+  size,
+  view,
+  layers,
+  onWheel,
+}: {
+  readonly size: Size;
+  readonly view: View;
+  readonly layers: readonly ReactNode[];
+  readonly onWheel?: (event: WheelEvent) => void;
+}) => (
+  <Stage
+    {...size}
+    style={{ position: 'absolute' }}
+    onWheel={({ evt }) => {
+      evt.preventDefault();
+      onWheel?.(evt);
+    }}
+  >
+    {layers.map((layer, i) => (
+      <Layer key={i} x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale} listening={false}>
+        {layer}
+      </Layer>
+    ))}
+  </Stage>
+);

@@ -1,5 +1,5 @@
-import type { Bounds, Point } from '@gorse/core';
-import { type CSSProperties, useCallback, useEffect, useState } from 'react';
+import type { Bounds } from '@gorse/core';
+import { useCallback, useEffect, useState } from 'react';
 import { fitView, type Size, type View, zoomView } from '../tools/view.ts';
 
 const PAD = 36;
@@ -57,11 +57,13 @@ function useSettled(view: View | null): View | null {
   return settled ?? view;
 }
 
-/** Carries a picture drawn for one view to where another has it. */
-export function carriedFrom(drawn: View, view: View, aside: Point): CSSProperties {
-  if (drawn === view) return {};
+/** A canvas of a size, px, and how the cloth lies on it. */
+export interface Window extends Size {
+  readonly view: View;
+}
+
+/** Carries a canvas, by its upper left corner, that was drawn for one view to where another has it. */
+export function carriedFrom(drawn: View, view: View): string {
   const k = view.scale / drawn.scale;
-  const x = view.x + aside.x - k * (drawn.x + aside.x);
-  const y = view.y + aside.y - k * (drawn.y + aside.y);
-  return { transform: `translate(${x}px, ${y}px) scale(${k})`, transformOrigin: '0 0', willChange: 'transform' };
+  return `translate(${view.x - k * drawn.x}px, ${view.y - k * drawn.y}px) scale(${k})`;
 }

@@ -16,11 +16,11 @@ export interface Proposal {
 
 interface Proposed {
   readonly open: Proposal | null;
-  /** A stage follows the hand. */
-  readonly isDragged: boolean;
+  /** The patch one of whose stages follows the hand. */
+  readonly dragged: string | null;
 }
 
-const NONE: Proposed = { open: null, isDragged: false };
+const NONE: Proposed = { open: null, dragged: null };
 
 export const useProposal = create<Proposed>(() => NONE);
 
@@ -28,14 +28,14 @@ export const useProposal = create<Proposed>(() => NONE);
 export function dragStages(placementId: string, change: Partial<RecipeStages>): void {
   const placement = usePlan.getState().committed.placements[placementId];
   if (!placement) return;
-  useProposal.setState({ isDragged: true });
+  useProposal.setState({ dragged: placementId });
   preview(changeStages(placementId, withProposed(placement, change)));
 }
 
 /** Takes back what was dragged; what was proposed before is shown again. */
 export function dropStages(): void {
   const { open } = useProposal.getState();
-  useProposal.setState({ isDragged: false });
+  useProposal.setState({ dragged: null });
   if (open) preview(changeStages(open.placementId, open.change));
   else cancel();
 }
@@ -54,7 +54,7 @@ export function setStages(mark: string, placementId: string, change: Partial<Rec
   preview(changeStages(placementId, all));
   useProposal.setState({
     open: { placementId, recipeId: placement.recipeId, mark, change: all, since: committed },
-    isDragged: false,
+    dragged: null,
   });
 }
 
@@ -92,7 +92,7 @@ export function withdraw(): void {
 /** Whether the plan that is shown follows the hand just now. */
 export function useIsMoving(): boolean {
   const isOpen = usePlan(({ records, committed }) => records !== committed);
-  const isStill = useProposal(({ open, isDragged }) => open !== null && !isDragged);
+  const isStill = useProposal(({ open, dragged }) => open !== null && dragged === null);
   return isOpen && !isStill;
 }
 

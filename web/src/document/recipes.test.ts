@@ -101,7 +101,7 @@ describe('a change of a shared recipe', () => {
   it('goes on where a drag is dropped, and from another patch; what all have of their own isn’t counted', () => {
     setStages('fit', A!, { fit: WIDER });
     dragStages(B!, { trim: { from: 0.2, to: 1 } });
-    expect([useProposal.getState().isDragged, plan().records.recipes[KELP.id]!.trim.from]).toEqual([true, 0.2]);
+    expect([useProposal.getState().dragged, plan().records.recipes[KELP.id]!.trim.from]).toEqual([B, 0.2]);
     dropStages();
     expect(plan().records.recipes[KELP.id]).toMatchObject({ fit: WIDER, trim: KELP.trim });
     setStages('trim', B!, { trim: { from: 0.1, to: 1 } });

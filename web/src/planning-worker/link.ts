@@ -8,6 +8,8 @@ import type { Planner } from './planner.ts';
 export interface PlannerLink {
   /** Asks about these records; what differs from those asked about before goes ahead. Designs must have been taught. */
   of(records: PlanRecords): Remote<Planner>;
+  /** Asks about the records it was last asked about. */
+  now(): Remote<Planner>;
   /** Brings the strokes of the designs of a plan, and of others, each once. One that the library hasn't is left out. */
   teach(records: PlanRecords, ...others: readonly string[]): Promise<void>;
 }
@@ -36,6 +38,7 @@ function plannerLink(): PlannerLink {
       if (diff.length > 0) void ask().follow(diff);
       return ask();
     },
+    now: ask,
     async teach(records, ...others) {
       await Promise.all([...designIdsOf(records), ...others].map(learn));
     },

@@ -1,4 +1,6 @@
+import { transfer } from 'comlink';
 import { makersOf, type Plan, passesOf, type QuiltPasses, recordId } from '@gorse/core';
+import { type PictureLook, threadPictures } from './thread-picture.ts';
 import { aboutRecord, type ShownRecord, shownRecord } from './shown.ts';
 
 /** What has changed since it was last asked for. */
@@ -18,20 +20,41 @@ export interface Changed {
 export const piecePlanner = (planNow: () => Plan) => {
   /** What the screen was told of each record. */
   const told = new Map<string, unknown>();
+  const pictures = threadPictures();
+  const forget = (id: string): void => {
+    told.delete(id);
+    pictures.drop(id);
+  };
+  /** Where it ran out of time: there it goes on, so that in a drag no record always comes too late. */
+  let turn = 0;
   return {
-    /** Works out what has changed, for about so many milliseconds, at least one record. */
-    changed(budget: number): Changed {
+    /** Whatever was told is to be told again. */
+    forgetAll: (): void => [...told.keys()].forEach(forget),
+    /** What the screen was told of, as it looks at the cloth. */
+    picture(look: PictureLook): ImageBitmap {
+      const bitmap = pictures.draw(look);
+      return transfer(bitmap, [bitmap]);
+    },
+    /**
+     * Works out what has changed, for about so many milliseconds, at least one record.
+     * @param first the record that is looked at most: it is worked out besides
+     */
+    changed(budget: number, first: string | null = null): Changed {
       const plan = planNow();
       const until = performance.now() + budget;
-      const makers = makersOf(plan);
-      const present = makers.map(recordId);
-      for (const id of [...told.keys()]) if (!present.includes(id)) told.delete(id);
+      const inOrder = makersOf(plan).map((maker) => ({ maker, id: recordId(maker) }));
+      const present = inOrder.map(({ id }) => id);
+      for (const id of [...told.keys()]) if (!present.includes(id)) forget(id);
+      const makers = [
+        ...inOrder.filter(({ id }) => id === first),
+        ...[...inOrder.slice(turn), ...inOrder.slice(0, turn)].filter(({ id }) => id !== first),
+      ];
       const records: Record<string, ShownRecord> = {};
       const failures: string[] = [];
       let more = 0;
-      for (const maker of makers) {
-        const id = recordId(maker);
-        if (performance.now() > until && Object.keys(records).length > 0) {
+      for (const { maker, id } of makers) {
+        if (performance.now() > until && Object.keys(records).some((one) => one !== first)) {
+          if (more === 0) turn = present.indexOf(id);
           more++;
           continue;
         }
@@ -40,6 +63,7 @@ export const piecePlanner = (planNow: () => Plan) => {
           if (told.get(id) === about) continue;
           told.set(id, about);
           records[id] = shownRecord(plan, about);
+          pictures.take(id, about.pieces);
         } catch (error) {
           // One that can't be worked out must not hold up the others.
           told.set(id, error);

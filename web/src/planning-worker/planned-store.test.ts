@@ -22,6 +22,10 @@ vi.mock('comlink', () => ({
       planner.follow(structuredClone(diff));
       return Promise.resolve();
     },
+    forgetAll: () => {
+      planner.forgetAll();
+      return Promise.resolve();
+    },
     changed: () => {
       const changed = planner.changed(Infinity);
       asked.push(Object.keys(changed.records).length);
@@ -102,6 +106,13 @@ describe('what is worked out of the open plan', () => {
     show(PLAN);
     await answerAll();
     expect(usePlanned.getState().byRecord).toEqual({});
+  });
+  it('is there again when the same plan is opened again', async () => {
+    for (const records of [withMargin(3), EMPTY_RECORDS, withMargin(3)]) {
+      show(records);
+      await answerAll();
+    }
+    expect(shownMargin()).toBe(3);
   });
   it('stays the same object when something else of the plan changes', async () => {
     const records = withMargin(1);

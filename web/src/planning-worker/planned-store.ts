@@ -1,7 +1,8 @@
-import { EMPTY_RECORDS, type QuiltPasses } from '@gorse/core';
+import { EMPTY_RECORDS, type QuiltPasses, recordId } from '@gorse/core';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { usePlan } from '../document/plan-store.ts';
+import { useProposal } from '../document/proposal.ts';
 import { tellError } from '../ui/notices.ts';
 import { planner } from './link.ts';
 import type { Changed } from './piece-planner.ts';
@@ -36,9 +37,10 @@ async function work(): Promise<void> {
       asked = usePlan.getState().records;
       if (asked === EMPTY_RECORDS) {
         usePlanned.setState(NOTHING);
+        await planner.now().forgetAll();
         more = false;
       } else {
-        const changed = await planner.of(asked).changed(BUDGET);
+        const changed = await planner.of(asked).changed(BUDGET, looked());
         const newer = usePlan.getState().records !== asked;
         more = changed.more > 0 || newer;
         take(changed, newer);
@@ -52,6 +54,12 @@ async function work(): Promise<void> {
     wait(false);
     working = false;
   }
+}
+
+/** What she looks at while she drags it. */
+function looked(): string | null {
+  const { dragged } = useProposal.getState();
+  return dragged && recordId({ source: 'placements', record: dragged });
 }
 
 /** @param newer the plan has changed again meanwhile */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { newRowSet } from '../document/rows.ts';
 import { gridPlan } from '../test/grid-plan.ts';
 import { plannerOf } from '../test/planner-of.ts';
-import { levelsOf } from './levels.ts';
+import { levelsOf } from '../canvas/levels.ts';
 
 const WAVE = polyline(Array.from({ length: 61 }, (_, i) => ({ x: 2 * i, y: 25 + 25 * Math.sin((Math.PI * i) / 30) })));
 const PLAN = gridPlan({ across: 3, down: 3, border: 50 });
@@ -32,7 +32,7 @@ describe('rows for the screen', () => {
     expect(rows!.rows[0]!.ring[0]!.y).toBeCloseTo(12 / 0.99, 6);
     const points = (lines: readonly Float64Array[]): number => lines.reduce((n, line) => n + line.length / 2, 0);
     const [piece] = pieces;
-    const counts = [points(piece!.needle), ...piece!.levels.map((level) => points(level.lines))];
+    const counts = [points(piece!.needle), ...levelsOf(piece!.needle).map((level) => points(level.lines))];
     expect([...counts].sort((a, b) => b - a)).toEqual(counts);
     expect(rows!.repeats).toBeCloseTo((693 + 2 * 19.05) / 120, 6);
     expect(problems).toEqual([]);

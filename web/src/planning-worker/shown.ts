@@ -26,7 +26,6 @@ import {
   type WidestGaps,
   widestGaps,
 } from '@gorse/core';
-import { type Levels, levelsOf } from './levels.ts';
 
 /** A piece for the screen. */
 export interface ShownPiece extends Pick<
@@ -44,7 +43,6 @@ export interface ShownPiece extends Pick<
   | 'corners'
   | 'isRow'
 > {
-  readonly levels: Levels;
   /** Across the poles of the loaded quilt, mm. */
   readonly top: number;
   readonly bottom: number;
@@ -118,7 +116,6 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
       }): ShownPiece => ({
         ...{ ref, id, name, designId, regionId, recipeId, outline, needle, totals, exactAt, corners, isRow },
         ...depthOf(outline, lie),
-        levels: levelsOf(needle),
       }),
     ),
     totals: about.rows?.totals ?? totalsOf(about.pieces),

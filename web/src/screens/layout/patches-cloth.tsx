@@ -37,6 +37,7 @@ export const PatchesCloth = memo(function PatchesCloth({
       label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
       onPick={pick}
       ground={(view) => <Patches patches={patches} scale={view.scale} />}
+      thread={(on) => <PlannedThread on={on} />}
       onKey={(event) => {
         if (press(event.key)) event.preventDefault();
       }}
@@ -45,7 +46,6 @@ export const PatchesCloth = memo(function PatchesCloth({
         <>
           <AlikeMarks rings={alikeRings} scale={view.scale} />
           {ring && <Halo ring={ring} scale={view.scale} />}
-          <PlannedThread scale={view.scale} />
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}
         </>
       )}

@@ -86,12 +86,8 @@ export default function PassesStep() {
                 : 'The cloth of this pass. F shows the whole quilt, Z the pass'
             }
             {...(tool ? { onPick: (p: ClothPoint) => setAdding(isOn(p) ? p : null) } : {})}
-            ground={(view) => (
-              <>
-                <Patches patches={patches} scale={view.scale} />
-                <PlannedThread scale={view.scale} opacity={0.55} />
-              </>
-            )}
+            ground={(view) => <Patches patches={patches} scale={view.scale} />}
+            thread={(on) => <PlannedThread on={on} opacity={0.55} />}
           >
             {(view) => (
               <>

@@ -11,6 +11,7 @@ import {
 import { type ComponentProps, useMemo } from 'react';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { GapMark, HeatLayer } from '../../../canvas/heat-layer.tsx';
+import { levelsOf } from '../../../canvas/levels.ts';
 import { RunEnds } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
 import { Moved, RowBox } from '../../../canvas/row-marks.tsx';
@@ -77,11 +78,11 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
           {heat && picture && <HeatLayer map={picture} />}
         </>
       )}
+      thread={(on) => <PlannedThread on={on} without={carried?.id ?? null} opacity={heat ? 0.45 : 1} />}
       overlay={() => (drag ? <DragHint drag={drag} loading={loading} style={style} /> : null)}
     >
       {({ scale }) => (
         <>
-          <PlannedThread scale={scale} without={carried?.id ?? null} opacity={heat ? 0.45 : 1} />
           {heat && density && <GapMark {...density.widest} scale={scale} />}
           {chosen && (
             <Moved by={drag ? drawnBy(records, drag) : { x: 0, y: 0 }}>
@@ -111,9 +112,10 @@ function carriedPiece(shown: ShownRecord | undefined, { row }: RowDrag): Pieces[
   return isAlone ? piece : undefined;
 }
 
-const Carried = ({ needle, levels, scale }: Pieces[number] & Pick<ComponentProps<typeof Thread>, 'scale'>) => (
-  <Thread runs={needle} levels={levels} scale={scale} colour={MOORLAND.slate} look="thread" />
-);
+function Carried({ needle, scale }: Pieces[number] & Pick<ComponentProps<typeof Thread>, 'scale'>) {
+  const levels = useMemo(() => levelsOf(needle), [needle]);
+  return <Thread runs={needle} levels={levels} scale={scale} colour={MOORLAND.slate} look="thread" />;
+}
 
 /** Where the chosen row's lines begin and end. */
 const ChosenEnds = ({

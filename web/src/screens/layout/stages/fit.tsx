@@ -11,7 +11,10 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Stack, Text } from '@mantine/core';
+import { memo } from 'react';
+import { usePlan } from '../../../document/plan-store.ts';
 import { setStages } from '../../../document/proposal.ts';
+import { stagesOf } from '../../../document/recipes.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { FIT_VIEWS } from '../fits/fit-views.ts';
@@ -26,17 +29,7 @@ function Fit(props: StageProps<'fit'>) {
   const { words, Form } = FIT_VIEWS[fit.kind] as FitView<FitKind>;
   return (
     <Stack gap="sm">
-      <ChoiceGrid
-        label="Fit"
-        value={fit.kind}
-        options={FIT_KINDS.map((kind) => ({
-          value: kind,
-          label: FIT_VIEWS[kind].name,
-          disabled: !fitTakes(kind, shape),
-          why: unsuited(cornersOf(shape).length),
-        }))}
-        onChoose={(kind) => setStages('fit', placementId, { fit: refitted(fit, kind) })}
-      />
+      <FitKinds placementId={placementId} kind={fit.kind} shape={shape} />
       <Text size="sm">{words}</Text>
       {Form && <Form {...props} fit={fit} />}
       {'margins' in fit && <MarginsForm {...props} fit={fit} />}
@@ -44,6 +37,31 @@ function Fit(props: StageProps<'fit'>) {
     </Stack>
   );
 }
+
+/** The fits there are; made anew only when it is another one, not with every step of a drag. */
+const FitKinds = memo(function FitKinds({
+  placementId,
+  kind,
+  shape,
+}: Pick<StageProps<'fit'>, 'placementId' | 'shape'> & { readonly kind: FitKind }) {
+  return (
+    <ChoiceGrid
+      label="Fit"
+      value={kind}
+      options={FIT_KINDS.map((one) => ({
+        value: one,
+        label: FIT_VIEWS[one].name,
+        disabled: !fitTakes(one, shape),
+        why: unsuited(cornersOf(shape).length),
+      }))}
+      onChoose={(chosen) => {
+        const { records } = usePlan.getState();
+        const fit = stagesOf(records, records.placements[placementId])?.fit;
+        if (fit) setStages('fit', placementId, { fit: refitted(fit, chosen) });
+      }}
+    />
+  );
+});
 
 const unsuited = (corners: number): string =>
   `For a patch of another shape: this one has ${corners === 0 ? 'no corners' : `${corners} corners`}.`;
