@@ -20,10 +20,6 @@ const HALVINGS = 12;
 export function mapUnitLine(map: UnitMap, line: Polyline): Float64Array<ArrayBuffer> {
   const out: number[] = [];
   const p = new Float64Array(2);
-  const put = (u: number, v: number): readonly [number, number] => {
-    map.into(p, 0, u, v);
-    return [p[0]!, p[1]!];
-  };
   /** Puts the end of a stretch whose beginning is put already. */
   const stretch = (
     u0: number,
@@ -36,28 +32,42 @@ export function mapUnitLine(map: UnitMap, line: Polyline): Float64Array<ArrayBuf
     y1: number,
     left: number,
   ): void => {
-    const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2];
+    const u = (u0 + u1) / 2;
+    const v = (v0 + v1) / 2;
     map.into(p, 0, u, v);
-    const [x, y] = [p[0]!, p[1]!];
-    const [ex, ey] = [x - (x0 + x1) / 2, y - (y0 + y1) / 2];
+    const x = p[0]!;
+    const y = p[1]!;
+    const ex = x - (x0 + x1) / 2;
+    const ey = y - (y0 + y1) / 2;
     if (left > 0 && ex * ex + ey * ey > WARP_CHORD * WARP_CHORD) {
       stretch(u0, v0, x0, y0, u, v, x, y, left - 1);
       stretch(u, v, x, y, u1, v1, x1, y1, left - 1);
     } else out.push(x1, y1);
   };
-  let [u0, v0] = [line[0]!, line[1]!];
-  let [x0, y0] = put(u0, v0);
+  let u0 = line[0]!;
+  let v0 = line[1]!;
+  map.into(p, 0, u0, v0);
+  let x0 = p[0]!;
+  let y0 = p[1]!;
   out.push(x0, y0);
   for (let i = 2; i < line.length; i += 2) {
-    const [u1, v1] = [line[i]!, line[i + 1]!];
-    const parts = Math.max(1, Math.ceil(Math.max(Math.abs(u1 - u0), Math.abs(v1 - v0)) / STRETCH));
-    const [fromU, fromV] = [u0, v0];
+    const fromU = u0;
+    const fromV = v0;
+    const du = line[i]! - fromU;
+    const dv = line[i + 1]! - fromV;
+    const parts = Math.max(1, Math.ceil(Math.max(Math.abs(du), Math.abs(dv)) / STRETCH));
     for (let part = 1; part <= parts; part++) {
-      const [u, v] =
-        part === parts ? [u1, v1] : [fromU + ((u1 - fromU) * part) / parts, fromV + ((v1 - fromV) * part) / parts];
-      const [x, y] = put(u, v);
+      const isEnd = part === parts;
+      const u = isEnd ? line[i]! : fromU + (du * part) / parts;
+      const v = isEnd ? line[i + 1]! : fromV + (dv * part) / parts;
+      map.into(p, 0, u, v);
+      const x = p[0]!;
+      const y = p[1]!;
       stretch(u0, v0, x0, y0, u, v, x, y, HALVINGS);
-      [u0, v0, x0, y0] = [u, v, x, y];
+      u0 = u;
+      v0 = v;
+      x0 = x;
+      y0 = y;
     }
   }
   return new Float64Array(out);

@@ -56,7 +56,7 @@ function stitchSection(
     const left = end - at;
     const even = left / Math.ceil(left / stitch - 1e-6);
     let step = even;
-    while (step > least && chordError(line, along, index, at, at + step) > STITCH_CHORD) step *= 0.8;
+    while (step > least && leavesThread(line, along, index, at, at + step)) step *= 0.8;
     step = Math.max(step, Math.min(least, even));
     if (left - step > 1e-9 && left - step < least) step = left >= 2 * least ? left / 2 : left;
     const isCorner = left - step < 1e-9;
@@ -100,20 +100,23 @@ function partAt(along: Float64Array, index: number, at: number): number {
 /** One of x and y, `i` in the line's array, that far towards the next point. */
 const coordinateAt = (line: Polyline, i: number, t: number): number => line[i]! + (line[i + 2]! - line[i]!) * t;
 
-/** Largest distance of the line between two arc lengths from the straight thread between them. `index` is the point at or before `from`. */
-function chordError(line: Polyline, along: Float64Array, index: number, from: number, to: number): number {
+/**
+ * Whether the line between two arc lengths is anywhere farther than `STITCH_CHORD` from the straight thread between them.
+ * @param index the point at or before `from`
+ */
+function leavesThread(line: Polyline, along: Float64Array, index: number, from: number, to: number): boolean {
   let last = index;
   while (last + 1 < along.length && along[last + 1]! < to) last++;
-  if (last === index) return 0;
+  if (last === index) return false;
   const t = partAt(along, index, from);
   const ax = coordinateAt(line, 2 * index, t);
   const ay = coordinateAt(line, 2 * index + 1, t);
   const u = last + 1 < along.length ? partAt(along, last, to) : 0;
   const bx = u === 0 ? line[2 * last]! : coordinateAt(line, 2 * last, u);
   const by = u === 0 ? line[2 * last + 1]! : coordinateAt(line, 2 * last + 1, u);
-  let most = 0;
   for (let i = index + 1; i <= last; i++) {
-    most = Math.max(most, squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by));
+    if (squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by) > STITCH_CHORD * STITCH_CHORD)
+      return true;
   }
-  return Math.sqrt(most);
+  return false;
 }
