@@ -23,8 +23,8 @@ export { type Arrange, MOST_ACROSS, type Second, SECONDS } from './fit/arrange.t
 export { FIT_KINDS, type FitKind, type FitRule, fitTakes, marginsOf, refitted, withMargins } from './fit/fits.ts';
 export { marginAt, withMargin } from './fit/margins.ts';
 export type { Orient } from './fit/orient.ts';
-export { type DesignSpot, MIDDLE, type PatchSpot, type Pin, type PlaceRule } from './fit/place.ts';
-export { seatIn, type Up, UPS } from './fit/seat.ts';
+export { type DesignSpot, MIDDLE, type PatchSpot, type Pin, type PlaceRule, spotAt, spotIn } from './fit/place.ts';
+export { type Seat, seatIn, type Up, UPS } from './fit/seat.ts';
 export { isShifted, NOT_SHIFTED, type Shift } from './fit/shift.ts';
 export { type Trim } from './fit/trim.ts';
 export { writeCsv } from './formats/csv-write.ts';

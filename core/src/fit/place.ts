@@ -71,7 +71,17 @@ export function spotOf({ box, lines }: Drawn, spot: DesignSpot): Point {
 
 /** Of a corner that the patch hasn't, the middle is meant. */
 export function spotIn({ shape, angle }: Seat, { corner, x, y }: PatchSpot): ClothPoint {
-  const from = (corner === null ? undefined : cornersOf(shape)[corner]?.at) ?? centroid(outlineOf(shape));
+  const from = fixedOf(shape, corner);
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   return clothPoint(from.x + cos * x - sin * y, from.y + sin * x + cos * y);
 }
+
+/** How far a place lies from a corner or the middle of a patch: what `spotIn` leads back to it. */
+export function spotAt({ shape, angle }: Seat, corner: number | null, at: ClothPoint): PatchSpot {
+  const { x, y } = minus(at, fixedOf(shape, corner));
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  return { corner, x: cos * x + sin * y, y: cos * y - sin * x };
+}
+
+const fixedOf = (shape: Seat['shape'], corner: number | null): ClothPoint =>
+  (corner === null ? undefined : cornersOf(shape)[corner]?.at) ?? centroid(outlineOf(shape));

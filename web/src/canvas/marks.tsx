@@ -42,6 +42,19 @@ export function RunEnds({ run, scale }: { readonly run: Polyline; readonly scale
   );
 }
 
+/** A point of the design that can be dragged: a ring that is easily taken, its place on a cross. */
+export function PinMark({ at, scale }: { readonly at: Point; readonly scale: number }) {
+  const r = 11 / scale;
+  const ink = { stroke: MOORLAND.ink, strokeWidth: 1.5 / scale };
+  return (
+    <Group x={at.x} y={at.y}>
+      <Circle radius={r} stroke={MOORLAND.gorse} strokeWidth={4 / scale} fill="rgba(255, 253, 247, 0.55)" />
+      <Line points={[-r, 0, r, 0]} {...ink} />
+      <Line points={[0, -r, 0, r]} {...ink} />
+    </Group>
+  );
+}
+
 /** A touched landmark: a small stitched cross. */
 export function TouchMark({ at, scale }: { readonly at: Point; readonly scale: number }) {
   const r = 7 / scale;

@@ -3,8 +3,11 @@ import {
   clothPoint,
   designPoint,
   framePoint,
+  MIDDLE,
   type Point,
+  polygonShape,
   polyline,
+  seatIn,
   stitchLength,
   USUAL_SPI,
 } from '@gorse/core';
@@ -12,8 +15,12 @@ import { describe, expect, it, vi } from 'vitest';
 import { carryHead } from './carry-head.ts';
 import { dragPlan } from './drag-plan.ts';
 import { moveBoundary } from './move-boundary.ts';
+import { movePinTool } from './move-pin.ts';
 import { type Clearances, moveRowTool, type RowMove } from './move-row.ts';
 import { trimEndTool } from './trim-end.ts';
+
+/** A patch of 100 mm. */
+const SQUARE = polygonShape([clothPoint(0, 0), clothPoint(100, 0), clothPoint(100, 100), clothPoint(0, 100)]);
 
 describe('carrying the head', () => {
   const area = { width: 1000, top: 50, bottom: 400 };
@@ -101,6 +108,29 @@ describe('moving a row', () => {
     move(clothPoint(0, 4));
     tool.cancel();
     expect([did.put.mock.calls, did.show.mock.lastCall]).toEqual([[], [null]]);
+  });
+});
+
+describe('moving the pin of a placed design', () => {
+  const seat = seatIn(SQUARE, SQUARE, 'quilt');
+  const fit = { kind: 'place', scale: 1, pin: MIDDLE, second: null } as const;
+  const hand = () => ({ show: vi.fn(), put: vi.fn(), drop: vi.fn() });
+  const take = (from: ClothPoint, on = hand()) => ({ tool: movePinTool(from, { fit, seat, reach: 8, ...on }), on });
+
+  it('goes as far as the hand, and onto a corner that it comes near to, but for when it is free', () => {
+    const { tool, on } = take(clothPoint(53, 50));
+    tool!.move(clothPoint(63, 45), false);
+    expect(on.show).toHaveBeenLastCalledWith({ ...fit, pin: { ...MIDDLE, onto: { corner: null, x: 10, y: -5 } } });
+    tool!.move(clothPoint(101, 2), false);
+    expect(on.show).toHaveBeenLastCalledWith({ ...fit, pin: { ...MIDDLE, onto: { corner: 1, x: 0, y: 0 } } });
+    tool!.end(clothPoint(101, 2), true);
+    expect(on.put).toHaveBeenCalledWith({ ...fit, pin: { ...MIDDLE, onto: { corner: null, x: 48, y: -48 } } });
+  });
+  it('is left where it is by a click, and isn’t taken from afar', () => {
+    const { tool, on } = take(clothPoint(50, 53));
+    tool!.end(clothPoint(50, 54), false);
+    expect([on.drop.mock.calls.length, on.put.mock.calls.length]).toEqual([1, 0]);
+    expect(take(clothPoint(59, 50)).tool).toBeNull();
   });
 });
 

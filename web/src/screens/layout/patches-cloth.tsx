@@ -2,7 +2,7 @@ import { clothPoint, outlineOf, quiltOf, recordId, ringBounds } from '@gorse/cor
 import { memo, useMemo } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { AlikeMarks, FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
+import { AlikeMarks, FitGrid, Halo, PinMark, RunEnds } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
@@ -10,6 +10,7 @@ import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useAlike } from './family-part.tsx';
 import type { PatchesHand } from './patches-hand.ts';
 import { PlannedThread } from './planned-thread.tsx';
+import { usePins } from './use-pins.ts';
 
 /** The quilt: patches are chosen and filled with a click or the keys. */
 export const PatchesCloth = memo(function PatchesCloth({
@@ -28,6 +29,7 @@ export const PatchesCloth = memo(function PatchesCloth({
   const ring = region && outlineOf(region.shape);
   const alike = useAlike(region);
   const alikeRings = useMemo(() => alike.map(({ shape }) => outlineOf(shape)), [alike]);
+  const { pins, press: pressPin } = usePins(fitting ? region : undefined);
   return (
     <ClothStage
       space={clothPoint}
@@ -36,6 +38,7 @@ export const PatchesCloth = memo(function PatchesCloth({
       focus={ring ? ringBounds(ring) : null}
       label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
       onPick={pick}
+      onPress={pressPin}
       ground={(view) => <Patches patches={patches} scale={view.scale} />}
       thread={(on) => <PlannedThread on={on} />}
       onKey={(event) => {
@@ -47,6 +50,9 @@ export const PatchesCloth = memo(function PatchesCloth({
           <AlikeMarks rings={alikeRings} scale={view.scale} />
           {ring && <Halo ring={ring} scale={view.scale} />}
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}
+          {pins.map((at, i) => (
+            <PinMark key={i} at={at} scale={view.scale} />
+          ))}
         </>
       )}
     </ClothStage>

@@ -9,7 +9,8 @@ import { TurnForm } from './turn-form.tsx';
 export const FIT_VIEWS: { readonly [K in FitKind]: FitView<K> } = {
   place: {
     name: 'Place',
-    words: 'Keeps a size of its own, and lays a point of the design on a point of the patch.',
+    words:
+      'Keeps a size of its own, and lays a point of the design on a point of the patch: drag the ring on the cloth, or type it.',
     Form: PlaceForm,
   },
   contain: { name: 'Contain', words: 'Keeps the proportions: the largest that lies inside.', Form: TurnForm },
