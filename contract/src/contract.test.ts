@@ -118,6 +118,11 @@ describe('edits', () => {
       },
       placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 2, own: {} } as never,
       rowSets: ROW_SET,
+      borderSets: {
+        ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
+        ...{ stance: 'round', stretch: 'evenly', clear: { outer: 6, inner: 3 }, wish: 'alike', without: [] },
+        ...{ pinned: [{ side: 'top', count: 4 }], stitch: ROW_SET.stitch },
+      },
       landmarks: { id: 'l', name: 'chalk', cloth: { x: 1, y: 2 }, since: null } as never,
       touches: {
         id: 't',

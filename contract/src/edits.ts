@@ -3,6 +3,7 @@ import { type ClassConstructor } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, Min } from 'class-validator';
 import { checked, ContractError } from './check.ts';
 import { isId } from './records/ids.ts';
+import { BorderSetBody } from './records/borders.ts';
 import { RegionBody } from './records/map.ts';
 import { QuiltBody } from './records/quilt.ts';
 import { PhotoBody } from './records/photos.ts';
@@ -16,6 +17,7 @@ const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   recipes: RecipeBody,
   placements: PlacementBody,
   rowSets: RowSetBody,
+  borderSets: BorderSetBody,
   landmarks: LandmarkBody,
   touches: TouchBody,
   photos: PhotoBody,

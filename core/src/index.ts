@@ -1,4 +1,5 @@
 /** The core's one door: everything that the server, the worker and the screens may use. */
+export * from './borders/index.ts';
 export * from './cloth/index.ts';
 export * from './frame/index.ts';
 export * from './photo/index.ts';
@@ -143,6 +144,8 @@ export { designLines } from './plan/design-lines.ts';
 export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
 export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-rows.ts';
+export { askedBorder, type AskedBorder, type BorderChoice, borderChoices } from './plan/border-answers.ts';
+export { solvedBorder } from './plan/border-bands.ts';
 export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';
 export { rowBed } from './plan/row-bed.ts';
 export { resolvedRows } from './plan/row-pieces.ts';
@@ -184,6 +187,7 @@ export {
   type QuiltRecord,
   type RecipeRecord,
   type RegionRecord,
+  type BorderSetRecord,
   type RowSetRecord,
   type TouchRecord,
 } from './plan/records.ts';

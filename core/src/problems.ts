@@ -27,7 +27,10 @@ export interface PlanProblem {
     | 'rowsNear'
     | 'overEdge'
     | 'rowsOverPatch'
-    | 'wideGap';
+    | 'wideGap'
+    | 'noBorderRoom'
+    | 'muchStretch'
+    | 'borderOverPatch';
   /** `mend`: would spoil cloth or can't be stitched. `know`: worth a look. */
   readonly severity: 'mend' | 'know';
   readonly subject: ProblemSubject;
@@ -39,11 +42,15 @@ export interface PlanProblem {
   readonly remedy: Remedy | null;
 }
 
+type QuiltSide = 'top' | 'right' | 'bottom' | 'left';
+
 /** What a problem is about. */
 export type ProblemSubject =
   | { readonly kind: 'placement'; readonly id: string }
   /** `row` counts from 0; null for the rows as a whole. */
-  | { readonly kind: 'rowSet'; readonly id: string; readonly row: number | null };
+  | { readonly kind: 'rowSet'; readonly id: string; readonly row: number | null }
+  /** `side` null: the border as a whole. */
+  | { readonly kind: 'borderSet'; readonly id: string; readonly side: QuiltSide | null };
 
 export type Remedy =
   | { readonly kind: 'margin'; readonly margin: number }
@@ -52,6 +59,7 @@ export type Remedy =
   | { readonly kind: 'resetRow'; readonly row: number }
   | { readonly kind: 'bridge' }
   | { readonly kind: 'leaveOut'; readonly regionIds: readonly string[] }
+  | { readonly kind: 'leaveOutSides'; readonly sides: readonly QuiltSide[] }
   | { readonly kind: 'split'; readonly parts: number }
   | { readonly kind: 'remove' };
 

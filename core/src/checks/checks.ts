@@ -2,6 +2,7 @@ import type { Maker } from '../plan/bands.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import type { PieceSource } from '../plan/piece-ref.ts';
 import type { PlanProblem } from '../problems.ts';
+import { checkBorder } from './check-border.ts';
 import { checkPlacement } from './check-placement.ts';
 import { checkRows } from './check-rows.ts';
 
@@ -9,6 +10,7 @@ import { checkRows } from './check-rows.ts';
 const CHECKS: Readonly<Record<PieceSource, (plan: Plan, record: string) => readonly PlanProblem[]>> = {
   placements: checkPlacement,
   rowSets: checkRows,
+  borderSets: checkBorder,
 };
 
 /** What is wrong or risky about one record. */

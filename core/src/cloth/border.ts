@@ -37,6 +37,16 @@ export const insideOf = (borders: readonly Border[]): Insets =>
 
 export const isThere = (border: Border): boolean => SIDES.some((side) => border[side] > 0);
 
+/** Id of a patch of border `i`: that of a side, or of a corner. */
+export const borderPatchId = (i: number, key: string): string => `border${i === 0 ? '' : `-${i + 1}`}-${key}`;
+
+/** What the patches on each side of border `i` are called. */
+export const borderName = (borders: readonly Border[], i: number): ((side: Side) => string) => {
+  const own = ordinal(borders, i);
+  return (side) => `${side} border${own}`;
+};
+const ordinal = (borders: readonly Border[], i: number): string => (borders.length === 1 ? '' : ` ${i + 1}`);
+
 /** What some insets leave of a top: its corners. */
 const boxOf = ({ width, length }: Size, { top, right, bottom, left }: Insets) => ({
   ...{ x0: left, y0: top },
@@ -63,12 +73,11 @@ export function borderPatches(borders: readonly Border[], i: number, size: Size)
   const border = borders[i]!;
   const outer = boxOf(size, insideOf(borders.slice(i + 1)));
   const inner = boxOf(size, insideOf(borders.slice(i)));
-  const own = borders.length === 1 ? '' : ` ${i + 1}`;
-  const id = i === 0 ? 'border' : `border-${i + 1}`;
+  const own = ordinal(borders, i);
   return [...sides(border, outer, inner), ...(border.corner === 'cornerstones' ? cornerstones(outer, inner) : [])]
     .filter(({ ring }) => hasArea(ring))
     .map(({ key, name, corner, alike, ring }) => ({
-      id: `${id}-${key}`,
+      id: borderPatchId(i, key),
       kind: corner ? 'cornerstone' : 'border',
       name: `${name}${own}`,
       origin: 'setting',

@@ -2,7 +2,17 @@
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './batting.ts';
 export { type Lie, loadedSize, type Loading, loadingMap, LOADINGS } from './loading.ts';
 export { controlId, isControlId, type MapGraph, mapGraph } from './map-graph.ts';
-export { BORDER_CORNERS, type Border, type BorderCorner, evenBorder, insideOf, type Side, SIDES } from './border.ts';
+export {
+  BORDER_CORNERS,
+  type Border,
+  type BorderCorner,
+  borderName,
+  borderPatchId,
+  evenBorder,
+  insideOf,
+  type Side,
+  SIDES,
+} from './border.ts';
 export { type Blocks, PLAIN_BLOCKS, type Turns, TURNS } from './blocks.ts';
 export { UNIT_KINDS, type UnitKind } from './units.ts';
 export {

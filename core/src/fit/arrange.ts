@@ -1,9 +1,10 @@
 import { reversedLine } from '../design/edit-line.ts';
 import { LEAST_ADVANCE } from '../design/row-join.ts';
 import { type Affine, applyToPolyline, compose, scaling, translation } from '../geometry/affine.ts';
-import { distance, type Point } from '../geometry/point.ts';
-import { boundsOf, type Bounds, concatenate, pointOf, type Polyline } from '../geometry/polyline.ts';
-import { JOIN_DISTANCE, ROW_JOIN } from '../tolerances.ts';
+import { inOneGo } from '../geometry/in-one-go.ts';
+import type { Point } from '../geometry/point.ts';
+import { boundsOf, type Bounds, pointOf, type Polyline } from '../geometry/polyline.ts';
+import { ROW_JOIN } from '../tolerances.ts';
 
 /** What every second copy is, counted like the squares of a chequered board. */
 export const SECONDS = ['same', 'mirrored', 'flipped', 'turned'] as const;
@@ -85,15 +86,4 @@ function runsOn(lines: readonly Polyline[], { minX, maxX }: Bounds, second: Seco
   const comesBack = second === 'mirrored' || second === 'flipped';
   const level = comesBack || Math.abs(end.y - start.y) <= ROW_JOIN;
   return lines.length === 1 && level && end.x - start.x >= LEAST_ADVANCE * (maxX - minX) && maxX > minX;
-}
-
-/** Lines that follow one another without a gap are one. */
-function inOneGo(lines: readonly Polyline[]): readonly Polyline[] {
-  const chains: Polyline[][] = [];
-  for (const line of lines) {
-    const before = chains.at(-1)?.at(-1);
-    if (before && distance(pointOf(before, -1), startOf([line])) <= JOIN_DISTANCE) chains.at(-1)!.push(line);
-    else chains.push([line]);
-  }
-  return chains.map((chain) => (chain.length === 1 ? chain[0]! : concatenate(chain)));
 }

@@ -1,6 +1,7 @@
 import { type Loading, loadingMap } from '../cloth/loading.ts';
 import { cornersOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
+import { borderBands } from './border-bands.ts';
 import { markedPatches } from './landmarks.ts';
 import { type Plan, settling } from './evaluate.ts';
 import type { PieceBand } from './piece-band.ts';
@@ -15,6 +16,7 @@ import { rowSetBands } from './row-bands.ts';
 const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, loading: Loading) => readonly PieceBand[]>> = {
   placements: placementBands,
   rowSets: rowSetBands,
+  borderSets: borderBands,
 };
 
 /** A record that pieces come of. */

@@ -1,7 +1,7 @@
 import { joinedId, partsOfId } from '../ids.ts';
 
 /** The kinds of record that pieces come of; in this order they are stitched. */
-export const PIECE_SOURCES = ['placements', 'rowSets'] as const;
+export const PIECE_SOURCES = ['placements', 'rowSets', 'borderSets'] as const;
 export type PieceSource = (typeof PIECE_SOURCES)[number];
 
 export interface PieceRef {

@@ -1,3 +1,4 @@
+import { borderPieces } from './border-pieces.ts';
 import { makersOf, type Maker } from './bands.ts';
 import type { Plan } from './evaluate.ts';
 import type { Piece } from './piece.ts';
@@ -10,6 +11,7 @@ import { NO_TOTALS, sumTotals, type Totals } from './stitch-strokes.ts';
 const GENERATORS: Readonly<Record<PieceSource, (plan: Plan, record: string) => readonly Piece[]>> = {
   placements: placementPieces,
   rowSets: rowPieces,
+  borderSets: borderPieces,
 };
 
 /** The pieces of one record. */

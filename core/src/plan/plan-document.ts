@@ -22,7 +22,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 7;
+export const PLAN_VERSION = 8;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -38,6 +38,7 @@ export const EMPTY_RECORDS: PlanRecords = {
   recipes: {},
   placements: {},
   rowSets: {},
+  borderSets: {},
   landmarks: {},
   touches: {},
   photos: {},
@@ -71,10 +72,13 @@ export function quiltOf(records: Pick<PlanRecords, 'quilts'>): QuiltRecord {
 }
 
 /** The designs that a plan is made of, each once. */
-export const designIdsOf = ({ placements, recipes, rowSets }: PlanRecords): string[] => [
+export const designIdsOf = ({ placements, recipes, rowSets, borderSets }: PlanRecords): string[] => [
   ...new Set([
     ...Object.values(placements).flatMap(({ recipeId }) => recipes[recipeId]?.designId ?? []),
     ...Object.values(rowSets).map(({ designId }) => designId),
+    ...Object.values(borderSets).flatMap(({ designId, cornerDesignId }) =>
+      cornerDesignId === null ? [designId] : [designId, cornerDesignId],
+    ),
   ]),
 ];
 
@@ -118,6 +122,9 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
+  const bordered = Object.values(records.borderSets).map(({ border }) => border);
+  if (new Set(bordered).size < bordered.length)
+    faults.push({ path: 'borderSets', message: 'A border has one set. Change the one that is there.' });
   if (Object.keys(records.photos).length > 1)
     faults.push({
       path: 'photos',
@@ -186,6 +193,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   5: ({ quilts, ...rest }) => ({ ...rest, quilts: eachWith(quilts, { binding: NEW_QUILT.binding }), photos: {} }),
   // Recipes got all their stages, more fits and a margin for each edge; one patch can differ from its recipe.
   6: fromVersion6,
+  // Border sets came.
+  7: (records) => ({ ...records, borderSets: {} }),
 };
 
 /** Gives every record what it lacks. */

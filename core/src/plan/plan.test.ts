@@ -101,8 +101,8 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(7, placed)).toBe(placed);
-    expect(() => migratePlan(8, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(8, placed)).toBe(placed);
+    expect(() => migratePlan(9, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {

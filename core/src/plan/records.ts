@@ -1,3 +1,4 @@
+import type { BorderSet } from '../borders/border-set.ts';
 import type { Batting } from '../cloth/batting.ts';
 import type { Loading } from '../cloth/loading.ts';
 import type { Measured } from '../cloth/measured.ts';
@@ -81,6 +82,12 @@ export interface RowSetRecord extends RowSet {
   readonly stitch: StitchRule;
 }
 
+/** A border set makes a piece of each side, or of each stretch of one that is stitched in one pass. */
+export interface BorderSetRecord extends BorderSet {
+  readonly id: string;
+  readonly stitch: StitchRule;
+}
+
 /** A place found again at the frame that the map doesn't have: chalked, or a point of the cloth. */
 export interface LandmarkRecord extends Place {
   readonly id: string;
@@ -108,6 +115,7 @@ export interface PlanKinds {
   readonly recipes: RecipeRecord;
   readonly placements: PlacementRecord;
   readonly rowSets: RowSetRecord;
+  readonly borderSets: BorderSetRecord;
   readonly landmarks: LandmarkRecord;
   readonly touches: TouchRecord;
   readonly photos: PhotoRecord;
@@ -120,6 +128,7 @@ export const PLAN_KINDS: readonly PlanKind[] = [
   'recipes',
   'placements',
   'rowSets',
+  'borderSets',
   'landmarks',
   'touches',
   'photos',

@@ -1,0 +1,108 @@
+import { type BorderLook, type BorderSet, type BorderStretch, type BorderWish, THROUGHS } from './border-set.ts';
+import { type BorderDesigns, borderTask, type BorderTask } from './border-task.ts';
+import type { BorderRoom } from './room.ts';
+import { type BorderCounts, bestCounts } from './solve-border.ts';
+import { depthsOf } from './strips.ts';
+
+/** One way to work a border. */
+export interface BorderWay extends BorderLook {
+  readonly task: BorderTask;
+  readonly counts: BorderCounts;
+  /** Of the drawn size, across the first strip. */
+  readonly scale: number;
+}
+
+/** What ways are looked for among. */
+export interface Asked extends Pick<BorderSet, 'stance' | 'stretch' | 'wish' | 'pinned'> {
+  /** The border has cornerstones, which are patches of their own. */
+  readonly stones: boolean;
+}
+
+/** A design may take up all of a strip, or be as large as it was drawn. Nearer to all of it than this it counts as that. */
+const NEARLY = 0.03;
+/** Smaller than this part of the strip, a design is lost in it. */
+const LOST = 0.3;
+
+/** All ways that a design can go round a border, with the best counts of each, those first that keep what matters. */
+export function borderWays(room: BorderRoom, designs: BorderDesigns, asked: Asked): BorderWay[] {
+  return LOOKS.filter(({ corners }) => isFor(corners, designs, asked))
+    .flatMap((look) => sizesFor(room, designs, asked, look))
+    .flatMap((look) => wayOf(room, designs, asked, look) ?? [])
+    .sort((a, b) => RANKS[asked.wish](a, b) || byStretch(a, b));
+}
+
+const LOOKS: readonly Omit<BorderLook, 'fill'>[] = [
+  ...THROUGHS.map((through) => ({ corners: 'deadEnd', through }) as const),
+  ...(['pinwheel', 'mitre', 'cornerDesign', 'cornerstone'] as const).map(
+    (corners) => ({ corners, through: 'ends' }) as const,
+  ),
+];
+
+const isFor = (corners: BorderLook['corners'], { corner }: BorderDesigns, { stones }: Asked): boolean =>
+  corners === 'cornerDesign' ? corner !== null : corners === 'cornerstone' ? stones : true;
+
+function sizesFor(
+  room: BorderRoom,
+  designs: BorderDesigns,
+  asked: Asked,
+  look: Omit<BorderLook, 'fill'>,
+): BorderLook[] {
+  const whole = { ...look, fill: 1 };
+  const task = borderTask(room, designs, asked, whole);
+  const drawn = task ? 1 / scaleOf(task, room) : 1;
+  return drawn < 1 - NEARLY && drawn > LOST ? [whole, { ...look, fill: drawn }] : [whole];
+}
+
+/** Of the drawn size, where the strip is thinnest, when it takes up all of it. */
+function scaleOf({ sides }: BorderTask, room: BorderRoom): number {
+  const depths = depthsOf(room);
+  return Math.min(...sides.map(({ strip, motif: { box } }) => depths[strip.side] / (box.maxY - box.minY)));
+}
+
+/** One way with its best counts; null where a side has no room for one repeat. */
+export function wayOf(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: BorderLook): BorderWay | null {
+  const task = borderTask(room, designs, asked, look);
+  const tasks = task?.sides.map((one) => one.task) ?? [];
+  const counts = bestCounts(tasks, stretchAt(look.corners, asked.stretch), asked.wish, asked.pinned);
+  const { corners, through, fill } = look;
+  return task && counts && { ...{ corners, through, fill }, task, counts, scale: look.fill * scaleOf(task, room) };
+}
+
+/** At a mitre lines meet only where all repeats are stretched alike. */
+export const stretchAt = (corners: BorderLook['corners'], stretch: BorderStretch): BorderStretch =>
+  corners === 'mitre' ? 'evenly' : stretch;
+
+type Rank = (a: BorderWay, b: BorderWay) => number;
+const by =
+  (measure: (way: BorderWay) => number): Rank =>
+  (a, b) => {
+    const less = measure(a) - measure(b);
+    return Math.abs(less) < SAME ? 0 : less;
+  };
+/** Differences that rounding makes. */
+const SAME = 1e-9;
+
+const byStretch = by(({ counts }) => counts.worst);
+const RANKS: Readonly<Record<BorderWish, Rank>> = {
+  stretch: byStretch,
+  alike: by(({ counts }) => counts.spread),
+  size: by(({ counts, scale }) =>
+    Math.max(
+      ...counts.sides.map(({ stretch }) => Math.max(Math.abs(Math.log(scale)), Math.abs(scale * (1 + stretch) - 1))),
+    ),
+  ),
+  whole: by(({ corners }) => (corners === 'mitre' ? 1 : 0)),
+  cuts: by(runsOf),
+};
+
+/** How many lines go round: one where each corner's goes on in the next, else one a side, or one a repeat where they don't join. */
+export function runsOf({ task: { sides, corners }, counts }: Pick<BorderWay, 'task' | 'counts'>): number {
+  const strips = sides.reduce(
+    (sum, { motif }, i) => sum + motif.lines.length * (motif.joins ? 1 : counts.sides[i]!.count),
+    0,
+  );
+  const turned = sides.every(({ motif }) => motif.joins) ? corners.filter(({ ends }) => ends !== null).length : 0;
+  const inCorners = corners.reduce((sum, { lines }) => sum + lines.length, 0);
+  // The last one of all goes on in the first, where the line ends.
+  return strips + inCorners - 2 * turned + (turned === strips && turned > 0 ? 1 : 0);
+}

@@ -1,0 +1,17 @@
+export {
+  BORDER_WISHES,
+  type BorderLook,
+  type BorderSet,
+  type BorderWish,
+  CORNER_SCHOOLS,
+  type CornerSchool,
+  MOST_REPEATS,
+  type PinnedCount,
+  type Stance,
+  STANCES,
+  type BorderStretch,
+  BORDER_STRETCHES,
+  type Through,
+  THROUGHS,
+} from './border-set.ts';
+export { borderRoom } from './room.ts';

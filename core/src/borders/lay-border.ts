@@ -1,0 +1,55 @@
+import type { Side } from '../cloth/border.ts';
+import { applyToPolyline } from '../geometry/affine.ts';
+import { type BorderWay, stretchAt } from './answers.ts';
+import type { BorderStretch } from './border-set.ts';
+import type { BorderTask } from './border-task.ts';
+import { layStrip, type MitreReach, type StripTask } from './lay-strip.ts';
+import { nextSide, type Strip } from './strips.ts';
+
+/** A repeat of a border, or a corner, with its lines on the cloth. */
+export interface BorderElement {
+  readonly side: Side;
+  /** From 0, clockwise along the side; the corner after it comes last. */
+  readonly index: number;
+  readonly lines: readonly Float64Array<ArrayBuffer>[];
+}
+
+/** All of a border where it lies, side by side clockwise from the top. */
+export function layBorder(
+  { task: { sides, corners }, counts, fill, corners: school }: BorderWay,
+  stretch: BorderStretch,
+): BorderElement[] {
+  const countOf = (side: Side): number => counts.sides.find((one) => one.side === side)!.count;
+  return sides.flatMap(({ strip, motif, task }) => {
+    const { side } = strip;
+    const own: StripTask = { strip, motif, task, count: countOf(side), reach: reachOf(sides, strip, countOf) };
+    const repeats = layStrip(own, fill, stretchAt(school, stretch)).map((lines, index) => ({ side, index, lines }));
+    const corner = corners.find((one) => one.side === side);
+    if (!corner) return repeats;
+    return [
+      ...repeats,
+      { side, index: repeats.length, lines: corner.lines.map((line) => applyToPolyline(corner.toCloth, line)) },
+    ];
+  });
+}
+
+/** How many repeats lie in the corners of a mitre: as many from either side. Null where it ends square, or is too short for it. */
+function reachOf(
+  sides: BorderTask['sides'],
+  { side, length, mitre }: Strip,
+  countOf: (side: Side) => number,
+): MitreReach | null {
+  if (!mitre) return null;
+  const intoOf = (of: Side, depth: number): number | null => {
+    const found = sides.find(({ strip }) => strip.side === of)?.strip;
+    return found ? (depth * countOf(of)) / found.length : null;
+  };
+  const reach = (other: Side, across: number): number => {
+    const own = (across * countOf(side)) / length;
+    const theirs = intoOf(other, sides.find(({ strip }) => strip.side === side)!.strip.depth);
+    return theirs === null || across === 0 ? own : (own + theirs) / 2;
+  };
+  const before = reach(nextSide(side, -1), mitre.before);
+  const after = reach(nextSide(side), mitre.after);
+  return before + after < countOf(side) ? { before, after } : null;
+}

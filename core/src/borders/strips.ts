@@ -1,0 +1,75 @@
+import { type Side, SIDES } from '../cloth/border.ts';
+import { type Affine, type AffineMap, mapBetween } from '../geometry/affine.ts';
+import type { ClothPoint, Point } from '../geometry/point.ts';
+import type { CornerSchool, Through } from './border-set.ts';
+import type { BorderRoom, Box } from './room.ts';
+
+/** One side of a border, as far as repeats run: x from its beginning clockwise round the quilt, y from its outer edge in; mm. */
+export interface Strip {
+  readonly side: Side;
+  readonly length: number;
+  readonly depth: number;
+  /** What corners take of the whole side, before and after it; less than nothing where repeats run on into them. */
+  readonly before: number;
+  readonly after: number;
+  /** How deep the neighbours are: there it is cut aslant; null where it ends square. */
+  readonly mitre: { readonly before: number; readonly after: number } | null;
+  /** How far in its line begins and ends, where it goes on in a corner's; null where it is free. */
+  readonly ends: { readonly first: number | null; readonly last: number | null };
+  readonly toCloth: AffineMap<Point, ClothPoint>;
+}
+
+/** To which edge of the neighbour a strip runs, where it begins and where it ends. */
+type Reach = readonly ['outer' | 'inner', 'outer' | 'inner'];
+const REACHES: Readonly<Record<CornerSchool, (side: Side, through: Through) => Reach>> = {
+  deadEnd: (side, through) =>
+    (through === 'ends') === (side === 'top' || side === 'bottom') ? ['outer', 'outer'] : ['inner', 'inner'],
+  pinwheel: () => ['outer', 'inner'],
+  mitre: () => ['outer', 'outer'],
+  cornerDesign: () => ['inner', 'inner'],
+  cornerstone: () => ['inner', 'inner'],
+};
+
+/** How deep each side is. */
+export const depthsOf = ({ outer, inner }: BorderRoom): Readonly<Record<Side, number>> => ({
+  top: inner.y0 - outer.y0,
+  right: outer.x1 - inner.x1,
+  bottom: outer.y1 - inner.y1,
+  left: inner.x0 - outer.x0,
+});
+
+export const nextSide = (side: Side, by = 1): Side => SIDES[(SIDES.indexOf(side) + by + SIDES.length) % SIDES.length]!;
+
+/** The strips of a border, clockwise from the top; a side that it hasn't has none. */
+export function borderStrips(room: BorderRoom, corners: CornerSchool, through: Through): Strip[] {
+  const depths = depthsOf(room);
+  return SIDES.filter((side) => depths[side] > 0).map((side) => {
+    const [begin, end] = REACHES[corners](side, through);
+    const [before, after] = [depths[nextSide(side, -1)], depths[nextSide(side)]];
+    const taken = { before: begin === 'inner' ? before : 0, after: end === 'inner' ? after : 0 };
+    return {
+      side,
+      depth: depths[side],
+      length: wholeOf(room.outer, side) - taken.before - taken.after,
+      ...taken,
+      mitre: corners === 'mitre' ? { before, after } : null,
+      ends: { first: null, last: null },
+      toCloth: mapBetween(frameOf(room.outer, side, taken.before)),
+    };
+  });
+}
+
+/** How long a side is along its outer edge. */
+export const wholeOf = ({ x0, y0, x1, y1 }: Box, side: Side): number =>
+  side === 'top' || side === 'bottom' ? x1 - x0 : y1 - y0;
+
+/** The way from a strip that begins so far from its corner to the cloth. */
+export function frameOf({ x0, y0, x1, y1 }: Box, side: Side, from: number): Affine {
+  const frames: Readonly<Record<Side, Affine>> = {
+    top: [1, 0, 0, 1, x0 + from, y0],
+    right: [0, 1, -1, 0, x1, y0 + from],
+    bottom: [-1, 0, 0, -1, x1 - from, y1],
+    left: [0, -1, 1, 0, x0, y1 - from],
+  };
+  return frames[side];
+}

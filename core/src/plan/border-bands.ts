@@ -1,0 +1,93 @@
+import { type Side, SIDES } from '../cloth/border.ts';
+import type { Loading } from '../cloth/loading.ts';
+import { type Asked, type BorderWay, wayOf } from '../borders/answers.ts';
+import { type BorderElement, layBorder } from '../borders/lay-border.ts';
+import type { BorderDesigns } from '../borders/border-task.ts';
+import { type BorderRoom, borderRoom } from '../borders/room.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
+import { boundsOf } from '../geometry/polyline.ts';
+import { clothPoint } from '../geometry/point.ts';
+import { designLines } from './design-lines.ts';
+import type { Plan } from './evaluate.ts';
+import { depthOf } from './in-parts.ts';
+import type { PieceBand } from './piece-band.ts';
+import { pieceId, type PieceRef } from './piece-ref.ts';
+import { lieOf } from './placement-bands.ts';
+import { quiltOf } from './plan-document.ts';
+import type { BorderSetRecord } from './records.ts';
+
+/** Repeats of a side are numbered from 1 among so many. */
+const A_SIDE = 1000;
+
+/** The piece that a repeat, or a corner, of a border begins. */
+export const elementRef = (set: string, { side, index }: Pick<BorderElement, 'side' | 'index'>): PieceRef => ({
+  source: 'borderSets',
+  record: set,
+  part: SIDES.indexOf(side) * A_SIDE + index + 1,
+});
+
+/** The side that a piece of a border begins on. */
+export const sideOfPart = (part: number): Side => SIDES[Math.floor(part / A_SIDE)]!;
+
+/** What of a set's border may be stitched; null where there is no such border, or nothing is left of it. */
+export function roomOf(
+  { records }: Pick<Plan, 'records'>,
+  set: Pick<BorderSetRecord, 'border' | 'clear'>,
+): BorderRoom | null {
+  const { map, binding } = quiltOf(records);
+  return borderRoom(map, set, binding);
+}
+
+/** A set's designs; null while there is none, or none any more. */
+export function designsOf(
+  plan: Plan,
+  { designId, cornerDesignId }: Pick<BorderSetRecord, 'designId' | 'cornerDesignId'>,
+): BorderDesigns | null {
+  const lines = plan.get(designLines, designId);
+  const corner = cornerDesignId === null ? undefined : plan.get(designLines, cornerDesignId);
+  return lines ? { lines, corner: corner ?? null } : null;
+}
+
+/** A border as it is worked, with its counts; null when it can't be, undefined while there is no design. */
+export function solvedBorder(plan: Plan, id: string): BorderWay | null | undefined {
+  const set = plan.records.borderSets[id];
+  const designs = set && designsOf(plan, set);
+  if (!designs) return undefined;
+  const room = roomOf(plan, set);
+  return room && wayOf(room, designs, askedOf(plan, set), set);
+}
+
+/** What ways are looked for among. */
+export const askedOf = (
+  { records }: Pick<Plan, 'records'>,
+  { border, stance, stretch, wish, pinned }: Pick<BorderSetRecord, 'border' | 'stance' | 'stretch' | 'wish' | 'pinned'>,
+): Asked => ({
+  ...{ stance, stretch, wish, pinned },
+  stones: quiltOf(records).map.borders[border]?.corner === 'cornerstones',
+});
+
+/** A border's repeats and corners where they lie, but for sides that are worked by themselves; null and undefined as `solvedBorder`. */
+export function laidBorder(plan: Plan, id: string): readonly BorderElement[] | null | undefined {
+  const set = plan.records.borderSets[id];
+  const way = plan.get(solvedBorder, id);
+  return set && way
+    ? layBorder(way, set.stretch).filter(({ side }) => !set.without.includes(side))
+    : (way as null | undefined);
+}
+
+/** What each repeat and corner takes up across the poles, whichever are stitched in one go. */
+export const borderBands = (plan: Plan, id: string, loading: Loading): PieceBand[] =>
+  bandsOfElements(plan, id, plan.get(laidBorder, id) ?? [], loading);
+
+export function bandsOfElements(
+  plan: Plan,
+  id: string,
+  elements: readonly BorderElement[],
+  loading: Loading,
+): PieceBand[] {
+  const lie = lieOf(plan, loading);
+  return elements.flatMap((element) => {
+    const box = boundsOf(element.lines);
+    return box ? [{ id: pieceId(elementRef(id, element)), ...depthOf(boxRingIn(box, clothPoint), lie) }] : [];
+  });
+}

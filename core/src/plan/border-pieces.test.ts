@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest';
+import { problemsOf } from '../checks/checks.ts';
+import { evenBorder } from '../cloth/border.ts';
+import { makeMap } from '../cloth/quilt-map.ts';
+import { plainGrid } from '../cloth/settings/grid.ts';
+import { distance } from '../geometry/point.ts';
+import { pointOf, polyline } from '../geometry/polyline.ts';
+import { passesOf } from './bands.ts';
+import { askedBorder, borderChoices } from './border-answers.ts';
+import { makeEvaluator, type Plan } from './evaluate.ts';
+import { piecesOf, piecesOfRecord } from './pieces.ts';
+import { designIdsOf, newPlan, planFaults, type PlanRecords } from './plan-document.ts';
+import type { BorderSetRecord } from './records.ts';
+import { passOf } from './quilt-passes.ts';
+
+const wave = polyline(Array.from({ length: 61 }, (_, i) => ({ x: i, y: 10 * Math.sin((i * Math.PI) / 30) })));
+const turn = polyline(
+  Array.from({ length: 31 }, (_, i) => ({
+    x: 15 * Math.sin((i * Math.PI) / 60),
+    y: -15 * Math.cos((i * Math.PI) / 60),
+  })),
+);
+const DESIGNS: Readonly<Record<string, Float64Array[]>> = { wave: [wave], turn: [turn] };
+
+/** A top of 1,200 by 1,600 mm with a border of 106, of which the binding takes 6. */
+const MAP = makeMap(plainGrid({ across: 2, down: 2, blockWidth: 494, blockHeight: 694, sashing: 0 }), [
+  evenBorder(106),
+]);
+const BARE = newPlan('Harbour Lights', MAP);
+const SET: BorderSetRecord = {
+  ...{ id: 'b', border: 0, designId: 'wave', cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
+  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, wish: 'stretch', pinned: [], without: [] },
+  stitch: { stitchesPerInch: 10, tieOff: 'none' },
+};
+const at = (change: Partial<BorderSetRecord> = {}, records: PlanRecords = BARE): Plan =>
+  makeEvaluator((id) => DESIGNS[id]).at({ ...records, borderSets: { b: { ...SET, ...change } } });
+const pieces = (plan: Plan) => piecesOfRecord(plan, { source: 'borderSets', record: 'b' });
+
+describe('the pieces of a border set', () => {
+  it('are its sides, parted between repeats where a pass ends; each is one line', () => {
+    const plan = at();
+    const found = pieces(plan);
+    const names = found.map(({ name }) => name);
+    expect(names[0]).toBe('top border');
+    expect(names.filter((name) => name.startsWith('right border, repeats'))).not.toHaveLength(0);
+    expect(found.every(({ needle }) => needle.length === 1)).toBe(true);
+    const passes = passesOf(plan);
+    expect(found.every(({ id }) => passOf(passes, id) >= 0)).toBe(true);
+    // A section ends where the next one begins.
+    const right = found.filter(({ name }) => name.startsWith('right border'));
+    right.slice(1).forEach(({ needle: [line] }, i) => {
+      expect(distance(pointOf(right[i]!.needle[0]!, -1), pointOf(line!, 0))).toBeLessThan(0.05);
+    });
+    expect(found.every(({ totals }) => totals.stitches > 50)).toBe(true);
+  });
+
+  it('go on round corners that have a design, in one go within a pass; sides that are left out are not there', () => {
+    const turned = pieces(at({ corners: 'cornerDesign', cornerDesignId: 'turn' }));
+    expect(turned[0]!.name).toMatch(/^top border to right border$/);
+    expect(pieces(at({ without: ['right', 'left'] })).map(({ name }) => name)).toEqual(['top border', 'bottom border']);
+    expect(pieces(at({ designId: 'gone' }))).toEqual([]);
+    expect(pieces(at({ border: 1 }))).toEqual([]);
+    expect(designIdsOf(at({ cornerDesignId: 'turn' }).records)).toEqual(['wave', 'turn']);
+    expect(piecesOf(at()).map(({ ref }) => ref.source)).toContain('borderSets');
+  });
+
+  it('have one set a border', () => {
+    const twice = { ...BARE, borderSets: { b: SET, c: { ...SET, id: 'c' } } };
+    expect(planFaults(twice).map(({ path }) => path)).toEqual(['borderSets']);
+    expect(planFaults({ ...BARE, borderSets: { b: SET } })).toEqual([]);
+  });
+});
+
+describe('answers for a border', () => {
+  it('keep first what matters, with what each takes; pinned sides stay', () => {
+    const choices = borderChoices(at(), askedBorder({ ...SET, cornerDesignId: 'turn' }), 'upright');
+    // Two ways to stop dead, pinwheel, mitre, corner design; in all of the strip and as drawn, 20 in 100, which is lost in it.
+    expect(choices).toHaveLength(5);
+    expect(choices.map(({ worst }) => worst)).toEqual(choices.map(({ worst }) => worst).toSorted((a, b) => a - b));
+    expect(choices.every(({ totals, passes }) => totals.seconds > 60 && passes > 1)).toBe(true);
+    const cuts = borderChoices(at(), askedBorder({ ...SET, cornerDesignId: 'turn', wish: 'cuts' }), 'upright');
+    expect([cuts[0]!.corners, cuts[0]!.totals.cuts]).toEqual(['cornerDesign', 0]);
+    const pinned = borderChoices(at(), askedBorder({ ...SET, pinned: [{ side: 'top', count: 6 }] }), 'upright');
+    expect(new Set(pinned.map(({ stretches }) => stretches[0]!.count))).toEqual(new Set([6]));
+    expect(borderChoices(at(), askedBorder({ ...SET, border: 3 }), 'upright')).toEqual([]);
+  });
+});
+
+describe('checks of a border', () => {
+  const codes = (plan: Plan) => problemsOf(plan, { source: 'borderSets', record: 'b' }).map(({ code }) => code);
+  it('tell much stretch, no room, a lost design, and patches that have a design already', () => {
+    expect(codes(at())).toEqual([]);
+    expect(codes(at({ pinned: [{ side: 'top', count: 4 }] }))).toEqual(['muchStretch']);
+    expect(codes(at({ clear: { outer: 60, inner: 60 } }))).toEqual(['noBorderRoom']);
+    expect(codes(at({ designId: 'gone' }))).toEqual(['missingDesign']);
+    expect(codes(at({ without: ['top', 'right', 'bottom', 'left'] }))).toEqual(['nothingToStitch']);
+    const held = { p: { id: 'p', regionId: 'border-left', recipeId: 'r', parts: 1, own: {} } };
+    const [over] = problemsOf(at({}, { ...BARE, placements: held }), { source: 'borderSets', record: 'b' });
+    expect(over).toMatchObject({ code: 'borderOverPatch', remedy: { kind: 'leaveOutSides', sides: ['left'] } });
+  });
+});

@@ -1,0 +1,84 @@
+import type { BorderElement } from '../borders/lay-border.ts';
+import { borderName } from '../cloth/border.ts';
+import { inOneGo } from '../geometry/in-one-go.ts';
+import { clothPoint, distance } from '../geometry/point.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
+import { boundsOf, pointOf } from '../geometry/polyline.ts';
+import { JOIN_DISTANCE } from '../tolerances.ts';
+import { passesOf } from './bands.ts';
+import { borderBands, elementRef, laidBorder } from './border-bands.ts';
+import type { Plan } from './evaluate.ts';
+import type { Piece } from './piece.ts';
+import { pieceId } from './piece-ref.ts';
+import { AS_LAID, type Laid, sewOnCloth } from './pipeline.ts';
+import { quiltOf } from './plan-document.ts';
+import { rowPasses } from './resolve-rows.ts';
+import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
+import { strokesOfDesign } from './stroke.ts';
+
+/** A border set is a piece for each side, or for each stretch of one that is stitched in one pass; where lines go on round a corner they are one. */
+export function borderPieces(plan: Plan, id: string): Piece[] {
+  const set = plan.records.borderSets[id];
+  const elements = plan.get(laidBorder, id);
+  if (!set || !elements) return [];
+  const quilt = quiltOf(plan.records);
+  const passes = rowPasses(borderBands(plan, id, quilt.loading), plan.get(passesOf, null));
+  const passOf = (element: BorderElement): number | undefined => passes.get(pieceId(elementRef(id, element)));
+  return groupsOf(elements, passOf).map((group): Piece => {
+    const lines = inOneGo(group.flatMap((element) => element.lines));
+    const laid: Laid = { strokes: strokesOfDesign(lines), toCloth: AS_LAID };
+    const box = boundsOf(lines);
+    const ref = elementRef(id, group[0]!);
+    return {
+      ...sewOnCloth(laid, stitchStrokes(laid.strokes, set.stitch, sewingOf(quilt))),
+      laid,
+      ref,
+      id: pieceId(ref),
+      name: nameOf(group, elements, borderName(quilt.map.borders, set.border)),
+      designId: set.designId,
+      regionId: null,
+      recipeId: null,
+      outline: box ? boxRingIn(box, clothPoint) : [],
+      rule: set.stitch,
+      warp: null,
+      exactAt: [],
+      corners: [],
+      isRow: false,
+    };
+  });
+}
+
+/** What follows each other in one pass, on one side or round a corner where the line goes on. */
+function groupsOf(
+  elements: readonly BorderElement[],
+  passOf: (element: BorderElement) => number | undefined,
+): BorderElement[][] {
+  const groups: BorderElement[][] = [];
+  for (const element of elements) {
+    if (element.lines.length === 0) continue;
+    const group = groups.at(-1);
+    const before = group?.at(-1);
+    const goesOn =
+      before && passOf(before) === passOf(element) && (before.side === element.side || meet(before, element));
+    if (goesOn) group!.push(element);
+    else groups.push([element]);
+  }
+  return groups;
+}
+
+const meet = (before: BorderElement, after: BorderElement): boolean =>
+  distance(pointOf(before.lines.at(-1)!, -1), pointOf(after.lines[0]!, 0)) <= JOIN_DISTANCE;
+
+function nameOf(
+  group: readonly BorderElement[],
+  all: readonly BorderElement[],
+  name: (side: BorderElement['side']) => string,
+): string {
+  const [first, last] = [group[0]!, group.at(-1)!];
+  if (first.side !== last.side) return `${name(first.side)} to ${name(last.side)}`;
+  const whole = all.filter(({ side }) => side === first.side).length;
+  if (group.length === whole) return name(first.side);
+  return first === last
+    ? `${name(first.side)}, repeat ${first.index + 1}`
+    : `${name(first.side)}, repeats ${first.index + 1} to ${last.index + 1}`;
+}
