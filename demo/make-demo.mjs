@@ -30,7 +30,7 @@ export const HARBOUR_LIGHTS = {
   borders: [border(5 * INCH)],
 };
 
-/** For the mess of the ferry: custom work, a recipe for each kind of patch. Begun: its borders are still empty. */
+/** For the mess of the ferry: custom work, a recipe for each kind of patch, a rope and a wave round its borders. */
 export const GUILLEMOT_MESS = {
   name: 'Guillemot Mess',
   setting: {
@@ -88,13 +88,27 @@ const MESS_RECIPES = [
   },
 ];
 
-/** The edit that fills its patches. @param designs the library's, and `regions` the quilt's patches */
+/** A rope round the narrow border, and a wave that turns the corners of the wide one. */
+const MESS_BORDERS = [
+  { id: 'mess-rope-border', border: 0, file: 'Rope.svg', corner: null, corners: 'mitre', clear: 0.125 * INCH },
+  {
+    id: 'mess-wave',
+    border: 1,
+    file: 'Swell.svg',
+    corner: 'Swell corner.svg',
+    corners: 'cornerDesign',
+    clear: 0.6 * INCH,
+  },
+];
+
+/** The edit that fills its patches and borders. @param designs the library's, and `regions` the quilt's patches */
 export function messEdit(designs, regions) {
   const added = (kind, after) => ({ kind, id: after.id, before: null, after });
+  const idOf = (file) => designs.find((design) => design.file === file).id;
   const recipes = MESS_RECIPES.map(({ id, file, stages }) =>
     added('recipes', {
       id,
-      designId: designs.find((design) => design.file === file).id,
+      designId: idOf(file),
       trim: { from: 0, to: 1 },
       arrange: ONCE,
       shift: { x: 0, y: 0, angle: 0 },
@@ -109,7 +123,22 @@ export function messEdit(designs, regions) {
       ? [added('placements', { id: `in-${id}`, regionId: id, recipeId: recipe.id, parts: 1, own: {} })]
       : [];
   });
-  return [...recipes, ...placements];
+  const borders = MESS_BORDERS.map(({ id, border, file, corner, corners, clear }) =>
+    added('borderSets', {
+      ...{
+        id,
+        border,
+        designId: idOf(file),
+        cornerDesignId: corner && idOf(corner),
+        corners,
+        through: 'ends',
+        fill: 1,
+      },
+      ...{ stance: 'outward', stretch: 'evenly', clear: { outer: clear, inner: clear }, pinned: [], wish: 'stretch' },
+      ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+    }),
+  );
+  return [...recipes, ...placements, ...borders];
 }
 
 /** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */

@@ -3,6 +3,7 @@ import {
   applyDiff,
   laidPlacement,
   patchesAlike,
+  piecesOfRecord,
   planFaults,
   problemsOf,
   askedRows,
@@ -72,6 +73,12 @@ describe('Guillemot Mess', () => {
       problemsOf(plan, { source: 'placements', record }),
     );
     expect(problems.filter(({ severity }) => severity === 'mend')).toEqual([]);
+    const about = Object.keys(records.borderSets).map((record) => problemsOf(plan, { source: 'borderSets', record }));
+    expect(about.flat()).toEqual([]);
+    // The wave goes on round the corners that have a design of their own.
+    const wave = piecesOfRecord(plan, { source: 'borderSets', record: 'mess-wave' });
+    expect(wave.every(({ needle }) => needle.length === 1)).toBe(true);
+    expect(wave).toHaveLength(9);
     const open = Object.values(records.regions).filter(
       ({ id }) => !Object.values(records.placements).some(({ regionId }) => regionId === id),
     );

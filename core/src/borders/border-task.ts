@@ -1,9 +1,10 @@
 import type { BorderLook, BorderSet } from './border-set.ts';
-import type { Polyline } from '../geometry/polyline.ts';
-import { betweenCorners, type LaidCorner, layCorners } from './corner-design.ts';
-import { lookOf, type Motif, motifOf } from './motif.ts';
+import { pointOf, type Polyline } from '../geometry/polyline.ts';
+import type { Side } from '../cloth/border.ts';
+import { betweenCorners, type LaidCorner, layCorners, type Meeting } from './corner-design.ts';
+import { downOf, lookOf, type Motif, motifOf, scaleOf } from './motif.ts';
 import type { BorderRoom } from './room.ts';
-import { borderStrips, type Strip } from './strips.ts';
+import { borderStrips, nextSide, type Strip } from './strips.ts';
 import { type SideTask, sideTask } from './sums.ts';
 
 /** A border's designs, as drawn. */
@@ -24,19 +25,36 @@ export function borderTask(
   room: BorderRoom,
   designs: BorderDesigns,
   { stance }: Pick<BorderSet, 'stance'>,
-  { corners, through, fill }: BorderLook,
+  { corners: school, through, fill }: BorderLook,
 ): BorderTask | null {
-  const laid = corners === 'cornerDesign' && designs.corner ? layCorners(designs.corner, room, fill) : [];
-  const strips = betweenCorners(borderStrips(room, corners, through), laid, room);
-  const sides = strips.map((strip) => {
-    const motif = motifOf(designs.lines, lookOf(stance, corners, strip.side));
-    return motif && strip.length > 0
-      ? { strip: freeOf(strip, motif), motif, task: sideTask(freeOf(strip, motif), motif, fill) }
-      : null;
+  const strips = borderStrips(room, school, through);
+  const motifs = strips.map(({ side }) => motifOf(designs.lines, lookOf(stance, school, side)));
+  if (motifs.includes(null)) return null;
+  const drawn = strips.map((strip, i) => ({ strip, motif: motifs[i]! }));
+  const corners =
+    school === 'cornerDesign' && designs.corner ? layCorners(designs.corner, room, fill, meetingsOf(drawn, fill)) : [];
+  const between = betweenCorners(strips, corners, room);
+  if (between.some(({ length }) => !(length > 0))) return null;
+  const sides = between.map((strip, i) => {
+    const motif = motifs[i]!;
+    // Only one line goes on in a corner's.
+    const own = motif.joins ? strip : { ...strip, ends: { first: null, last: null } };
+    return { strip: own, motif, task: sideTask(own, motif, fill) };
   });
-  return sides.includes(null) ? null : { sides: sides as BorderTask['sides'], corners: laid };
+  return { sides, corners };
 }
 
-/** Only one line goes on in a corner's. */
-const freeOf = (strip: Strip, { joins }: Motif): Strip =>
-  joins ? strip : { ...strip, ends: { first: null, last: null } };
+type Drawn = Pick<BorderTask['sides'][number], 'strip' | 'motif'>;
+
+/** What meets at the end of each side. */
+function meetingsOf(drawn: readonly Drawn[], fill: number): Partial<Record<Side, Meeting>> {
+  const levelOf = ({ strip, motif }: Drawn, end: 0 | -1): number =>
+    motif.joins ? downOf(motif, strip, fill)(pointOf(motif.lines[0]!, end).y) : strip.depth / 2;
+  return Object.fromEntries(
+    drawn.flatMap((own) => {
+      const next = drawn.find(({ strip }) => strip.side === nextSide(own.strip.side));
+      const scale = scaleOf(own.motif, own.strip, fill);
+      return next ? [[own.strip.side, { last: levelOf(own, -1), first: levelOf(next, 0), scale }]] : [];
+    }),
+  );
+}

@@ -1,4 +1,4 @@
-import type { Side } from '../cloth/border.ts';
+import { type Side, SIDES } from '../cloth/border.ts';
 import { reversedLine } from '../design/edit-line.ts';
 import {
   type Affine,
@@ -24,28 +24,33 @@ export interface LaidCorner {
   readonly toCloth: Affine;
 }
 
-/** Places a design square in each corner, the way its line comes nearest to the middle of both sides. Sides that don't meet have no corner. */
-export function layCorners(design: readonly Polyline[], room: BorderRoom, fill: number): LaidCorner[] {
+/** How far in the lines of both sides of a corner lie there, mm, and how large their design is, of its drawn size. */
+export interface Meeting {
+  readonly last: number;
+  readonly first: number;
+  readonly scale: number;
+}
+
+/**
+ * Places a design square in each corner, as large as that of the sides if there is room, so that its line begins and ends as far in as theirs do;
+ * turned the way that does it best. Sides that don't meet have no corner.
+ */
+export function layCorners(
+  design: readonly Polyline[],
+  room: BorderRoom,
+  fill: number,
+  meetings: Readonly<Partial<Record<Side, Meeting>>>,
+): LaidCorner[] {
   const depths = depthsOf(room);
-  return (['top', 'right', 'bottom', 'left'] as const).flatMap((side) => {
+  return SIDES.flatMap((side) => {
     const [depth, across] = [depths[side], depths[nextSide(side)]];
-    if (!(depth > 0 && across > 0)) return [];
-    const targets = [
-      { x: 0, y: depth / 2 },
-      { x: across / 2, y: depth },
-    ] as const;
-    const [best] = WAYS.map((way) =>
-      squareIn(
-        design.map((line) => applyToPolyline(way, line)),
-        across,
-        depth,
-        fill,
-      ),
-    )
-      .filter((lines) => lines !== null)
-      .flatMap((lines) => [lines, reversedLine(lines)])
-      .map((lines) => ({ lines, off: offOf(lines, targets) }))
-      .sort((a, b) => a.off - b.off);
+    const meeting = meetings[side];
+    if (!(depth > 0 && across > 0) || !meeting) return [];
+    const square = { across, depth, fill };
+    const [best] = WAYS.flatMap((way) => {
+      const turned = design.map((line) => applyToPolyline(way, line));
+      return [turned, reversedLine(turned)].flatMap((lines) => placedIn(lines, square, meeting) ?? []);
+    }).sort((a, b) => a.off - b.off);
     if (!best) return [];
     const { lines } = best;
     return {
@@ -61,19 +66,28 @@ const WAYS = [0, 1, 2, 3].flatMap((quarters) =>
   [1, -1].map((mirror) => compose(rotation((quarters * Math.PI) / 2), scaling(mirror, 1))),
 );
 
-const offOf = (lines: readonly Polyline[], [start, end]: readonly [Point, Point]): number =>
-  distance(pointOf(lines[0]!, 0), start) + distance(pointOf(lines.at(-1)!, -1), end);
-
-function squareIn(lines: readonly Polyline[], width: number, depth: number, fill: number): Float64Array[] | null {
+/** A design where it meets the sides as well as it can without leaving the square, and how far off it is, mm: also by facing away from them. */
+function placedIn(
+  lines: readonly Polyline[],
+  { across, depth, fill }: { readonly across: number; readonly depth: number; readonly fill: number },
+  { last, first, scale: asSides }: Meeting,
+): { readonly lines: readonly Float64Array[]; readonly off: number } | null {
   const box = boundsOf(lines);
   if (!box || !(box.maxX > box.minX) || !(box.maxY > box.minY)) return null;
-  const scale = fill * Math.min(width / (box.maxX - box.minX), depth / (box.maxY - box.minY));
-  const into = compose(
-    translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2),
-    scaling(scale, scale),
-    translation(width / 2, depth / 2),
-  );
-  return lines.map((line) => applyToPolyline(into, line));
+  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
+  const scale = Math.min(asSides, (fill * across) / width, (fill * depth) / height);
+  const [start, end] = [pointOf(lines[0]!, 0), pointOf(lines.at(-1)!, -1)];
+  // By how much the drawn origin is moved, so that the line leaves as far in as the next side begins, and comes in as far in as this one ends.
+  const wanted = { x: across - first - scale * end.x, y: last - scale * start.y };
+  const within = (at: number, size: number, low: number, high: number): number =>
+    Math.min(size - scale * high, Math.max(-scale * low, at));
+  const move = { x: within(wanted.x, across, box.minX, box.maxX), y: within(wanted.y, depth, box.minY, box.maxY) };
+  const facing = scale * (start.x - box.minX + box.maxY - end.y);
+  const map = compose(scaling(scale, scale), translation(move.x, move.y));
+  return {
+    lines: lines.map((line) => applyToPolyline(map, line)),
+    off: distance<Point>(wanted, move) + facing,
+  };
 }
 
 /** The strips as long as the corners' lines leave them, each line beginning and ending in them. */

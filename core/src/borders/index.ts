@@ -14,4 +14,5 @@ export {
   type Through,
   THROUGHS,
 } from './border-set.ts';
+export type { BorderSide } from './solve-border.ts';
 export { borderRoom } from './room.ts';

@@ -3,7 +3,7 @@ import { clipLine } from '../geometry/clip-line.ts';
 import type { Point } from '../geometry/point.ts';
 import { lengthOf, pointOf, type Polyline } from '../geometry/polyline.ts';
 import type { BorderStretch } from './border-set.ts';
-import type { Motif } from './motif.ts';
+import { downOf, type Motif } from './motif.ts';
 import { type SideTask, stretchOf } from './sums.ts';
 import type { Strip } from './strips.ts';
 
@@ -113,13 +113,6 @@ function intoMitres(strip: Strip, { from, advance }: Motif, count: number, { bef
   };
 }
 
-/** From the drawn depth to that of the strip, in its middle. */
-function downOf({ box }: Motif, { depth }: Strip, fill: number): (y: number) => number {
-  const scale = (fill * depth) / (box.maxY - box.minY);
-  const top = ((1 - fill) / 2) * depth;
-  return (y) => top + (y - box.minY) * scale;
-}
-
 /** A line with a point wherever it crosses one of some places along. */
 function withBreaks(line: Polyline, places: readonly number[]): ArrayLike<number> {
   if (places.length === 0) return line;
@@ -178,11 +171,11 @@ function boundTo(
 /** A line whose first or last point is moved, and what follows it ever less, till the middle of the line. What lies within the depth stays there. */
 function eased(line: Polyline, to: Point, end: 0 | -1, depth: number): Float64Array<ArrayBuffer> {
   const from = pointOf(line, end);
-  const inDepth = (y: number): number => Math.min(0.99, Math.max(0.01, y / depth));
-  // The power of the part of the depth that takes the one place to the other, and both edges to themselves.
-  const power = Math.log(inDepth(to.y)) / Math.log(inDepth(from.y));
-  const bent = (y: number): number => depth * Math.max(0, y / depth) ** power;
-  const rest = to.y - bent(from.y);
+  // Both edges stay, and what lies between goes along.
+  const bent = (y: number): number => {
+    if (y === from.y) return to.y;
+    return y < from.y ? (y * to.y) / from.y : depth - ((depth - y) * (depth - to.y)) / (depth - from.y);
+  };
   const half = lengthOf(line) / 2;
   const out = Float64Array.from(line);
   const n = line.length / 2;
@@ -197,8 +190,7 @@ function eased(line: Polyline, to: Point, end: 0 | -1, depth: number): Float64Ar
     const t = 1 - way / half;
     const part = t * t * (3 - 2 * t);
     out[i] = line[i]! + part * (to.x - from.x);
-    const y = line[i + 1]!;
-    out[i + 1] = Math.min(depth, Math.max(0, y + part * (bent(y) + rest - y)));
+    out[i + 1] = line[i + 1]! + part * (bent(line[i + 1]!) - line[i + 1]!);
   }
   return out;
 }

@@ -5,6 +5,7 @@ import { applyToPolyline, compose, rotation, scaling } from '../geometry/affine.
 import { boundsOf, type Bounds, pointOf, type Polyline } from '../geometry/polyline.ts';
 import { ROW_JOIN } from '../tolerances.ts';
 import type { CornerSchool, Stance } from './border-set.ts';
+import type { Strip } from './strips.ts';
 
 /** A repeat as it runs along a strip: x onward, y from the outer edge in; as drawn. */
 export interface Motif {
@@ -52,4 +53,15 @@ export function motifOf(design: readonly Polyline[], { quarters, mirror }: Look)
   const [start, end] = ends(lines);
   const joins = lines.length === 1 && Math.abs(end.y - start.y) <= ROW_JOIN && end.x - start.x >= LEAST_ADVANCE * width;
   return { lines, box, joins, from: joins ? start.x : box.minX, advance: joins ? end.x - start.x : width };
+}
+
+/** Of the drawn size, across a strip. */
+export const scaleOf = ({ box }: Motif, { depth }: Pick<Strip, 'depth'>, fill: number): number =>
+  (fill * depth) / (box.maxY - box.minY);
+
+/** From the drawn depth to that of a strip, in its middle. */
+export function downOf(motif: Motif, strip: Pick<Strip, 'depth'>, fill: number): (y: number) => number {
+  const scale = scaleOf(motif, strip, fill);
+  const top = ((1 - fill) / 2) * strip.depth;
+  return (y) => top + (y - motif.box.minY) * scale;
 }

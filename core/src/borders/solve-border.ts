@@ -2,9 +2,14 @@ import type { Side } from '../cloth/border.ts';
 import type { BorderWish, BorderStretch, PinnedCount } from './border-set.ts';
 import { type Count, countsFor, type SideTask } from './sums.ts';
 
+/** One side's repeats. */
+export interface BorderSide extends Count {
+  readonly side: Side;
+}
+
 /** Counts of all sides, and what they stretch there. */
 export interface BorderCounts {
-  readonly sides: readonly (Count & { readonly side: Side })[];
+  readonly sides: readonly BorderSide[];
   /** The largest stretch, whichever way. */
   readonly worst: number;
   /** Between the most and the least stretched side. */

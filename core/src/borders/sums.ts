@@ -1,6 +1,6 @@
 import type { Side } from '../cloth/border.ts';
 import { MOST_REPEATS, type BorderStretch } from './border-set.ts';
-import type { Motif } from './motif.ts';
+import { type Motif, scaleOf } from './motif.ts';
 import type { Strip } from './strips.ts';
 
 /** What repeats have to fill on one side, mm: count × unit × (1 + stretch) + what corners take = the side. */
@@ -13,8 +13,10 @@ export interface SideTask {
   readonly extra: number;
 }
 
-export function sideTask({ side, length, depth, mitre, ends }: Strip, { box, advance }: Motif, fill: number): SideTask {
-  const scale = (fill * depth) / (box.maxY - box.minY);
+export function sideTask(strip: Strip, motif: Motif, fill: number): SideTask {
+  const { side, length, mitre, ends } = strip;
+  const { box, advance } = motif;
+  const scale = scaleOf(motif, strip, fill);
   // Where lines go on round the corner they may swing into it.
   const isSquare = mitre === null && ends.first === null && ends.last === null;
   return { side, length, unit: advance * scale, extra: isSquare ? (box.maxX - box.minX - advance) * scale : 0 };

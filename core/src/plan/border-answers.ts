@@ -1,6 +1,6 @@
 import { type BorderWay, borderWays } from '../borders/answers.ts';
 import { layBorder } from '../borders/lay-border.ts';
-import type { Side } from '../cloth/border.ts';
+import type { BorderSide } from '../borders/solve-border.ts';
 import type { Loading } from '../cloth/loading.ts';
 import { inOneGo } from '../geometry/in-one-go.ts';
 import type { Polyline } from '../geometry/polyline.ts';
@@ -22,7 +22,7 @@ export function askedBorder({ corners, through, fill, without, ...asked }: Borde
 /** One way to work a border, all worked out. */
 export interface BorderChoice extends Pick<BorderWay, 'corners' | 'through' | 'fill' | 'scale'> {
   /** Of each side that there is. */
-  readonly stretches: readonly { readonly side: Side; readonly count: number; readonly stretch: number }[];
+  readonly sides: readonly BorderSide[];
   readonly worst: number;
   readonly totals: Totals;
   /** Passes of the whole quilt with it. */
@@ -43,7 +43,7 @@ export function borderChoices(plan: Plan, asked: AskedBorder, loading: Loading):
     const bands = bandsOfElements(plan, asked.id, elements, loading);
     return {
       ...{ corners: way.corners, through: way.through, fill: way.fill, scale: way.scale, lines },
-      stretches: way.counts.sides,
+      sides: way.counts.sides,
       worst: way.counts.worst,
       totals: stitchStrokes(strokesOfDesign(lines), asked.stitch, sewingOf(quilt)).totals,
       passes: passesOfBands(plan, loading, [...others, ...bands]).passes.length,

@@ -81,7 +81,7 @@ describe('answers for a border', () => {
     const cuts = borderChoices(at(), askedBorder({ ...SET, cornerDesignId: 'turn', wish: 'cuts' }), 'upright');
     expect([cuts[0]!.corners, cuts[0]!.totals.cuts]).toEqual(['cornerDesign', 0]);
     const pinned = borderChoices(at(), askedBorder({ ...SET, pinned: [{ side: 'top', count: 6 }] }), 'upright');
-    expect(new Set(pinned.map(({ stretches }) => stretches[0]!.count))).toEqual(new Set([6]));
+    expect(new Set(pinned.map(({ sides }) => sides[0]!.count))).toEqual(new Set([6]));
     expect(borderChoices(at(), askedBorder({ ...SET, border: 3 }), 'upright')).toEqual([]);
   });
 });

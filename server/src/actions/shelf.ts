@@ -3,6 +3,7 @@ import {
   advanceNow,
   type AdvanceState,
   advanceStateOf,
+  makersOf,
   mountedNow,
   pieceRef,
   placementPieceIds,
@@ -25,7 +26,7 @@ export async function listQuilts(
 ): Promise<ShelfAnswer> {
   const [updatedAt, id] = after?.split('.') ?? [];
   const place = updatedAt === undefined || id === undefined ? null : { updatedAt: Number(updatedAt), id };
-  const kinds = ['quilts', 'placements', 'rowSets', 'touches'] as const;
+  const kinds = ['quilts', 'placements', 'rowSets', 'borderSets', 'touches'] as const;
   const found = await listPlans(read, { after: place, find: find ?? '', kinds, limit: SHELF_PAGE + 1 });
   const page = found.slice(0, SHELF_PAGE);
   const ids = page.map(({ place }) => place.id);
@@ -56,7 +57,7 @@ function summaryOf(
   const done = new Set(finished);
   const placements = Object.values(records.placements);
   const rows = rowsOf(records, done);
-  const isDrawnOn = map.setting.kind === 'drawn' || placements.length > 0 || rows !== null || stitches > 0;
+  const isDrawnOn = map.setting.kind === 'drawn' || makersOf({ records }).length > 0 || stitches > 0;
   return {
     id,
     name,

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { type PlanRecords, quiltOf } from '@gorse/core';
+import { designIdsOf, type PlanRecords, quiltOf } from '@gorse/core';
 import { mkdir, mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
@@ -56,8 +56,9 @@ export async function saveQuiltFile(
 }
 
 /** Designs that a plan names, and what they were made of. */
-async function designsWithOriginals(database: Database, { recipes, rowSets }: PlanRecords): Promise<readonly string[]> {
-  const ids = new Set([...Object.values(recipes), ...Object.values(rowSets)].map(({ designId }) => designId));
+async function designsWithOriginals(database: Database, records: PlanRecords): Promise<readonly string[]> {
+  // A recipe that no patch holds now may be taken again.
+  const ids = new Set([...designIdsOf(records), ...Object.values(records.recipes).map(({ designId }) => designId)]);
   for (const id of ids) {
     const design = await findDesign(database.read, id);
     if (design?.originalId) ids.add(design.originalId);

@@ -10,7 +10,7 @@ import {
 } from '@gorse/core';
 import { touchesOn } from './placing.ts';
 import { clearRegions } from './recipes.ts';
-import { withoutGonePatches } from './rows.ts';
+import { withoutGone } from './without-gone.ts';
 
 type Edit = (records: PlanRecords) => PlanRecords;
 
@@ -26,7 +26,7 @@ export function takePatches({ put, gone }: Extract<PatchEdit, { put: unknown }>)
     for (const id of gone) delete regions[id];
     for (const region of put) regions[region.id] = region.origin === 'setting' ? { ...region, origin: 'hand' } : region;
     const cleared = clearRegions(gone)(records);
-    return withoutGonePatches({
+    return withoutGone({
       ...cleared,
       regions,
       touches: touchesOn(cleared.touches, withTop(Object.values(regions), drawn.map)),

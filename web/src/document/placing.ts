@@ -19,7 +19,7 @@ import {
   withTop,
 } from '@gorse/core';
 import { clearRegions } from './recipes.ts';
-import { withoutGonePatches } from './rows.ts';
+import { withoutGone } from './without-gone.ts';
 import { without } from './without.ts';
 
 /** Edits of the plan in the words of the work: pure, from records to records. */
@@ -51,7 +51,7 @@ export function setMap(setting: Setting, borders: readonly Border[]): Edit {
     const touches = touchesOn(cleared.touches, withTop([...made, ...others], map));
     const isSized = before.setting.kind === 'drawn' && setting.kind === 'drawn';
     const photos = isSized ? movedPhotos(records.photos, sizing(before, map)) : records.photos;
-    return withoutGonePatches({
+    return withoutGone({
       ...cleared,
       regions,
       touches,

@@ -1,4 +1,5 @@
 import { applyDiff, EMPTY_RECORDS, makeEvaluator, type Plan, type PlanDiff } from '@gorse/core';
+import { borderPlanner } from './border-planner.ts';
 import { densityPlanner } from './density-planner.ts';
 import { lineUpPlanner } from './line-up-planner.ts';
 import { passPlanner } from './pass-planner.ts';
@@ -27,6 +28,7 @@ export function makePlanner() {
     ...piecePlanner(planNow),
     ...recipePlanner(planNow),
     ...rowPlanner(planNow),
+    ...borderPlanner(planNow),
     ...lineUpPlanner(planNow),
     ...passPlanner(planNow),
     ...densityPlanner(planNow),

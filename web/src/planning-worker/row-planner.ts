@@ -18,13 +18,13 @@ import {
   type RowNumber,
   type RowNumbers,
   type RowSetRecord,
-  simplify,
   type Size,
   tightestShift,
   type Totals,
   usualClearance,
 } from '@gorse/core';
 import { repeatsOf } from './shown.ts';
+import { simpleFor, type TopPicture, topPicture } from './top-picture.ts';
 
 /** One of the ranked answers, with a picture of it. */
 export interface ShownChoice extends Omit<RowChoice, 'resolved'> {
@@ -39,13 +39,7 @@ export interface ShownChoice extends Omit<RowChoice, 'resolved'> {
   readonly hang: number;
   readonly passes: number;
   readonly bobbins: number;
-  readonly picture: RowsPicture;
-}
-
-/** Rows on a top as it is seen when finished, drawn with few points. */
-export interface RowsPicture extends Size {
-  /** An SVG path in millimetres of the cloth. */
-  readonly path: string;
+  readonly picture: TopPicture;
 }
 
 /** The part of the planning worker that is about rows before an edit is made. */
@@ -116,26 +110,13 @@ function shownChoices(
   }));
 }
 
-/** Parts of the cloth's size that a line in a small picture may be off. */
-const PICTURE_DETAIL = 1 / 260;
-
 /** Rows that look alike are simplified once. */
-function pictureOf(resolved: ResolvedRows, size: Size): RowsPicture {
-  const detail = PICTURE_DETAIL * Math.max(size.width, size.length);
+function pictureOf(resolved: ResolvedRows, size: Size): TopPicture {
   const simple = new Map<unknown, readonly Polyline[]>();
-  const path = resolved.rows
-    .flatMap(({ laid }) => {
-      const few = simple.get(laid.strokes) ?? linesOf(laid.strokes).map((line) => simplify(line, detail));
-      simple.set(laid.strokes, few);
-      return few.map((line) => pathOf(applyToPolyline(laid.toCloth, line)));
-    })
-    .join('');
-  return { ...size, path };
-}
-
-function pathOf(line: Polyline): string {
-  let d = '';
-  for (let i = 0; i < line.length; i += 2)
-    d += `${i === 0 ? 'M' : 'L'}${line[i]!.toFixed(0)} ${line[i + 1]!.toFixed(0)}`;
-  return d;
+  const lines = resolved.rows.flatMap(({ laid }) => {
+    const few = simple.get(laid.strokes) ?? linesOf(laid.strokes).map((line) => simpleFor(size, line));
+    simple.set(laid.strokes, few);
+    return few.map((line) => applyToPolyline(laid.toCloth, line));
+  });
+  return topPicture(size, lines);
 }

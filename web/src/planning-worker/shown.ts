@@ -4,6 +4,7 @@ import {
   boxRingIn,
   type ClothPoint,
   depthOf,
+  type BorderSide,
   type Distortion,
   laidPlacement,
   lieOf,
@@ -20,6 +21,7 @@ import {
   type RowSetRecord,
   rowKinds,
   settling,
+  solvedBorder,
   totalsOf,
   type Totals,
   type Warp,
@@ -61,6 +63,13 @@ export interface ShownRecord {
   } | null;
   /** Null for what isn't rows. */
   readonly rows: ShownRows | null;
+  /** The sides of a border, in its order; null for what isn't one, or can't be laid. */
+  readonly border: readonly ShownSide[] | null;
+}
+
+/** A side of a border for the screen: its repeats, how far they are stretched, and how long they are in all, mm. */
+export interface ShownSide extends BorderSide {
+  readonly length: number;
 }
 
 /** One row for the screen; lengths as they will measure on the finished quilt. */
@@ -92,6 +101,7 @@ export const aboutRecord = settling((plan: Plan, { source, record }: Maker) => (
   problems: plan.get(problemsOf, { source, record }),
   fit: source === 'placements' ? plan.get(fitOf, record) : null,
   rows: source === 'rowSets' ? plan.get(shownRows, record) : null,
+  border: source === 'borderSets' ? plan.get(shownBorder, record) : null,
   loading: quiltOf(plan.records).loading,
 }));
 
@@ -122,12 +132,18 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
     problems: about.problems,
     fit: about.fit,
     rows: about.rows,
+    border: about.border,
   };
 }
 
 function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
   const laid = plan.get(laidPlacement, id);
   return laid ? { distortion: laid.distortion(), grid: gridOf(laid.warp) } : null;
+}
+
+function shownBorder(plan: Plan, id: string): readonly ShownSide[] | null {
+  const way = plan.get(solvedBorder, id);
+  return way ? way.counts.sides.map((side, i) => ({ ...side, length: way.task.sides[i]!.strip.length })) : null;
 }
 
 const GRID = [0, 0.25, 0.5, 0.75, 1];

@@ -1,5 +1,5 @@
 import { EXPORT_FORMATS } from '@gorse/contract';
-import { QUILT_ID, quiltOf } from '@gorse/core';
+import { makersOf, QUILT_ID, quiltOf } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Modal, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconCheck, IconCloudOff, IconHelp, IconRefresh } from '@tabler/icons-react';
@@ -82,7 +82,7 @@ function Saved() {
 function QuiltMenu({ quiltId, name }: { readonly quiltId: string; readonly name: string }) {
   const navigate = useNavigate();
   const [renaming, { open, close }] = useDisclosure(false);
-  const empty = usePlan((state) => Object.keys({ ...state.records.placements, ...state.records.rowSets }).length === 0);
+  const empty = usePlan(({ records }) => makersOf({ records }).length === 0);
   const copy = (): void => {
     api
       .copyQuilt(quiltId)

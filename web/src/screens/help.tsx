@@ -41,7 +41,7 @@ const STEPS: Readonly<
   layout: {
     keys: [
       ...CLOTH,
-      ['V, R', 'patches, rows'],
+      ['V, R, B', 'patches, rows, borders'],
       ['arrows', 'patches: select the next one'],
       ['.', 'turn the design 90°'],
       ['/', 'mirror it'],

@@ -1,8 +1,10 @@
 import { Radio, SimpleGrid, Text, Tooltip } from '@mantine/core';
+import type { ReactNode } from 'react';
 
 export interface Choice<T extends string> {
   readonly value: T;
   readonly label: string;
+  readonly picture?: ReactNode;
   readonly disabled?: boolean;
   /** Why it can't be chosen. */
   readonly why?: string;
@@ -36,6 +38,7 @@ export function ChoiceGrid<T extends string>({
                 disabled={one.disabled ?? false}
                 data-off={one.disabled ? '' : undefined}
               >
+                {one.picture && <span className="choice-picture">{one.picture}</span>}
                 <Text size="sm" ta="center">
                   {one.label}
                 </Text>

@@ -1,6 +1,7 @@
 import { type OnPoles, type PlanRecords, quiltOf, safeArea } from '@gorse/core';
 import type { LineUpAnswer, LineUpRequest } from '../../planning-worker/line-up-planner.ts';
 import { planner } from '../../planning-worker/link.ts';
+import { madeOf } from '../../planning-worker/made-of.ts';
 import { useAsked } from '../../ui/use-asked.ts';
 
 export interface LineUpState {
@@ -30,9 +31,8 @@ export function useLineUp(
     });
     return { lineUp, mounts };
   };
-  const { quilts, touches, regions, recipes, placements, rowSets } = records;
   const about = [mounts, landmarks, targets, candidates, pieces, atHand, stitched];
-  const plan = [quilts, touches, regions, recipes, placements, rowSets];
+  const plan = [records.touches, ...madeOf(records)];
   const { answer, current } = useAsked('line-up', [...about, ...plan], ask);
   // An answer of another advance is of another lie of the cloth; one from before the clamps came off tells how far to roll.
   const lies = answer !== undefined && answer.mounts === mounts;

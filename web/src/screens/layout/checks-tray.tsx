@@ -12,7 +12,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
+import { mendWith, nameOf, recordsOf, remedyName, sentence } from './problem-words.ts';
 
 const NONE: readonly PlanProblem[] = [];
 
@@ -28,11 +28,10 @@ export function ChecksTray({
   const [opened, { toggle }] = useDisclosure(false);
   const planned = usePlanned(useShallow(({ byRecord }) => Object.values(byRecord).flatMap((one) => one.problems)));
   const waiting = usePlanned((state) => state.waiting);
-  const placements = usePlan((state) => state.records.placements);
-  const rowSets = usePlan((state) => state.records.rowSets);
+  const records = usePlan((state) => state.records);
   const style = useLengthStyle();
   const problems = [...planned, ...more]
-    .filter(({ subject }) => (subject.kind === 'placement' ? placements : rowSets)[subject.id])
+    .filter(({ subject }) => recordsOf(subject, records)[subject.id])
     .sort((a, b) => a.severity.localeCompare(b.severity) * -1);
   const mend = problems.filter((problem) => problem.severity === 'mend').length;
   const know = problems.length - mend;

@@ -1,15 +1,22 @@
 import { SegmentedControl } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useLocation } from 'react-router';
 import { rowSetOf } from '../../document/rows.ts';
 import { usePlan } from '../../document/plan-store.ts';
+import { BordersLayout } from './borders/borders-layout.tsx';
 import { PatchesLayout } from './patches-layout.tsx';
 import { RowsLayout } from './rows/rows-layout.tsx';
 
-type Tool = 'patches' | 'rows';
+type Tool = 'patches' | 'rows' | 'borders';
 
-/** Designs on the quilt: into patches, or in rows over the whole top. */
+const LAYOUTS: Readonly<Record<Tool, (props: { readonly rail: ReactNode }) => ReactNode>> = {
+  patches: PatchesLayout,
+  rows: RowsLayout,
+  borders: BordersLayout,
+};
+
+/** Designs on the quilt: into patches, in rows over the whole top, or round borders. */
 export default function LayoutStep() {
   const { records } = usePlan.getState();
   const brought = (useLocation().state as { designId?: string } | null)?.designId;
@@ -19,6 +26,7 @@ export default function LayoutStep() {
     [
       ['V', () => setTool('patches')],
       ['R', () => setTool('rows')],
+      ['B', () => setTool('borders')],
     ],
     ['INPUT', 'TEXTAREA', 'SELECT'],
   );
@@ -32,8 +40,10 @@ export default function LayoutStep() {
       data={[
         { value: 'patches', label: 'Patches (V)' },
         { value: 'rows', label: 'Rows (R)' },
+        { value: 'borders', label: 'Borders (B)' },
       ]}
     />
   );
-  return tool === 'rows' ? <RowsLayout rail={rail} /> : <PatchesLayout rail={rail} />;
+  const Layout = LAYOUTS[tool];
+  return <Layout rail={rail} />;
 }

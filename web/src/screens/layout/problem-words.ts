@@ -1,16 +1,19 @@
 import {
+  borderName,
   FAR_END,
   formatLength,
   type LengthStyle,
   type PlanProblem,
   type PlanRecords,
   type ProblemSubject,
+  quiltOf,
   refitted,
   type Remedy,
   toDegrees,
   trimmed,
   withMargins,
 } from '@gorse/core';
+import { changeBorder, removeBorder } from '../../document/borders.ts';
 import { changeStages, clearRegions, splitPlacement, stagesOf } from '../../document/recipes.ts';
 import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
 import { atStart } from '../../ui/words.ts';
@@ -18,6 +21,10 @@ import { FIT_VIEWS } from './fits/fit-views.ts';
 
 /** What a problem is about, by name. */
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
+  if (subject.kind === 'borderSet') {
+    const border = records.borderSets[subject.id]?.border ?? 0;
+    return subject.side === null ? 'the border' : borderName(quiltOf(records).map.borders, border)(subject.side);
+  }
   if (subject.kind === 'rowSet') return subject.row === null ? 'the rows' : `row ${subject.row + 1}`;
   const placement = records.placements[subject.id];
   return (placement && records.regions[placement.regionId]?.name) ?? 'a patch';
@@ -68,7 +75,15 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `Rows run over ${problem.amount} ${problem.amount === 1 ? 'patch that holds' : 'patches that hold'} a design of ${problem.amount === 1 ? 'its' : 'their'} own.`;
     case 'wideGap':
       return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
+    case 'noBorderRoom':
+      return 'What is kept clear, or a count that is held, leaves no room for one repeat on a side of the border. Keep less clear, or let the count follow.';
+    case 'muchStretch':
+      return `Repeats of ${name} are ${trimmed(100 * Math.abs(problem.amount), 1)} % ${problem.amount > 0 ? 'longer' : 'shorter'} than drawn. Take another count, other corners or another size.`;
+    case 'borderOverPatch':
+      return `The border runs over ${problem.amount} ${problem.amount === 1 ? 'side that holds a design of its' : 'sides that hold designs of their'} own.`;
     case 'outOfReach':
+      if (problem.subject.kind === 'borderSet')
+        return `A repeat of ${name} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Take a smaller size, or load the quilt the other way.`;
       if (problem.subject.kind === 'rowSet')
         return `${atStart(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Lay smaller rows, or load the quilt the other way.`;
       return `${atStart(name)} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Stitch it in parts, or load the quilt the other way.`;
@@ -98,6 +113,8 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
       return remedy.regionIds.length === 1 ? 'Leave it out' : 'Leave them out';
     case 'remove':
       return 'Take it out';
+    case 'leaveOutSides':
+      return remedy.sides.length === 1 ? 'Leave that side out' : 'Leave those sides out';
     case 'split':
       return `Stitch it in ${remedy.parts} parts`;
   }
@@ -106,6 +123,7 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
 /** The edit that a remedy is. One that doesn't fit its subject changes nothing. */
 export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: PlanRecords) => PlanRecords {
   if (subject.kind === 'rowSet') return mendRows(remedy, subject.id);
+  if (subject.kind === 'borderSet') return mendBorder(remedy, subject.id);
   return (records) => {
     const placement = records.placements[subject.id];
     const recipe = stagesOf(records, placement);
@@ -150,6 +168,28 @@ function mendRows(remedy: Remedy, id: string): (records: PlanRecords) => PlanRec
     }
   };
 }
+
+function mendBorder(remedy: Remedy, id: string): (records: PlanRecords) => PlanRecords {
+  return (records) => {
+    const set = records.borderSets[id];
+    if (!set) return records;
+    switch (remedy.kind) {
+      case 'remove':
+        return removeBorder(id)(records);
+      case 'leaveOutSides':
+        return changeBorder(id, { without: [...set.without, ...remedy.sides] })(records);
+      case 'stitchesPerInch':
+        return changeBorder(id, { stitch: { ...set.stitch, stitchesPerInch: remedy.stitchesPerInch } })(records);
+      default:
+        return records;
+    }
+  };
+}
+
+/** The records of the kind that a problem is about. */
+export const recordsOf = ({ kind }: ProblemSubject, records: PlanRecords): Readonly<Record<string, object>> =>
+  records[KINDS[kind]];
+const KINDS = { placement: 'placements', rowSet: 'rowSets', borderSet: 'borderSets' } as const;
 
 /** Whether it says that a patch comes out otherwise than those that are worked alike. */
 export const isDiffering = ({ code }: PlanProblem): boolean => code.startsWith('differs');

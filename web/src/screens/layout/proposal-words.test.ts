@@ -12,6 +12,7 @@ const shown = (seconds: number, stretch: number, ...codes: readonly PlanProblem[
   })),
   fit: { distortion: { scale: 1, across: stretch, down: 0, shear: 0, folded: false }, grid: [] },
   rows: null,
+  border: null,
 });
 const reached = (name: string, before: ShownRecord | undefined, after: ShownRecord | undefined): Reached => ({
   name,

@@ -2,6 +2,7 @@ import { counted, formatDuration, formatLength, type Loading, LOADINGS, type Pla
 import { Button, Group, Stack, Text } from '@mantine/core';
 import { setLoading } from '../../document/passes.ts';
 import { planner } from '../../planning-worker/link.ts';
+import { madeOf } from '../../planning-worker/made-of.ts';
 import { useAsked } from '../../ui/use-asked.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { reshapeRows } from '../layout/rows/reshape.ts';
@@ -10,12 +11,11 @@ const WAYS: Readonly<Record<Loading, string>> = { upright: 'Upright', turned: 'T
 
 /** Loading upright against turned: passes, hours at the frame, and whether it goes on. */
 export function LoadingChoice({ records }: { readonly records: PlanRecords }) {
-  const { quilts, regions, recipes, placements, rowSets } = records;
   const ask = async () => {
     await planner.teach(records);
     return planner.of(records).loadings();
   };
-  const { answer } = useAsked('loadings', [quilts, regions, recipes, placements, rowSets], ask);
+  const { answer } = useAsked('loadings', madeOf(records), ask);
   const { loading: now } = quiltOf(records);
   const style = useLengthStyle();
   return (

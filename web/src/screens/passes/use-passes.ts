@@ -1,5 +1,6 @@
 import type { PlanRecords } from '@gorse/core';
 import { planner } from '../../planning-worker/link.ts';
+import { madeOf } from '../../planning-worker/made-of.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
 import { useAsked } from '../../ui/use-asked.ts';
 
@@ -8,11 +9,10 @@ export function usePasses(records: PlanRecords): {
   readonly shown: ShownPasses | undefined;
   readonly waiting: boolean;
 } {
-  const { quilts, regions, recipes, placements, rowSets } = records;
   const ask = async (): Promise<ShownPasses> => {
     await planner.teach(records);
     return planner.of(records).passes();
   };
-  const { answer, current } = useAsked('passes', [quilts, regions, recipes, placements, rowSets], ask);
+  const { answer, current } = useAsked('passes', madeOf(records), ask);
   return { shown: answer, waiting: !current };
 }

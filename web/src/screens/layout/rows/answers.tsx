@@ -20,7 +20,7 @@ import { changeRows, takeNumbers } from '../../../document/rows.ts';
 import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
-import { RowsThumb } from './rows-thumb.tsx';
+import { TopThumb } from '../top-thumb.tsx';
 
 const SCHOOLS: Readonly<Record<RowSchool, { readonly name: string; readonly why: string }>> = {
   rows: { name: 'Whole rows', why: 'No row is cut; size, margins and clearance give a little each.' },
@@ -158,7 +158,7 @@ function Answer({
   ];
   return (
     <UnstyledButton className="tile answer" aria-pressed={taken} onClick={onTake}>
-      <RowsThumb picture={choice.picture} size={88} />
+      <TopThumb picture={choice.picture} size={88} />
       <span>
         {lines.map((line, i) => (
           <span key={i} className="answer-line">

@@ -3,7 +3,7 @@ import { counted, formatDuration, type Loading, type PlanRecords, quiltOf, type 
 import { Loader, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
 import { setLoading } from '../../../document/passes.ts';
 import { reshapeRows } from './reshape.ts';
-import { RowsThumb } from './rows-thumb.tsx';
+import { TopThumb } from '../top-thumb.tsx';
 import { useChoices } from './use-choices.ts';
 
 const WAYS: readonly { readonly loading: Loading; readonly name: string; readonly up: string }[] = [
@@ -72,7 +72,7 @@ function Way({
         <Loader size="sm" m="lg" />
       ) : best ? (
         <>
-          <RowsThumb picture={best.picture} size={118} />
+          <TopThumb picture={best.picture} size={118} />
           <b>{name}</b>
           <span className="answer-line">
             {counted(best.rows, 'row')}, {counted(best.passes, 'pass')}

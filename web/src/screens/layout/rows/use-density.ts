@@ -1,5 +1,6 @@
 import type { PlanRecords } from '@gorse/core';
 import { densityPlanner } from '../../../planning-worker/link.ts';
+import { madeOf } from '../../../planning-worker/made-of.ts';
 import type { HeatMap } from '../../../planning-worker/heat-map.ts';
 import type { Sharpness, ShownDensity } from '../../../planning-worker/density-planner.ts';
 import { useAsked } from '../../../ui/use-asked.ts';
@@ -17,8 +18,7 @@ export interface KnownDensity {
 
 /** Worked out in a worker of its own when the plan has come to rest; the picture while it is shown. */
 export function useDensity(records: PlanRecords, shown: boolean): KnownDensity {
-  const { quilts, regions, recipes, placements, rowSets } = records;
-  const about = [quilts, regions, recipes, placements, rowSets];
+  const about = madeOf(records);
   const worker = async () => {
     await densityPlanner.teach(records);
     return densityPlanner.of(records);

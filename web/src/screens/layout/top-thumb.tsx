@@ -1,13 +1,13 @@
 import { memo } from 'react';
-import type { RowsPicture } from '../../../planning-worker/row-planner.ts';
-import { MOORLAND } from '../../../ui/theme.ts';
+import type { TopPicture } from '../../planning-worker/top-picture.ts';
+import { MOORLAND } from '../../ui/theme.ts';
 
-/** Rows on the top as it is seen when finished, small. */
-export const RowsThumb = memo(function RowsThumb({
+/** A top as it is seen when finished, small. */
+export const TopThumb = memo(function TopThumb({
   picture: { width, length, path },
   size = 96,
 }: {
-  readonly picture: RowsPicture;
+  readonly picture: TopPicture;
   /** px, of the longer edge. */
   readonly size?: number;
 }) {

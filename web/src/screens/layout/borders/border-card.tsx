@@ -1,0 +1,253 @@
+import type { DesignAnswer } from '@gorse/contract';
+import {
+  type Border,
+  type BorderSetRecord,
+  CORNER_SCHOOLS,
+  counted,
+  formatCount,
+  formatDuration,
+  formatLength,
+  type PlanRecords,
+  quiltOf,
+  SIDES,
+  type Through,
+  THROUGHS,
+  trimmed,
+} from '@gorse/core';
+import { Button, Group, Loader, Select, Text, Title } from '@mantine/core';
+import { IconTrash } from '@tabler/icons-react';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { changeBorder, removeBorder } from '../../../document/borders.ts';
+import { edit, usePlan } from '../../../document/plan-store.ts';
+import type { ShownRecord } from '../../../planning-worker/shown.ts';
+import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { atStart } from '../../../ui/words.ts';
+import { Stage } from '../stage.tsx';
+import { BorderAnswers } from './border-answers.tsx';
+import { BORDER_STAGES } from './border-stages.tsx';
+import { cornerName } from './border-words.ts';
+import { CornerSketch } from './corner-sketch.tsx';
+import { SidesForm } from './sides-form.tsx';
+
+/** What a click in the drawer chooses: the border's design, or that of its corners; null when it is closed. */
+export type Choosing = 'design' | 'corner' | null;
+
+interface Props {
+  readonly records: PlanRecords;
+  readonly border: number;
+  readonly onBorder: (border: number) => void;
+  readonly set: BorderSetRecord | undefined;
+  readonly shown: ShownRecord | undefined;
+  readonly designs: readonly DesignAnswer[];
+  readonly choosing: Choosing;
+  readonly onChoosing: (choosing: Choosing) => void;
+}
+
+/** A border's card: its repeats and corners first, then what matters and its answers, then the stages. */
+export function BorderCard(props: Props) {
+  const { records, border, onBorder, set, shown, designs, choosing, onChoosing } = props;
+  const { borders } = quiltOf(records).map;
+  const quiltId = usePlan((state) => state.quiltId ?? '');
+  if (borders.length === 0)
+    return (
+      <Card>
+        <Title order={2} size="h4">
+          Round the border
+        </Title>
+        <Text mt="sm">
+          This top has no border. <Link to={`/quilts/${quiltId}/quilt`}>Add one on the Quilt step</Link>, under Borders.
+        </Text>
+      </Card>
+    );
+  const design = designs.find(({ id }) => id === set?.designId);
+  return (
+    <Card>
+      {borders.length > 1 && <BorderSelect borders={borders} border={border} onBorder={onBorder} />}
+      <Group justify="space-between" wrap="nowrap">
+        <Title order={2} size="h4">
+          {set ? (design?.name ?? 'A design no longer in the library') : 'Round the border'}
+        </Title>
+        {set && (
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => onChoosing(choosing === 'design' ? null : 'design')}
+          >
+            {choosing === 'design' ? 'Keep it' : 'Change'}
+          </Button>
+        )}
+      </Group>
+      {!set && (
+        <Text mt="sm">
+          Choose a design below: it goes round all four sides, as often as fits. Then say what matters, and compare the
+          answers.
+        </Text>
+      )}
+      {set && !shown && <Loader size="sm" mt="sm" aria-label="working" />}
+      {set && shown && <Worked {...props} set={set} shown={shown} />}
+    </Card>
+  );
+}
+
+const Card = ({ children }: { readonly children: ReactNode }) => (
+  <aside className="card" aria-label="Border card">
+    {children}
+  </aside>
+);
+
+function BorderSelect({
+  borders,
+  border,
+  onBorder,
+}: {
+  readonly borders: readonly Border[];
+  readonly border: number;
+  readonly onBorder: (border: number) => void;
+}) {
+  const style = useLengthStyle();
+  const width = (one: Border): string => formatLength(Math.max(...SIDES.map((side) => one[side])), style);
+  return (
+    <Select
+      label="Border"
+      allowDeselect={false}
+      mb="sm"
+      data={borders.map((one, i) => ({ value: String(i), label: `Border ${i + 1} from the inside, ${width(one)}` }))}
+      value={String(border)}
+      onChange={(value) => value !== null && onBorder(Number(value))}
+    />
+  );
+}
+
+function Worked({
+  records,
+  set,
+  shown: { border: sides, pieces, totals },
+  designs,
+  choosing,
+  onChoosing,
+}: Props & { readonly set: BorderSetRecord; readonly shown: ShownRecord }) {
+  const [stage, setStage] = useState<string | null>(null);
+  const bobbin = quiltOf(records).machine.bobbin;
+  return (
+    <>
+      {sides && (
+        <>
+          <Text size="sm" data-testid="border-totals">
+            {[
+              `${formatCount(totals.stitches)} stitches`,
+              formatDuration(totals.seconds),
+              `${trimmed(totals.thread / 1000, 0)} m of thread`,
+              counted(Math.ceil(totals.thread / bobbin), 'bobbin'),
+              // Each piece but the last ends in a cut.
+              counted(totals.cuts + Math.max(0, pieces.length - 1), 'cut'),
+            ].join(', ')}
+            .
+          </Text>
+          <SidesForm set={set} sides={sides} />
+        </>
+      )}
+      <Corners set={set} records={records} designs={designs} choosing={choosing} onChoosing={onChoosing} />
+      <BorderAnswers set={set} records={records} />
+      <div style={{ marginTop: 12 }}>
+        {BORDER_STAGES.map(({ name, useLine, Body }) => (
+          <StageOf
+            key={name}
+            {...{ name, useLine }}
+            props={{ set, sides: sides ?? [] }}
+            open={stage === name}
+            onToggle={() => setStage(stage === name ? null : name)}
+          >
+            <Body set={set} sides={sides ?? []} />
+          </StageOf>
+        ))}
+      </div>
+      <Button
+        mt="md"
+        variant="subtle"
+        color="rowan"
+        size="xs"
+        leftSection={<IconTrash size={16} />}
+        onClick={() => edit('take the border out', removeBorder(set.id))}
+      >
+        Take the border’s design out
+      </Button>
+    </>
+  );
+}
+
+/** A stage with its line, which may depend on what she prefers. */
+function StageOf({
+  name,
+  useLine,
+  props,
+  open,
+  onToggle,
+  children,
+}: Pick<(typeof BORDER_STAGES)[number], 'name' | 'useLine'> & {
+  readonly props: Parameters<(typeof BORDER_STAGES)[number]['useLine']>[0];
+  readonly open: boolean;
+  readonly onToggle: () => void;
+  readonly children: ReactNode;
+}) {
+  const line = useLine(props);
+  return (
+    <Stage name={name} line={line} open={open} onToggle={onToggle}>
+      {children}
+    </Stage>
+  );
+}
+
+/** Ways to work the corners, by their names. */
+const WAYS = CORNER_SCHOOLS.flatMap((corners) =>
+  (corners === 'deadEnd' ? THROUGHS : (['ends'] as readonly Through[])).map((through) => ({ corners, through })),
+);
+
+function Corners({
+  set,
+  records,
+  designs,
+  choosing,
+  onChoosing,
+}: Pick<Props, 'records' | 'designs' | 'choosing' | 'onChoosing'> & { readonly set: BorderSetRecord }) {
+  const stones = quiltOf(records).map.borders[set.border]?.corner === 'cornerstones';
+  const corner = designs.find(({ id }) => id === set.cornerDesignId);
+  return (
+    <section aria-label="Corners">
+      <Text fw={700} mt="sm" mb={4}>
+        Corners
+      </Text>
+      <ChoiceGrid
+        label="How the corners are worked"
+        value={cornerName(set)}
+        options={WAYS.map((way) => ({
+          value: cornerName(way),
+          label: atStart(cornerName(way)),
+          picture: <CornerSketch {...way} />,
+          disabled: way.corners === 'cornerstone' && !stones,
+          why: 'This border has no cornerstones: say so on the Quilt step, under Borders.',
+        }))}
+        onChoose={(name) => {
+          const way = WAYS.find((one) => cornerName(one) === name)!;
+          edit('corners', changeBorder(set.id, way));
+          if (way.corners === 'cornerDesign' && !corner) onChoosing('corner');
+        }}
+      />
+      {set.corners === 'cornerDesign' && (
+        <Group gap="xs" mt={6}>
+          <Text size="sm">
+            {corner ? `${corner.name} turns the corners.` : 'Choose the design that turns the corners, below.'}
+          </Text>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => onChoosing(choosing === 'corner' ? null : 'corner')}
+          >
+            {choosing === 'corner' ? 'Keep it' : corner ? 'Another' : 'Choose'}
+          </Button>
+        </Group>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,179 @@
+import {
+  BORDER_STRETCHES,
+  type BorderSetRecord,
+  formatLength,
+  MM_PER_INCH,
+  quiltOf,
+  type Side,
+  STANCES,
+  trimmed,
+} from '@gorse/core';
+import { Checkbox, Group, Slider, Stack, Text } from '@mantine/core';
+import type { ReactNode } from 'react';
+import { changeBorder } from '../../../document/borders.ts';
+import { edit, preview, usePlan } from '../../../document/plan-store.ts';
+import type { ShownSide } from '../../../planning-worker/shown.ts';
+import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
+import { LengthInput } from '../../../ui/length-input.tsx';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { atStart } from '../../../ui/words.ts';
+import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
+import { STANCE_NAMES, STANCE_WORDS, STRETCH_NAMES, STRETCH_WORDS } from './border-words.ts';
+
+interface StageProps {
+  readonly set: BorderSetRecord;
+  readonly sides: readonly ShownSide[];
+}
+
+/** A stage of a border: its name, its result in a line, and what opens. */
+export interface BorderStage {
+  readonly name: string;
+  readonly useLine: (props: StageProps) => string;
+  readonly Body: (props: StageProps) => ReactNode;
+}
+
+const stance: BorderStage = {
+  name: 'Stands',
+  useLine: ({ set }) => STANCE_NAMES[set.stance].toLowerCase(),
+  Body: ({ set }) => (
+    <Stack gap="xs">
+      <ChoiceGrid
+        label="How the design stands"
+        value={set.stance}
+        columns={2}
+        options={STANCES.map((value) => ({ value, label: STANCE_NAMES[value] }))}
+        onChoose={(chosen) => edit('stance of the border', changeBorder(set.id, { stance: chosen }))}
+      />
+      <Text size="sm">{STANCE_WORDS[set.stance]}</Text>
+    </Stack>
+  ),
+};
+
+const AT_MITRE = 'At a mitre lines meet only where all repeats are stretched alike.';
+
+const stretch: BorderStage = {
+  name: 'Gives way',
+  useLine: ({ set }) => (set.corners === 'mitre' ? 'all alike' : STRETCH_NAMES[set.stretch].toLowerCase()),
+  Body: ({ set }) => (
+    <Stack gap="xs">
+      <ChoiceGrid
+        label="What is stretched"
+        value={set.corners === 'mitre' ? 'evenly' : set.stretch}
+        options={BORDER_STRETCHES.map((value) => ({
+          value,
+          label: STRETCH_NAMES[value],
+          disabled: set.corners === 'mitre' && value !== 'evenly',
+          why: AT_MITRE,
+        }))}
+        onChoose={(chosen) => edit('what is stretched', changeBorder(set.id, { stretch: chosen }))}
+      />
+      <Text size="sm">{set.corners === 'mitre' ? AT_MITRE : STRETCH_WORDS[set.stretch]}</Text>
+    </Stack>
+  ),
+};
+
+const LEAST_FILL = 0.1;
+
+const size: BorderStage = {
+  name: 'Size',
+  useLine: ({ set }) => (set.fill === 1 ? 'as deep as the border' : `${trimmed(100 * set.fill, 0)} % of the depth`),
+  Body: ({ set }) => (
+    <Slider
+      thumbLabel="Part of the border’s depth, drag to see it at once"
+      min={LEAST_FILL}
+      max={1}
+      step={0.01}
+      value={set.fill}
+      label={(fill) => `${trimmed(100 * fill, 0)} % of the depth`}
+      onChange={(fill) => preview(changeBorder(set.id, { fill }))}
+      onChangeEnd={(fill) => edit('size in the border', changeBorder(set.id, { fill }))}
+    />
+  ),
+};
+
+const MOST_CLEAR = 3 * MM_PER_INCH;
+
+function Clear({ set }: StageProps) {
+  const style = useLengthStyle();
+  const binding = usePlan(({ records }) => quiltOf(records).binding);
+  const outermost = usePlan(({ records }) => quiltOf(records).map.borders.length - 1 === set.border);
+  const clearOf = (clear: Partial<BorderSetRecord['clear']>) =>
+    changeBorder(set.id, { clear: { ...set.clear, ...clear } });
+  return (
+    <Stack gap="sm">
+      {(['outer', 'inner'] as const).map((edge) => (
+        <div key={edge}>
+          <LengthInput
+            label={edge === 'outer' ? 'Outer edge' : 'Inner seam'}
+            description={
+              edge === 'outer' && outermost ? `Besides ${formatLength(binding, style)} that the binding takes` : ''
+            }
+            value={set.clear[edge]}
+            least={0}
+            most={MOST_CLEAR}
+            onLength={(mm) => edit('kept clear', clearOf({ [edge]: mm }))}
+          />
+          <Slider
+            thumbLabel={`${edge === 'outer' ? 'Outer edge' : 'Inner seam'} kept clear, drag to see it at once`}
+            min={0}
+            max={MOST_CLEAR}
+            step={MM_PER_INCH / 16}
+            value={set.clear[edge]}
+            label={null}
+            onChange={(mm) => preview(clearOf({ [edge]: mm }))}
+            onChangeEnd={(mm) => edit('kept clear', clearOf({ [edge]: mm }))}
+          />
+        </div>
+      ))}
+    </Stack>
+  );
+}
+
+const clear: BorderStage = {
+  name: 'Keeps clear',
+  useLine({ set }) {
+    const style = useLengthStyle();
+    return `${formatLength(set.clear.outer, style)} outside, ${formatLength(set.clear.inner, style)} inside`;
+  },
+  Body: Clear,
+};
+
+const worked: BorderStage = {
+  name: 'Sides',
+  useLine: ({ set }) => (set.without.length === 0 ? 'all' : `without ${set.without.join(', ')}`),
+  Body: ({ set, sides }) => (
+    <Stack gap="xs">
+      <Text size="sm">A side that is taken out can be worked by itself: its patch takes a design of its own.</Text>
+      <Group gap="md">
+        {sides.map(({ side }) => (
+          <Checkbox
+            key={side}
+            label={atStart(side)}
+            checked={!set.without.includes(side)}
+            onChange={() =>
+              edit(`the ${side} of the border`, changeBorder(set.id, { without: toggled(set.without, side) }))
+            }
+          />
+        ))}
+      </Group>
+    </Stack>
+  ),
+};
+
+const toggled = (sides: readonly Side[], side: Side): readonly Side[] =>
+  sides.includes(side) ? sides.filter((one) => one !== side) : [...sides, side];
+
+const stitch: BorderStage = {
+  name: 'Stitch',
+  useLine: ({ set }) => `${trimmed(set.stitch.stitchesPerInch, 1)} SPI · ties ${TIE_NAMES[set.stitch.tieOff]}`,
+  Body: ({ set }) => (
+    <StitchForm
+      stitch={set.stitch}
+      onSet={(mark, next) => edit(mark, changeBorder(set.id, { stitch: next }))}
+      onDrag={(next) => preview(changeBorder(set.id, { stitch: next }))}
+    />
+  ),
+};
+
+/** In the order they are shown in. */
+export const BORDER_STAGES: readonly BorderStage[] = [stance, size, clear, stretch, worked, stitch];

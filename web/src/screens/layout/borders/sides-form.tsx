@@ -1,0 +1,110 @@
+import { type BorderSetRecord, formatLength, MOST_REPEATS } from '@gorse/core';
+import { ActionIcon, Group, SimpleGrid, Text, Tooltip } from '@mantine/core';
+import { IconMinus, IconPin, IconPinFilled, IconPlus } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
+import { pinCount } from '../../../document/borders.ts';
+import { edit } from '../../../document/plan-store.ts';
+import type { ShownSide } from '../../../planning-worker/shown.ts';
+import { useLengthStyle } from '../../../ui/preferences.ts';
+import { atStart } from '../../../ui/words.ts';
+import { signed } from './border-words.ts';
+
+/** The repeats of each side in a row: one more or fewer, held or following, with the stretch that it makes. */
+export function SidesForm({ set, sides }: { readonly set: BorderSetRecord; readonly sides: readonly ShownSide[] }) {
+  const shown = sides.filter(({ side }) => !set.without.includes(side));
+  const worst = Math.max(0, ...shown.map(({ stretch }) => Math.abs(stretch)));
+  return (
+    <section aria-label="Repeats on each side">
+      <Text fw={700} mt="sm" mb={4}>
+        Repeats on each side
+      </Text>
+      <SimpleGrid cols={4} spacing={6}>
+        {shown.map((one) => (
+          <OneSide
+            key={one.side}
+            set={set}
+            of={one}
+            isWorst={worst > 5e-4 && Math.abs(one.stretch) > worst - 1e-9}
+            pinned={set.pinned.some(({ side }) => side === one.side)}
+          />
+        ))}
+      </SimpleGrid>
+    </section>
+  );
+}
+
+function OneSide({
+  set,
+  of: { side, count, stretch, length },
+  isWorst,
+  pinned,
+}: {
+  readonly set: BorderSetRecord;
+  readonly of: ShownSide;
+  readonly isWorst: boolean;
+  readonly pinned: boolean;
+}) {
+  const style = useLengthStyle();
+  const say = (next: number): void => edit(`repeats on the ${side}`, pinCount(set.id, side, next));
+  const step = (name: string, next: number, icon: ReactNode) => (
+    <ActionIcon
+      variant="default"
+      size={32}
+      aria-label={`${name} on the ${side}`}
+      disabled={next < 1 || next > MOST_REPEATS}
+      onClick={() => say(next)}
+    >
+      {icon}
+    </ActionIcon>
+  );
+  const hint = `${formatLength(length, style)} long, ${formatLength(length / count, style)} a repeat`;
+  return (
+    <div className="side-count" role="group" aria-label={`${atStart(side)} side`}>
+      <Text size="sm">{atStart(side)}</Text>
+      <Tooltip label={hint}>
+        <Text fz={24} fw={700} lh={1.15} data-testid={`count-${side}`}>
+          {count}
+        </Text>
+      </Tooltip>
+      <Group gap={4} justify="center" wrap="nowrap">
+        {step('One fewer', count - 1, <IconMinus size={16} />)}
+        {step('One more', count + 1, <IconPlus size={16} />)}
+      </Group>
+      <StretchWords stretch={stretch} isWorst={isWorst} how={set.stretch} />
+      <Tooltip label={pinned ? 'Held. Click to let it follow again' : 'Hold this count while others follow'}>
+        <ActionIcon
+          variant={pinned ? 'filled' : 'subtle'}
+          color="slate"
+          size={28}
+          aria-pressed={pinned}
+          aria-label={`Hold the count on the ${side}`}
+          onClick={() => edit(`${pinned ? 'unpin' : 'pin'} the ${side}`, pinCount(set.id, side, pinned ? null : count))}
+        >
+          {pinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
+        </ActionIcon>
+      </Tooltip>
+    </div>
+  );
+}
+
+const NOTES: Readonly<Record<BorderSetRecord['stretch'], string>> = {
+  evenly: '',
+  spacers: 'between',
+  middle: 'in one',
+};
+
+/** The worst is in bold, and says so. */
+const StretchWords = ({
+  stretch,
+  isWorst,
+  how,
+}: {
+  readonly stretch: number;
+  readonly isWorst: boolean;
+  readonly how: BorderSetRecord['stretch'];
+}) => (
+  <Text size="sm" ta="center" lh={1.25} fw={isWorst ? 700 : 400}>
+    {signed(stretch)}
+    <span className="side-note">{[isWorst ? 'most' : '', NOTES[how]].filter(Boolean).join(', ') || '\u00a0'}</span>
+  </Text>
+);
