@@ -1,5 +1,5 @@
 import type { QuiltAnswer } from '@gorse/contract';
-import { evenBorder, plainGrid, usualStages } from '@gorse/core';
+import { type BorderSetRecord, evenBorder, plainGrid, polyline, usualStages } from '@gorse/core';
 import type { Page } from '@playwright/test';
 import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
@@ -24,11 +24,45 @@ async function graspMargin(page: Page, quilt: string): Promise<(steps: number) =
   if (!(await totals.isVisible())) await drawing.click();
   await totals.waitFor();
   await page.getByRole('button', { name: /^Fit/ }).click();
-  const thumb = (await page.getByRole('slider', { name: /Margin/ }).boundingBox())!;
+  return graspSlider(page, /Margin/);
+}
+
+async function graspSlider(page: Page, name: RegExp): Promise<(steps: number) => Promise<void>> {
+  const slider = page.getByRole('slider', { name });
+  await slider.scrollIntoViewIfNeeded();
+  const thumb = (await slider.boundingBox())!;
   const [x, y] = [thumb.x + thumb.width / 2, thumb.y + thumb.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
   return (steps) => swing(page, steps, (i) => [x + 60 * Math.sin(i / 12), y]);
+}
+
+/** Dragging what a border with corners of their own keeps clear. */
+async function dragBorder(address: string): Promise<void> {
+  const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Bordered', ...SIXTY });
+  const wave = polyline(
+    Array.from({ length: 600 }, (_, i) => ({ x: i / 5, y: 20 + 20 * Math.sin((i * Math.PI) / 150) })),
+  );
+  const design = await ask<{ id: string }>(address, '/designs?file=Wave.svg', svgOf(wave));
+  const after: BorderSetRecord = {
+    ...{ id: 'b', border: 0, designId: design.id, cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 1 },
+    ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [], wish: 'stretch' },
+    ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+  };
+  const diff = [{ kind: 'borderSets', id: 'b', before: null, after }];
+  await ask(address, `/quilts/${id}/edits`, { editId: 'a-border', baseRevision: 0, mark: 'border', diff });
+  await inBrowser(async (page) => {
+    await page.goto(`${address}/quilts/${id}/layout`);
+    await page.getByText('Borders (B)').click();
+    await page.getByTestId('border-totals').waitFor();
+    await page.getByRole('button', { name: /^Keeps clear/ }).click();
+    const drag = await graspSlider(page, /Outer edge/);
+    const { frames, long } = await framesOf(page, () => drag(240));
+    const what = 'what a border keeps clear follows the hand';
+    printFigure('borders.drag_frame_ms_p50', quantile(frames, 0.5), `ms between frames, ${what}`, null);
+    printFigure('borders.drag_frame_ms_p95', quantile(frames, 0.95), `ms between frames, ${what}`, '< 17');
+    printFigure('borders.drag_long_tasks', long.length, `tasks over 50 ms in ${frames.length} frames, ${what}`, '0');
+  });
 }
 
 const SIXTY = {
@@ -79,4 +113,5 @@ export const benchDrag = (): Promise<void> =>
       printFigure('drag.long_tasks', long.length, `tasks over 50 ms in ${frames.length} frames`, null);
     });
     await dragSixty(server.address);
+    await dragBorder(server.address);
   });

@@ -15,6 +15,7 @@ import { machineSpeed } from './machine-speed.ts';
 import { benchMapScreen } from './map-screen.ts';
 import { benchPan } from './pan.ts';
 import { benchPatches } from './patches.ts';
+import { benchBorders } from './borders.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 import { benchSoak } from './soak.ts';
@@ -29,6 +30,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   align: benchAlign,
   patches: benchPatches,
   rows: benchRows,
+  borders: benchBorders,
   suggest: benchSuggest,
   map: benchMap,
   'map-screen': benchMapScreen,

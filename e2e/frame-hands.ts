@@ -53,7 +53,7 @@ export async function bringHead(page: Page, to: FramePoint): Promise<void> {
   }
 }
 
-const TO_TOUCH = /^(Put the needle over|Check: put|Row \d+ lies on|Row \d+’s pass lies)/;
+const TO_TOUCH = /^(Put the needle over|Check: put|.* lies on the cloth within|.*’s pass lies)/;
 
 /** Touches what is asked for until nothing more is, or six are made; says how many. Rolls again where the touches show that all lies out of reach. */
 export async function lineUp(page: Page, address: string, quiltId: string): Promise<number> {
@@ -84,8 +84,11 @@ export async function lineUp(page: Page, address: string, quiltId: string): Prom
 }
 
 /** Stitches the row that is lined up, without a rehearsal. */
-export async function stitchRow(page: Page, row: number): Promise<void> {
-  await page.getByRole('button', { name: `Load Row ${row}`, exact: true }).click();
+export const stitchRow = (page: Page, row: number): Promise<void> => stitchPiece(page, `Row ${row}`);
+
+/** The same of any piece, by its name. */
+export async function stitchPiece(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: `Load ${name}`, exact: true }).click();
   await page.getByRole('button', { name: 'Go to the start' }).click();
   await page.getByRole('button', { name: /^Skip/ }).click();
   const caution = page.getByRole('button', { name: 'Understood' });
@@ -97,6 +100,6 @@ export async function stitchRow(page: Page, row: number): Promise<void> {
   }
   await needle.click();
   await page.getByRole('button', { name: 'Stitch', exact: true }).click();
-  await expect(page.getByText(`Row ${row} is stitched.`)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(`${name} is stitched.`)).toBeVisible({ timeout: 60_000 });
   await page.getByTestId('big-button').click();
 }

@@ -18,17 +18,23 @@ export interface Asked extends Pick<BorderSet, 'stance' | 'stretch' | 'wish' | '
   readonly stones: boolean;
 }
 
-/** A design may take up all of a strip, or be as large as it was drawn. Nearer to all of it than this it counts as that. */
+/** A design may take up all of a strip, be as large as it was drawn, or a little smaller than the strip. Nearer to all of it than this it counts as that. */
 const NEARLY = 0.03;
 /** Smaller than this part of the strip, a design is lost in it. */
 const LOST = 0.3;
+/** Parts of the strip among which the size that stretches least is looked for. */
+const SMALLER = Array.from({ length: 28 }, (_, i) => 0.97 - i / 100);
+/** A smaller size is worth so much less stretch. */
+const WORTH = 0.01;
+/** As many as can be compared. */
+const MOST_ANSWERS = 8;
 
 /** All ways that a design can go round a border, with the best counts of each, those first that keep what matters. */
 export function borderWays(room: BorderRoom, designs: BorderDesigns, asked: Asked): BorderWay[] {
   return LOOKS.filter(({ corners }) => isFor(corners, designs, asked))
     .flatMap((look) => sizesFor(room, designs, asked, look))
-    .flatMap((look) => wayOf(room, designs, asked, look) ?? [])
-    .sort((a, b) => RANKS[asked.wish](a, b) || byStretch(a, b));
+    .sort((a, b) => RANKS[asked.wish](a, b) || byStretch(a, b))
+    .slice(0, MOST_ANSWERS);
 }
 
 const LOOKS: readonly Omit<BorderLook, 'fill'>[] = [
@@ -41,16 +47,18 @@ const LOOKS: readonly Omit<BorderLook, 'fill'>[] = [
 const isFor = (corners: BorderLook['corners'], { corner }: BorderDesigns, { stones }: Asked): boolean =>
   corners === 'cornerDesign' ? corner !== null : corners === 'cornerstone' ? stones : true;
 
-function sizesFor(
-  room: BorderRoom,
-  designs: BorderDesigns,
-  asked: Asked,
-  look: Omit<BorderLook, 'fill'>,
-): BorderLook[] {
-  const whole = { ...look, fill: 1 };
-  const task = borderTask(room, designs, asked, whole);
-  const drawn = task ? 1 / scaleOf(task, room) : 1;
-  return drawn < 1 - NEARLY && drawn > LOST ? [whole, { ...look, fill: drawn }] : [whole];
+function sizesFor(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: Omit<BorderLook, 'fill'>): BorderWay[] {
+  const way = (fill: number): BorderWay | null => wayOf(room, designs, asked, { ...look, fill });
+  const whole = way(1);
+  if (!whole) return [];
+  const drawn = 1 / scaleOf(whole.task, room);
+  const measure = ({ counts }: BorderWay): number => (asked.wish === 'alike' ? counts.spread : counts.worst);
+  const [least] = SMALLER.flatMap((fill) => way(fill) ?? []).sort((a, b) => measure(a) - measure(b));
+  return [
+    whole,
+    ...(drawn < 1 - NEARLY && drawn > LOST ? [way(drawn)] : []),
+    ...(least && measure(least) < measure(whole) - WORTH ? [least] : []),
+  ].filter((one) => one !== null);
 }
 
 /** Of the drawn size, where the strip is thinnest, when it takes up all of it. */

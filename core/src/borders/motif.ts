@@ -39,8 +39,20 @@ export function lookOf(stance: Stance, corners: CornerSchool, side: Side): Look 
   return { quarters, mirror: stance === 'mirrored' && (side === 'bottom' || side === 'left') };
 }
 
+/** Known ones of each design: the same repeat is counted in many sizes. */
+const motifs = new WeakMap<readonly Polyline[], Map<string, Motif | null>>();
+
 /** Null for a design without length or depth as it stands there. */
-export function motifOf(design: readonly Polyline[], { quarters, mirror }: Look): Motif | null {
+export function motifOf(design: readonly Polyline[], look: Look): Motif | null {
+  const known = motifs.get(design) ?? new Map<string, Motif | null>();
+  motifs.set(design, known);
+  const key = `${look.quarters} ${look.mirror}`;
+  let motif = known.get(key);
+  if (motif === undefined) known.set(key, (motif = motifAs(design, look)));
+  return motif;
+}
+
+function motifAs(design: readonly Polyline[], { quarters, mirror }: Look): Motif | null {
   const turn = compose(rotation((quarters * Math.PI) / 2), scaling(mirror ? -1 : 1, 1));
   const turned = design.map((line) => applyToPolyline(turn, line));
   const box = boundsOf(turned);

@@ -28,10 +28,12 @@ export function ChecksTray({
   const [opened, { toggle }] = useDisclosure(false);
   const planned = usePlanned(useShallow(({ byRecord }) => Object.values(byRecord).flatMap((one) => one.problems)));
   const waiting = usePlanned((state) => state.waiting);
-  const records = usePlan((state) => state.records);
+  const { placements, rowSets, borderSets } = usePlan(
+    useShallow(({ records: { placements, rowSets, borderSets } }) => ({ placements, rowSets, borderSets })),
+  );
   const style = useLengthStyle();
   const problems = [...planned, ...more]
-    .filter(({ subject }) => recordsOf(subject, records)[subject.id])
+    .filter(({ subject }) => recordsOf(subject, { placements, rowSets, borderSets })[subject.id])
     .sort((a, b) => a.severity.localeCompare(b.severity) * -1);
   const mend = problems.filter((problem) => problem.severity === 'mend').length;
   const know = problems.length - mend;

@@ -2,15 +2,15 @@ import { clothPoint, outlineOf, quiltOf, recordId, ringBounds } from '@gorse/cor
 import { memo, useMemo } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { AlikeMarks, FitGrid, Halo, PinMark, RunEnds } from '../../canvas/marks.tsx';
+import { AlikeMarks, FitGrid, Halo, RunEnds } from '../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../canvas/patches.tsx';
 import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useAlike } from './family-part.tsx';
 import type { PatchesHand } from './patches-hand.ts';
+import { Pins, pressPin } from './pins.tsx';
 import { PlannedThread } from './planned-thread.tsx';
-import { usePins } from './use-pins.ts';
 
 /** The quilt: patches are chosen and filled with a click or the keys. */
 export const PatchesCloth = memo(function PatchesCloth({
@@ -29,7 +29,6 @@ export const PatchesCloth = memo(function PatchesCloth({
   const ring = region && outlineOf(region.shape);
   const alike = useAlike(region);
   const alikeRings = useMemo(() => alike.map(({ shape }) => outlineOf(shape)), [alike]);
-  const { pins, press: pressPin } = usePins(fitting ? region : undefined);
   return (
     <ClothStage
       space={clothPoint}
@@ -38,8 +37,15 @@ export const PatchesCloth = memo(function PatchesCloth({
       focus={ring ? ringBounds(ring) : null}
       label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
       onPick={pick}
-      onPress={pressPin}
-      ground={(view) => <Patches patches={patches} scale={view.scale} />}
+      onPress={(p, view) => (fitting && regionId !== null ? pressPin(regionId, p, view) : null)}
+      // What is chosen changes seldom: it lies under the thread, so that it isn't drawn again with every step of a drag.
+      ground={(view) => (
+        <>
+          <Patches patches={patches} scale={view.scale} />
+          <AlikeMarks rings={alikeRings} scale={view.scale} />
+          {ring && <Halo ring={ring} scale={view.scale} />}
+        </>
+      )}
       thread={(on) => <PlannedThread on={on} />}
       onKey={(event) => {
         if (press(event.key)) event.preventDefault();
@@ -47,12 +53,8 @@ export const PatchesCloth = memo(function PatchesCloth({
     >
       {(view) => (
         <>
-          <AlikeMarks rings={alikeRings} scale={view.scale} />
-          {ring && <Halo ring={ring} scale={view.scale} />}
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}
-          {pins.map((at, i) => (
-            <PinMark key={i} at={at} scale={view.scale} />
-          ))}
+          {region && fitting && <Pins regionId={region.id} scale={view.scale} />}
         </>
       )}
     </ClothStage>

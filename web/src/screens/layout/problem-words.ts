@@ -186,10 +186,13 @@ function mendBorder(remedy: Remedy, id: string): (records: PlanRecords) => PlanR
   };
 }
 
-/** The records of the kind that a problem is about. */
-export const recordsOf = ({ kind }: ProblemSubject, records: PlanRecords): Readonly<Record<string, object>> =>
-  records[KINDS[kind]];
 const KINDS = { placement: 'placements', rowSet: 'rowSets', borderSet: 'borderSets' } as const;
+
+/** The records of the kind that a problem is about. */
+export const recordsOf = (
+  { kind }: ProblemSubject,
+  records: Pick<PlanRecords, (typeof KINDS)[keyof typeof KINDS]>,
+): Readonly<Record<string, object>> => records[KINDS[kind]];
 
 /** Whether it says that a patch comes out otherwise than those that are worked alike. */
 export const isDiffering = ({ code }: PlanProblem): boolean => code.startsWith('differs');

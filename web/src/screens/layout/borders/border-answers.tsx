@@ -1,6 +1,6 @@
-import { BORDER_WISHES, type BorderSetRecord, counted, formatDuration, type PlanRecords, trimmed } from '@gorse/core';
+import { BORDER_WISHES, type BorderSetRecord, counted, formatDuration, trimmed } from '@gorse/core';
 import { Button, Chip, Group, Loader, Stack, Text, UnstyledButton } from '@mantine/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { changeBorder } from '../../../document/borders.ts';
 import { edit } from '../../../document/plan-store.ts';
 import type { ShownBorderChoice } from '../../../planning-worker/border-planner.ts';
@@ -13,58 +13,94 @@ import { useBorderChoices } from './use-border-choices.ts';
 const FEW = 3;
 
 /** What matters on a border, and the ranked answers to it. */
-export function BorderAnswers({ set, records }: { readonly set: BorderSetRecord; readonly records: PlanRecords }) {
-  const choices = useBorderChoices(set, records);
-  const [all, setAll] = useState(false);
+export const BorderAnswers = ({ set }: { readonly set: BorderSetRecord }) => (
+  <section aria-label="What matters here?">
+    <Wishes id={set.id} wish={set.wish} />
+    <Answers set={set} />
+  </section>
+);
+
+const Wishes = memo(function Wishes({ id, wish }: Pick<BorderSetRecord, 'id' | 'wish'>) {
   return (
-    <section aria-label="What matters here?">
+    <>
       <Text fw={700} mt="sm" mb={4}>
         What matters here?
       </Text>
-      <Chip.Group value={set.wish} onChange={(wish) => edit('what matters', changeBorder(set.id, { wish: wish }))}>
+      <Chip.Group value={wish} onChange={(next) => edit('what matters', changeBorder(id, { wish: next }))}>
         <Group gap={6}>
-          {BORDER_WISHES.map((wish) => (
-            <Chip key={wish} value={wish} size="sm" color="slate" className="school">
-              {WISHES[wish].name}
+          {BORDER_WISHES.map((one) => (
+            <Chip key={one} value={one} size="sm" color="slate" className="school">
+              {WISHES[one].name}
             </Chip>
           ))}
         </Group>
       </Chip.Group>
       <Text size="sm" mt={6}>
-        {WISHES[set.wish].why}
+        {WISHES[wish].why}
       </Text>
-      {choices === null ? (
-        <Group mt="sm" gap="xs" role="status">
-          <Loader size="xs" /> <Text size="sm">solving the border…</Text>
-        </Group>
-      ) : choices.length === 0 ? (
-        <Text mt="sm" role="alert">
-          No repeat of this design fits. Keep less clear, let counts follow, or choose another design.
-        </Text>
-      ) : (
-        <Stack gap={6} mt="sm" role="group" aria-label="Answers, best first">
-          {choices.slice(0, all ? undefined : FEW).map((choice, i) => (
-            <Answer
-              key={`${cornerName(choice)} ${choice.fill}`}
-              choice={choice}
-              best={i === 0}
-              taken={isTaken(set, choice)}
-              onTake={() => {
-                const { corners, through, fill } = choice;
-                edit('answer', changeBorder(set.id, { corners, through, fill }));
-              }}
-            />
-          ))}
-          {choices.length > FEW && (
-            <Button size="compact-sm" variant="subtle" onClick={() => setAll(!all)}>
-              {all ? 'Show the best three' : `Show ${choices.length - FEW} more`}
-            </Button>
-          )}
-        </Stack>
-      )}
-    </section>
+    </>
   );
+});
+
+function Answers({ set }: { readonly set: BorderSetRecord }) {
+  const { choices, current } = useBorderChoices(set);
+  const { id, corners, through, fill } = set;
+  if (choices === null)
+    return (
+      <Group mt="sm" gap="xs" role="status">
+        <Loader size="xs" /> <Text size="sm">solving the border…</Text>
+      </Group>
+    );
+  return <AnswerList {...{ id, corners, through, fill, choices, current }} />;
 }
+
+/** Made anew only when there are others: they are many lines. */
+const AnswerList = memo(function AnswerList({
+  id,
+  choices,
+  current,
+  ...taken
+}: Pick<BorderSetRecord, 'id' | 'corners' | 'through' | 'fill'> & {
+  readonly choices: readonly ShownBorderChoice[];
+  /** They are of the border as it is now. */
+  readonly current: boolean;
+}) {
+  const [all, setAll] = useState(false);
+  if (choices.length === 0)
+    return (
+      <Text mt="sm" role="alert">
+        No repeat of this design fits. Keep less clear, let counts follow, or choose another design.
+      </Text>
+    );
+  return (
+    <Stack
+      gap={6}
+      mt="sm"
+      role="group"
+      aria-label="Answers, best first"
+      aria-busy={!current}
+      style={current ? {} : { opacity: 0.6 }}
+    >
+      {choices.slice(0, all ? undefined : FEW).map((choice, i) => (
+        <Answer
+          key={`${cornerName(choice)} ${choice.fill}`}
+          choice={choice}
+          best={i === 0}
+          taken={isTaken(taken, choice)}
+          onTake={() => {
+            const { corners, through, fill } = choice;
+            edit('answer', changeBorder(id, { corners, through, fill }));
+          }}
+        />
+      ))}
+      {choices.length > FEW && (
+        <Button size="compact-sm" variant="subtle" onClick={() => setAll(!all)}>
+          {all ? 'Show the best three' : `Show ${choices.length - FEW} more`}
+        </Button>
+      )}
+    </Stack>
+  );
+});
 
 function Answer({
   choice,

@@ -7,8 +7,8 @@ import {
   formatCount,
   formatDuration,
   formatLength,
-  type PlanRecords,
   quiltOf,
+  recordId,
   SIDES,
   type Through,
   THROUGHS,
@@ -16,10 +16,11 @@ import {
 } from '@gorse/core';
 import { Button, Group, Loader, Select, Text, Title } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { changeBorder, removeBorder } from '../../../document/borders.ts';
+import { borderSetOf, changeBorder, removeBorder } from '../../../document/borders.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import type { ShownRecord } from '../../../planning-worker/shown.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
@@ -35,11 +36,8 @@ import { SidesForm } from './sides-form.tsx';
 export type Choosing = 'design' | 'corner' | null;
 
 interface Props {
-  readonly records: PlanRecords;
   readonly border: number;
   readonly onBorder: (border: number) => void;
-  readonly set: BorderSetRecord | undefined;
-  readonly shown: ShownRecord | undefined;
   readonly designs: readonly DesignAnswer[];
   readonly choosing: Choosing;
   readonly onChoosing: (choosing: Choosing) => void;
@@ -47,8 +45,10 @@ interface Props {
 
 /** A border's card: its repeats and corners first, then what matters and its answers, then the stages. */
 export function BorderCard(props: Props) {
-  const { records, border, onBorder, set, shown, designs, choosing, onChoosing } = props;
-  const { borders } = quiltOf(records).map;
+  const { border, onBorder, designs, choosing, onChoosing } = props;
+  const borders = usePlan(({ records }) => quiltOf(records).map.borders);
+  const set = usePlan(({ records }) => borderSetOf(records, border));
+  const shown = usePlanned(({ byRecord }) => set && byRecord[recordId({ source: 'borderSets', record: set.id })]);
   const quiltId = usePlan((state) => state.quiltId ?? '');
   if (borders.length === 0)
     return (
@@ -121,7 +121,6 @@ function BorderSelect({
 }
 
 function Worked({
-  records,
   set,
   shown: { border: sides, pieces, totals },
   designs,
@@ -129,7 +128,7 @@ function Worked({
   onChoosing,
 }: Props & { readonly set: BorderSetRecord; readonly shown: ShownRecord }) {
   const [stage, setStage] = useState<string | null>(null);
-  const bobbin = quiltOf(records).machine.bobbin;
+  const bobbin = usePlan(({ records }) => quiltOf(records).machine.bobbin);
   return (
     <>
       {sides && (
@@ -148,8 +147,13 @@ function Worked({
           <SidesForm set={set} sides={sides} />
         </>
       )}
-      <Corners set={set} records={records} designs={designs} choosing={choosing} onChoosing={onChoosing} />
-      <BorderAnswers set={set} records={records} />
+      <Corners
+        {...{ id: set.id, border: set.border, corners: set.corners, through: set.through }}
+        design={designs.find(({ id }) => id === set.cornerDesignId)}
+        choosing={choosing}
+        onChoosing={onChoosing}
+      />
+      <BorderAnswers set={set} />
       <div style={{ marginTop: 12 }}>
         {BORDER_STAGES.map(({ name, useLine, Body }) => (
           <StageOf
@@ -204,15 +208,20 @@ const WAYS = CORNER_SCHOOLS.flatMap((corners) =>
   (corners === 'deadEnd' ? THROUGHS : (['ends'] as readonly Through[])).map((through) => ({ corners, through })),
 );
 
-function Corners({
-  set,
-  records,
-  designs,
+const Corners = memo(function Corners({
+  id,
+  border,
+  corners,
+  through,
+  design,
   choosing,
   onChoosing,
-}: Pick<Props, 'records' | 'designs' | 'choosing' | 'onChoosing'> & { readonly set: BorderSetRecord }) {
-  const stones = quiltOf(records).map.borders[set.border]?.corner === 'cornerstones';
-  const corner = designs.find(({ id }) => id === set.cornerDesignId);
+}: Pick<Props, 'choosing' | 'onChoosing'> &
+  Pick<BorderSetRecord, 'id' | 'border' | 'corners' | 'through'> & {
+    /** That turns the corners. */
+    readonly design: DesignAnswer | undefined;
+  }) {
+  const stones = usePlan(({ records }) => quiltOf(records).map.borders[border]?.corner === 'cornerstones');
   return (
     <section aria-label="Corners">
       <Text fw={700} mt="sm" mb={4}>
@@ -220,7 +229,7 @@ function Corners({
       </Text>
       <ChoiceGrid
         label="How the corners are worked"
-        value={cornerName(set)}
+        value={cornerName({ corners, through })}
         options={WAYS.map((way) => ({
           value: cornerName(way),
           label: atStart(cornerName(way)),
@@ -230,24 +239,24 @@ function Corners({
         }))}
         onChoose={(name) => {
           const way = WAYS.find((one) => cornerName(one) === name)!;
-          edit('corners', changeBorder(set.id, way));
-          if (way.corners === 'cornerDesign' && !corner) onChoosing('corner');
+          edit('corners', changeBorder(id, way));
+          if (way.corners === 'cornerDesign' && !design) onChoosing('corner');
         }}
       />
-      {set.corners === 'cornerDesign' && (
+      {corners === 'cornerDesign' && (
         <Group gap="xs" mt={6}>
           <Text size="sm">
-            {corner ? `${corner.name} turns the corners.` : 'Choose the design that turns the corners, below.'}
+            {design ? `${design.name} turns the corners.` : 'Choose the design that turns the corners, below.'}
           </Text>
           <Button
             size="compact-sm"
             variant="default"
             onClick={() => onChoosing(choosing === 'corner' ? null : 'corner')}
           >
-            {choosing === 'corner' ? 'Keep it' : corner ? 'Another' : 'Choose'}
+            {choosing === 'corner' ? 'Keep it' : design ? 'Another' : 'Choose'}
           </Button>
         </Group>
       )}
     </section>
   );
-}
+});

@@ -1,23 +1,30 @@
-import { askedBorder, type BorderSetRecord, type PlanRecords } from '@gorse/core';
+import { askedBorder, type BorderSetRecord } from '@gorse/core';
 import { useMemo } from 'react';
+import { usePlan } from '../../../document/plan-store.ts';
 import type { ShownBorderChoice } from '../../../planning-worker/border-planner.ts';
 import { planner } from '../../../planning-worker/link.ts';
+import { madeOf } from '../../../planning-worker/made-of.ts';
 import { useAsked } from '../../../ui/use-asked.ts';
 
-const NONE: readonly ShownBorderChoice[] = [];
 /** A drag that goes on isn't answered. */
 const REST = 120;
 
-/** The ways a border can be worked, ranked; null while they are worked out. */
-export function useBorderChoices(set: BorderSetRecord, plan: PlanRecords): readonly ShownBorderChoice[] | null {
+/** The ways a border can be worked, ranked; null until they are worked out. The last ones stay until the next are there. */
+export function useBorderChoices(set: BorderSetRecord): {
+  readonly choices: readonly ShownBorderChoice[] | null;
+  readonly current: boolean;
+} {
   const text = JSON.stringify(askedBorder(set));
   const asked = useMemo(() => JSON.parse(text) as ReturnType<typeof askedBorder>, [text]);
-  const { quilts, regions, recipes, placements, rowSets } = plan;
+  const plan = usePlan(({ records }) => records);
   const ask = async (): Promise<readonly ShownBorderChoice[]> => {
     await planner.teach(plan);
     return planner.of(plan).borders(asked);
   };
-  const about = [asked, quilts, regions, recipes, placements, rowSets];
+  // The border sets among them change with every step of a drag; what is asked tells what of them matters.
+  const about = [asked, ...madeOf({ ...plan, borderSets: NO_SETS })];
   const { answer, current } = useAsked('border choices', about, ask, REST);
-  return current ? (answer ?? NONE) : null;
+  return { choices: answer ?? null, current };
 }
+
+const NO_SETS = {};

@@ -1,0 +1,123 @@
+import { expect, type Page } from '@playwright/test';
+import type { DesignAnswer } from '@gorse/contract';
+import { type BorderSetRecord, distance, evenBorder, plainGrid } from '@gorse/core';
+import { expectAccessible } from './accessible.ts';
+import { ask } from './ask.ts';
+import { ownQuilt, test } from './demo.ts';
+import { lineUp, stitchPiece } from './frame-hands.ts';
+import { eyeOf } from './quilt-eye.ts';
+
+const count = (page: Page, side: string) => page.getByTestId(`count-${side}`);
+const design = (page: Page, name: string) =>
+  page.getByRole('button', { name: new RegExp(`^Drawing of ${name} ${name}`) });
+
+test('from a planned top to four bordered sides with corners, and every count follows', async ({ page, demo }) => {
+  const quiltId = await ownQuilt(demo.address, 'Tide Table');
+  await page.goto(`${demo.address}/quilts/${quiltId}/layout`);
+  let actions = 0;
+  const act = async (what: Promise<unknown>): Promise<void> => {
+    actions++;
+    await what;
+  };
+  await act(page.getByText('Borders (B)').click());
+  await act(page.getByLabel('Find a design').fill('Swell'));
+  await act(page.getByRole('button', { name: /^Drawing of Swell Swell(?! corner)/ }).click());
+  await expect(page.getByTestId('border-totals')).toBeVisible();
+  await act(page.getByRole('radio', { name: 'Corner design' }).click());
+  await act(page.getByLabel('Find a design').fill('corner'));
+  await act(design(page, 'Swell corner').click());
+  await expect(page.getByTestId('border-totals')).toContainText(/, 0 cuts/);
+  const answers = page.getByRole('group', { name: 'Answers, best first' });
+  await act(page.getByText('Few cuts').click());
+  await act(answers.getByRole('button').first().click());
+  expect(actions).toBeLessThan(12);
+  await expect(answers.getByRole('button').first()).toContainText('0 cuts');
+  await expect(page.getByText('Checks: nothing to mend')).toBeVisible();
+
+  // A count that is pulled is held; the others stay as they are best.
+  const [top, right] = [Number(await count(page, 'top').textContent()), await count(page, 'right').textContent()];
+  await page.getByRole('button', { name: 'One more on the top' }).click();
+  await expect(count(page, 'top')).toHaveText(String(top + 1));
+  await expect(count(page, 'right')).toHaveText(right!);
+  await expect(page.getByRole('button', { name: 'Hold the count on the top' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Hold the count on the top' }).click();
+  await expect(count(page, 'top')).toHaveText(String(top));
+
+  // More kept clear makes repeats smaller, so that there are more of them; what is undone comes back.
+  await page.getByRole('button', { name: /^Keeps clear/ }).click();
+  await page.getByLabel('Outer edge', { exact: true }).fill('7/8');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => Number(await count(page, 'top').textContent())).toBeGreaterThan(top);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(count(page, 'top')).toHaveText(String(top));
+  await expectAccessible(page);
+
+  // A side is worked by itself.
+  await page.getByRole('button', { name: /^Sides/ }).click();
+  await page.getByRole('checkbox', { name: 'Left' }).click();
+  await expect(count(page, 'left')).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Sides/ })).toContainText('without left');
+  // A border that nothing is left of says so, and what to do.
+  await page.getByRole('button', { name: /^Keeps clear/ }).click();
+  await page.getByLabel('Outer edge', { exact: true }).fill('2 3/4');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Checks: 1 to mend/ }).click();
+  await expect(page.getByText(/leaves no room for one repeat/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Take the border’s design out' }).click();
+  await expect(page.getByText(/it goes round all four sides/)).toBeVisible();
+});
+
+test('a side is stitched in two sections over two passes, and they join', async ({ page, demo }) => {
+  test.setTimeout(300_000);
+  await page.addInitScript(() =>
+    localStorage.setItem('gorse-preferences', JSON.stringify({ state: { lengthStyle: 'mm' }, version: 0 })),
+  );
+  const { address } = demo;
+  const top = {
+    setting: plainGrid({ across: 2, down: 2, blockWidth: 240, blockHeight: 260, sashing: 0 }),
+    borders: [evenBorder(120)],
+  };
+  const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Two sections', ...top });
+  const swell = (await ask<DesignAnswer[]>(address, '/designs')).find(({ name }) => name === 'Swell')!;
+  const after: BorderSetRecord = {
+    ...{
+      id: 'side',
+      border: 0,
+      designId: swell.id,
+      cornerDesignId: null,
+      corners: 'pinwheel',
+      through: 'ends',
+      fill: 0.25,
+    },
+    ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [{ side: 'right', count: 5 }] },
+    ...{ wish: 'stretch', without: ['top', 'bottom', 'left'], stitch: { stitchesPerInch: 10, tieOff: 'short' } },
+  };
+  const diff = [{ kind: 'borderSets', id: after.id, before: null, after }];
+  await ask(address, `/quilts/${id}/edits`, { editId: 'one-side-bordered', baseRevision: 0, mark: 'border', diff });
+
+  await page.goto(`${address}/quilts/${id}/frame`);
+  await page.getByRole('button', { name: 'Understood' }).click();
+  const sections = [/^Right border, repeats 1 to (\d)/, /^Right border, repeats? (\d)( to \d)?/];
+  for (const [pass, section] of sections.entries()) {
+    if (pass > 0) {
+      const understood = page.getByRole('button', { name: 'Understood' });
+      const off = page.getByRole('button', { name: 'Clamps are off' });
+      await off.or(understood).first().waitFor();
+      if (await understood.isVisible()) await understood.click();
+      await off.click();
+      await page.getByRole('button', { name: 'Rolled', exact: true }).click();
+    }
+    await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
+    await lineUp(page, address, id);
+    const load = page.getByRole('button', { name: /^Load Right border/ });
+    const name = (await load.textContent())!.replace(/^Load /, '');
+    expect(name).toMatch(section);
+    await stitchPiece(page, name);
+  }
+  const { stitched } = await eyeOf(address, id);
+  expect(stitched).toHaveLength(2);
+  const [first, second] = stitched.toSorted((a, b) => a.run.advance - b.run.advance);
+  const apart = (where: 'planned' | 'true'): number => distance(first![where].at(-1)!, second![where][0]!);
+  expect([apart('planned') < 0.05, apart('true') < 0.8], `${apart('true')} mm apart`).toEqual([true, true]);
+});

@@ -1,0 +1,70 @@
+import {
+  borderPatchId,
+  type Bounds,
+  type ClothPoint,
+  clothPoint,
+  outlineOf,
+  quiltOf,
+  recordId,
+  SIDES,
+} from '@gorse/core';
+import { memo, useMemo } from 'react';
+import { ClothStage } from '../../../canvas/cloth-stage.tsx';
+import { AlikeMarks, RunEnds } from '../../../canvas/marks.tsx';
+import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
+import { borderSetOf } from '../../../document/borders.ts';
+import { usePlan } from '../../../document/plan-store.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
+import { PlannedThread } from '../planned-thread.tsx';
+
+/** The quilt with the border that is worked. */
+export const BordersCloth = memo(function BordersCloth({
+  border,
+  focus,
+  onPick,
+}: {
+  readonly border: number;
+  readonly focus: Bounds | null;
+  readonly onPick: (p: ClothPoint) => void;
+}) {
+  const { size } = usePlan(({ records }) => quiltOf(records).map);
+  const regions = usePlan(({ records }) => records.regions);
+  const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
+  const rings = useMemo(
+    () =>
+      SIDES.flatMap((side) => {
+        const region = regions[borderPatchId(border, side)];
+        return region ? [outlineOf(region.shape)] : [];
+      }),
+    [regions, border],
+  );
+  return (
+    <ClothStage
+      space={clothPoint}
+      beyond={0.25}
+      bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
+      focus={focus}
+      follow={focus !== null}
+      label="The quilt. Click a border to choose it; F shows the whole quilt"
+      onPick={onPick}
+      ground={(view) => (
+        <>
+          <Patches patches={patches} scale={view.scale} />
+          <AlikeMarks rings={rings} scale={view.scale} />
+        </>
+      )}
+      thread={(on) => <PlannedThread on={on} />}
+    >
+      {({ scale }) => <Ends border={border} scale={scale} />}
+    </ClothStage>
+  );
+});
+
+/** Where each of its lines starts and ends. */
+function Ends({ border, scale }: { readonly border: number; readonly scale: number }) {
+  const set = usePlan(({ records }) => borderSetOf(records, border)?.id);
+  const shown = usePlanned(({ byRecord }) =>
+    set === undefined ? undefined : byRecord[recordId({ source: 'borderSets', record: set })],
+  );
+  return shown?.pieces.flatMap(({ needle }) => needle).map((run, i) => <RunEnds key={i} run={run} scale={scale} />);
+}
