@@ -103,7 +103,6 @@ await page
   .locator('input[type=file]')
   .setInputFiles({ name: 'lantern.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(medallion()) });
 await page.getByRole('group', { name: 'What became of the drawing' }).waitFor();
-await shot('new-drawing');
 await page.getByRole('button', { name: 'Make the quilt' }).click();
 await page.getByRole('heading', { name: 'The quilt top' }).waitFor();
 const cloth = (await page.getByRole('application').boundingBox())!;
@@ -147,6 +146,10 @@ await page.getByRole('region', { name: 'Change of a shared recipe' }).waitFor();
 await page.waitForTimeout(1500);
 await shot('layout-shared');
 await page.keyboard.press('Escape');
+await page.getByText('Borders (B)').click();
+await page.getByRole('group', { name: 'Answers, best first' }).waitFor();
+await page.waitForTimeout(1500);
+await shot('borders');
 await page.goto(`${server.address}/quilts/${quiltId('Harbour Lights')}/layout`);
 await page.getByTestId('row-totals').waitFor();
 await page.waitForTimeout(1500);

@@ -71,7 +71,7 @@ describe('patches that a hand made', () => {
     const after = takePatches({ put: [], gone: ['ferry'] })(before);
     expect(after.placements).toEqual({});
     expect(Object.keys(after.touches)).toEqual(['stays']);
-    expect(lostBy(before, after)).toEqual({ designs: ['appliqué 1'], touches: 1, rows: false, drawn: 1 });
+    expect(lostBy(before, after)).toEqual({ designs: ['appliqué 1'], touches: 1, rows: false, drawn: 1, borders: 0 });
   });
   it('take touches along with a corner that is moved', () => {
     const on = controlId('block-1-1', 'c3');

@@ -88,13 +88,15 @@ export function touchesOn(touches: PlanRecords['touches'], regions: readonly Reg
 }
 
 /** What a change takes along: the patches whose designs go, by name, how many touches, whether rows heeded a patch that goes, and how many
- * patches that were drawn. */
+ * patches that were drawn and borders that were worked. */
 export interface Lost {
   readonly designs: readonly string[];
   readonly touches: number;
   readonly rows: boolean;
   /** Patches that were drawn. */
   readonly drawn: number;
+  /** Borders whose design goes with them. */
+  readonly borders: number;
 }
 
 /** Null where nothing goes. */
@@ -107,7 +109,9 @@ export function lostBy(before: PlanRecords, after: PlanRecords): Lost | null {
   const drawn = Object.values(before.regions).filter(
     ({ id, origin }) => origin !== 'setting' && !after.regions[id],
   ).length;
-  return designs.length > 0 || touches > 0 || rows || drawn > 0 ? { designs, touches, rows, drawn } : null;
+  const borders = Object.keys(before.borderSets).filter((id) => !after.borderSets[id]).length;
+  const lost = { designs, touches, rows, drawn, borders };
+  return designs.length > 0 || touches > 0 || rows || drawn > 0 || borders > 0 ? lost : null;
 }
 
 export const setMeasured =

@@ -208,7 +208,7 @@ describe('placing', () => {
       kept: { ...touches.kept, cloth: clothPoint(x + 10, y) },
       mark: touches.mark,
     });
-    expect(lostBy(before, change(before))).toEqual({ designs: ['B2'], touches: 1, rows: false, drawn: 0 });
+    expect(lostBy(before, change(before))).toEqual({ designs: ['B2'], touches: 1, rows: false, drawn: 0, borders: 0 });
     expect(lostBy(before, setMap(SETTING, BORDERS)(before))).toBeNull();
   });
   it('measuring again takes patches that no setting made along with what they lie on', () => {

@@ -44,6 +44,7 @@ describe('edits of rows', () => {
       touches: 0,
       rows: true,
       drawn: 0,
+      borders: 0,
     });
     const kept = changeRows(SET.id, { area: { ...area, fromRegionId: null, leaveOut: [] } })(PLAN);
     expect(rowSetOf(setMap(setting, borders)(kept))).toBe(rowSetOf(kept));

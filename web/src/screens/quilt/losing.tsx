@@ -7,7 +7,7 @@ const NAMED = 8;
 
 /** What a change of the map takes along, before it is made. */
 export function Losing({
-  lost: { designs, touches, rows, drawn },
+  lost: { designs, touches, rows, drawn, borders },
   onChange,
   onKeep,
 }: {
@@ -27,6 +27,7 @@ export function Losing({
           </Text>
         )}
         {drawn > 0 && <Text>{counted(drawn, 'patch')} that you drew or read in would be gone.</Text>}
+        {borders > 0 && <Text>The design round {counted(borders, 'border')} that would be gone.</Text>}
         {touches > 0 && <Text>{counted(touches, 'touch')} on corners that would be gone.</Text>}
         {rows && <Text>The rows begin at, or leave out, a patch that would be gone: they would no longer.</Text>}
         <Group justify="flex-end">

@@ -97,7 +97,8 @@ export default function QuiltStep() {
     const lost = lostBy(records, next);
     choose(null);
     // A patch that is deleted is meant to go; only what was in it is told.
-    if (lost && (lost.designs.length > 0 || lost.touches > 0 || lost.rows)) ask({ next, lost: { ...lost, drawn: 0 } });
+    if (lost && (lost.designs.length > 0 || lost.touches > 0 || lost.rows || lost.borders > 0))
+      ask({ next, lost: { ...lost, drawn: 0 } });
     else edit('patch deleted', () => next);
   };
   const onKey = (event: KeyboardEvent): void => {

@@ -1,0 +1,31 @@
+import { evenBorder, planFaults, type PlanRecords, quiltOf } from '@gorse/core';
+import { expect, it } from 'vitest';
+import { gridPlan } from '../test/grid-plan.ts';
+import { borderSetOf, changeBorder, newBorderSet, pinCount, removeBorder, setBorder } from './borders.ts';
+import { lostBy, setMap } from './placing.ts';
+
+const SET = newBorderSet(0, 'swell');
+const PLAN: PlanRecords = setBorder(SET)(gridPlan({ border: 50 }));
+const { setting } = quiltOf(PLAN).map;
+
+it('a border has a set of its own, whose counts are said or follow', () => {
+  expect(planFaults(PLAN)).toEqual([]);
+  expect([borderSetOf(PLAN, 0), borderSetOf(PLAN, 1)]).toEqual([SET, undefined]);
+  const pinned = pinCount(SET.id, 'left', 7)(pinCount(SET.id, 'left', 6)(pinCount(SET.id, 'top', 5)(PLAN)));
+  expect(borderSetOf(pinned, 0)!.pinned).toEqual([
+    { side: 'top', count: 5 },
+    { side: 'left', count: 7 },
+  ]);
+  expect(borderSetOf(pinCount(SET.id, 'top', null)(pinned), 0)!.pinned).toEqual([{ side: 'left', count: 7 }]);
+  expect(removeBorder(SET.id)(PLAN).borderSets).toEqual({});
+  expect(changeBorder('nowhere', { fill: 0.5 })(PLAN)).toBe(PLAN);
+});
+
+it('goes with its border when the map has fewer, and that is told before', () => {
+  const twice = setMap(setting, [evenBorder(50), evenBorder(20)])(PLAN);
+  const both = setBorder(newBorderSet(1, 'rope'))(twice);
+  const fewer = setMap(setting, [evenBorder(50)])(both);
+  expect(Object.values(fewer.borderSets)).toEqual([SET]);
+  expect(lostBy(both, fewer)).toMatchObject({ borders: 1 });
+  expect(lostBy(both, both)).toBeNull();
+});
