@@ -8,6 +8,7 @@ import {
   newPlan,
   PLAN_KINDS,
   type PlanDiff,
+  type BorderSetRecord,
   type RowSetRecord,
   usualStages,
 } from '@gorse/core';
@@ -97,6 +98,14 @@ const ROW_SET: RowSetRecord = {
   stitch: { stitchesPerInch: 11, tieOff: 'short' },
 };
 
+const BORDER_SET: BorderSetRecord = {
+  ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
+  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 6, inner: 3 }, wish: 'alike', without: [] },
+  ...{ pinned: [{ side: 'top', count: 4 }], stitch: ROW_SET.stitch },
+};
+const border = (change: object): object => ({
+  ...{ kind: 'borderSets', id: 'b', before: null, after: { ...BORDER_SET, ...change } },
+});
 const rows = (change: object): object => ({ kind: 'rowSets', id: 'w', before: null, after: { ...ROW_SET, ...change } });
 
 describe('edits', () => {
@@ -118,11 +127,7 @@ describe('edits', () => {
       },
       placements: { id: 'p', regionId: 'block-1-1', recipeId: 'r', parts: 2, own: {} } as never,
       rowSets: ROW_SET,
-      borderSets: {
-        ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
-        ...{ stance: 'round', stretch: 'evenly', clear: { outer: 6, inner: 3 }, wish: 'alike', without: [] },
-        ...{ pinned: [{ side: 'top', count: 4 }], stitch: ROW_SET.stitch },
-      },
+      borderSets: BORDER_SET,
       landmarks: { id: 'l', name: 'chalk', cloth: { x: 1, y: 2 }, since: null } as never,
       touches: {
         id: 't',
@@ -163,6 +168,12 @@ describe('edits', () => {
     ['half a row', [rows({ numbers: { ...ROW_SET.numbers, rows: 2.5 } })], 'diff.0.after.numbers.rows'],
     ['rows joined in a way that is none', [rows({ join: { kind: 'glue', gap: 0 } })], 'diff.0.after.join.kind'],
     ['a shift of two repeats', [rows({ alternate: { look: 'same', shift: 2 } })], 'diff.0.after.alternate.shift'],
+    ['a border of no repeat', [border({ pinned: [{ side: 'top', count: 0 }] })], 'diff.0.after.pinned.0.count'],
+    ['a border of far too many', [border({ pinned: [{ side: 'top', count: 1e6 }] })], 'diff.0.after.pinned.0.count'],
+    ['a border of a side that is none', [border({ without: ['inside'] })], 'diff.0.after.without'],
+    ['corners worked in no known way', [border({ corners: 'knot' })], 'diff.0.after.corners'],
+    ['a border of no depth', [border({ fill: 0 })], 'diff.0.after.fill'],
+    ['a border clear of nothing known', [border({ clear: { outer: Infinity, inner: 0 } })], 'diff.0.after.clear.outer'],
     ['an exception of no row', [rows({ exceptions: [{ row: -1 }] })], 'diff.0.after.exceptions.0.row'],
     [
       'a patch with an odd id left out',

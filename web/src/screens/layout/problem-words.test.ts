@@ -1,14 +1,17 @@
 import { type PlanProblem, type PlanRecords, type Remedy, clothPoint } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
+import { newBorderSet, setBorder } from '../../document/borders.ts';
 import { newRecipe, placeRecipe } from '../../document/recipes.ts';
 import { newRowSet, rowSetOf, setRows } from '../../document/rows.ts';
 import { gridPlan } from '../../test/grid-plan.ts';
-import { mendWith, nameOf, remedyName, sentence } from './problem-words.ts';
+import { mendWith, nameOf, recordsOf, remedyName, sentence } from './problem-words.ts';
 
 const SET = { ...newRowSet('ripple', 9), exceptions: [{ row: 2, down: 9, along: 0, scale: 1, dropped: false }] };
 const RECIPE = newRecipe('kelp');
 const EMPTY = setRows(SET)(gridPlan({ border: 50 }));
-const PLAN: PlanRecords = placeRecipe(['block-1-1'], RECIPE)(EMPTY);
+const ROUND = newBorderSet(0, 'swell');
+const PLAN: PlanRecords = setBorder(ROUND)(placeRecipe(['block-1-1'], RECIPE)(EMPTY));
+const BORDER = { kind: 'borderSet', id: ROUND.id, side: null } as const;
 const [PLACEMENT] = Object.values(PLAN.placements);
 const ROWS = { kind: 'rowSet', id: SET.id, row: null } as const;
 const PATCH = { kind: 'placement', id: PLACEMENT!.id } as const;
@@ -31,6 +34,23 @@ describe('problems in words', () => {
     expect(said('wideGap', 254, ROWS)).toMatch(/^A gap of 10 in without a stitch/);
     for (const code of ['foldedFit', 'missingDesign', 'smallPatch', 'nothingToStitch', 'cannotRepeat'] as const)
       expect(said(code, 1)).toMatch(/^[A-Z].*\.$/);
+  });
+  it('are said of a border, by its sides', () => {
+    const side = { ...BORDER, side: 'left' } as const;
+    expect(nameOf(side, PLAN)).toBe('left border');
+    expect(said('muchStretch', -0.083, side)).toMatch(/^Repeats of left border are 8.3 % shorter than drawn/);
+    expect(said('outOfReach', 25.4, side)).toMatch(/^A repeat of left border is 1 in deeper than the reach/);
+    expect(said('borderOverPatch', 1, BORDER)).toBe('The border runs over 1 side that holds a design of its own.');
+    expect(said('noBorderRoom', 1, BORDER)).toMatch(/Keep less clear, or let the count follow/);
+  });
+  it('of a border are mended in it', () => {
+    const mended = (remedy: Remedy) => mendWith(remedy, BORDER)(PLAN).borderSets[BORDER.id];
+    expect(mended({ kind: 'leaveOutSides', sides: ['left', 'top'] })!.without).toEqual(['left', 'top']);
+    expect(mended({ kind: 'stitchesPerInch', stitchesPerInch: 13 })!.stitch.stitchesPerInch).toBe(13);
+    expect(mended({ kind: 'remove' })).toBeUndefined();
+    expect(mended({ kind: 'bridge' })).toEqual(PLAN.borderSets[BORDER.id]);
+    expect(remedyName({ kind: 'leaveOutSides', sides: ['left'] }, 'in16')).toBe('Leave that side out');
+    expect(recordsOf(BORDER, PLAN)).toBe(PLAN.borderSets);
   });
   it('know a patch whose placement is gone', () => {
     expect(nameOf({ kind: 'placement', id: 'gone' }, PLAN)).toBe('a patch');

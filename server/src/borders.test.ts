@@ -1,0 +1,45 @@
+import type { ErrorAnswer } from '@gorse/contract';
+import type { BorderSetRecord } from '@gorse/core';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import type { RunningApp } from './app.ts';
+import { added, apiOf, CLAMPED, shelf, startApp, startRun, TOP, TOUCHES } from './test/harness.ts';
+
+let app: RunningApp;
+let api: ReturnType<typeof apiOf>;
+beforeAll(async () => {
+  app = await startApp(60);
+  api = apiOf(app);
+});
+afterAll(() => app.close());
+
+const WAVE =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path d="M0 10C10 -10 20 -10 30 10S50 30 60 10"/></svg>';
+const borderSet = (designId: string): BorderSetRecord => ({
+  ...{ id: 'b', border: 0, designId, cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
+  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, pinned: [], wish: 'stretch', without: [] },
+  stitch: { stitchesPerInch: 8, tieOff: 'short' },
+});
+
+it('a border is kept, stitched side by side, drawn on the shelf, exported, and one at a time', async () => {
+  const { body: design } = await api<{ id: string }>('POST', '/designs?file=wave.svg', WAVE);
+  const { body: quilt } = await api<{ id: string }>('POST', '/quilts', { name: 'Bordered', ...TOP });
+  const edit = (revision: number, ...records: readonly BorderSetRecord[]) => ({
+    ...{ editId: `border-edit-${revision}`, baseRevision: revision, mark: 'border' },
+    diff: [
+      ...records.map((record) => added('borderSets', record)),
+      ...(revision === 0 ? TOUCHES.map((touch) => added('touches', touch)) : []),
+    ],
+  });
+  const address = `/quilts/${quilt.id}/edits`;
+  expect(await api('POST', address, edit(0, borderSet(design.id)))).toMatchObject({ status: 200 });
+  const twice = await api<ErrorAnswer>('POST', address, edit(1, { ...borderSet(design.id), id: 'c' }));
+  expect([twice.status, JSON.stringify(twice.body)]).toEqual([400, expect.stringContaining('A border has one set')]);
+
+  expect((await shelf(api)).find(({ id }) => id === quilt.id)!.picture).not.toBeNull();
+  await api('POST', `/quilts/${quilt.id}/advances`, CLAMPED);
+  const { status, body: run } = await startRun(api, quilt.id, 'borderSets.b.1');
+  expect([status, run.name, run.design]).toEqual([201, 'top border', 'wave']);
+  expect((await startRun(api, quilt.id, 'borderSets.b.900')).status).toBe(404);
+  const svg = await fetch(`http://127.0.0.1:${app.port}/api/quilts/${quilt.id}/export?format=svg&of=borderSets.b`);
+  expect(await svg.text()).toContain('<path');
+});

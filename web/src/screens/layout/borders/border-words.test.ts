@@ -1,0 +1,21 @@
+import type { BorderSide } from '@gorse/core';
+import { expect, it } from 'vitest';
+import { cornerName, isTaken, signed, stretchWords } from './border-words.ts';
+
+const side = (name: BorderSide['side'], stretch: number): BorderSide => ({ side: name, count: 4, stretch });
+
+it('says what sides are stretched by, those alike together', () => {
+  expect([0.0123, -0.0004, -0.05].map(signed)).toEqual(['+1.2 %', '0 %', '−5 %']);
+  const sides = [side('top', 0.012), side('right', -0.004), side('bottom', 0.0121), side('left', -0.004)];
+  expect(stretchWords(sides)).toBe('top, bottom +1.2 %; right, left −0.4 %');
+  expect(stretchWords(sides.map((one) => ({ ...one, stretch: 0 })))).toBe('all sides 0 %');
+});
+
+it('tells ways apart by their corners and size', () => {
+  const way = { corners: 'deadEnd', through: 'ends', fill: 0.8 } as const;
+  expect(cornerName(way)).toBe('top and bottom run through');
+  expect(isTaken(way, { ...way, fill: 0.8 + 1e-9 })).toBe(true);
+  expect(isTaken(way, { ...way, through: 'sides' })).toBe(false);
+  // Only of strips that stop dead it matters which run through.
+  expect(isTaken({ ...way, corners: 'mitre' }, { ...way, corners: 'mitre', through: 'sides' })).toBe(true);
+});
