@@ -127,7 +127,7 @@ export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, markedPatches, measuredShape, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { Piece } from './plan/piece.ts';
 export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
-export { piecesOf, piecesOfRecord, totalsOf } from './plan/pieces.ts';
+export { piecesOf, piecesOfRecord } from './plan/pieces.ts';
 export { MOST_OUTLINES, type OutlineRule } from './plan/outline-strokes.ts';
 export { arrangedDesign, layInPatch, linesOnCloth } from './plan/pipeline.ts';
 export {
@@ -152,7 +152,7 @@ export { resolvedRows } from './plan/row-pieces.ts';
 export { seamAt } from './plan/seam-at.ts';
 export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
 export { type NamedTarget, pieceTargets } from './plan/targets.ts';
-export { sewingOf, stitchStrokes, type StitchRule, type Totals } from './plan/stitch-strokes.ts';
+export { sewingOf, stitchStrokes, type StitchRule, type Totals, totalsInTurn } from './plan/stitch-strokes.ts';
 export {
   applyDiff,
   type Change,

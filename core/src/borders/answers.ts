@@ -1,14 +1,14 @@
 import { type BorderLook, type BorderSet, type BorderStretch, type BorderWish, THROUGHS } from './border-set.ts';
 import { type BorderDesigns, borderTask, type BorderTask } from './border-task.ts';
+import { scaleOf } from './motif.ts';
 import type { BorderRoom } from './room.ts';
 import { type BorderCounts, bestCounts } from './solve-border.ts';
-import { depthsOf } from './strips.ts';
 
 /** One way to work a border. */
 export interface BorderWay extends BorderLook {
   readonly task: BorderTask;
   readonly counts: BorderCounts;
-  /** Of the drawn size, across the first strip. */
+  /** Of the drawn size, where the strip is thinnest. */
   readonly scale: number;
 }
 
@@ -51,7 +51,7 @@ function sizesFor(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: 
   const way = (fill: number): BorderWay | null => wayOf(room, designs, asked, { ...look, fill });
   const whole = way(1);
   if (!whole) return [];
-  const drawn = 1 / scaleOf(whole.task, room);
+  const drawn = 1 / whole.scale;
   const measure = ({ counts }: BorderWay): number => (asked.wish === 'alike' ? counts.spread : counts.worst);
   const [least] = SMALLER.flatMap((fill) => way(fill) ?? []).sort((a, b) => measure(a) - measure(b));
   return [
@@ -61,19 +61,15 @@ function sizesFor(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: 
   ].filter((one) => one !== null);
 }
 
-/** Of the drawn size, where the strip is thinnest, when it takes up all of it. */
-function scaleOf({ sides }: BorderTask, room: BorderRoom): number {
-  const depths = depthsOf(room);
-  return Math.min(...sides.map(({ strip, motif: { box } }) => depths[strip.side] / (box.maxY - box.minY)));
-}
-
 /** One way with its best counts; null where a side has no room for one repeat. */
 export function wayOf(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: BorderLook): BorderWay | null {
   const task = borderTask(room, designs, asked, look);
   const tasks = task?.sides.map((one) => one.task) ?? [];
   const counts = bestCounts(tasks, stretchAt(look.corners, asked.stretch), asked.wish, asked.pinned);
   const { corners, through, fill } = look;
-  return task && counts && { ...{ corners, through, fill }, task, counts, scale: look.fill * scaleOf(task, room) };
+  if (!task || !counts) return null;
+  const scale = Math.min(...task.sides.map(({ strip, motif }) => scaleOf(motif, strip, fill)));
+  return { corners, through, fill, task, counts, scale };
 }
 
 /** At a mitre lines meet only where all repeats are stretched alike. */

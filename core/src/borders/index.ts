@@ -15,4 +15,3 @@ export {
   THROUGHS,
 } from './border-set.ts';
 export type { BorderSide } from './solve-border.ts';
-export { borderRoom } from './room.ts';

@@ -1,8 +1,8 @@
-import { type Side, SIDES } from '../cloth/border.ts';
+import { type Box, type Side, SIDES } from '../cloth/border.ts';
 import { type Affine, type AffineMap, mapBetween } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import type { CornerSchool, Through } from './border-set.ts';
-import type { BorderRoom, Box } from './room.ts';
+import type { BorderRoom } from './room.ts';
 
 /** One side of a border, as far as repeats run: x from its beginning clockwise round the quilt, y from its outer edge in; mm. */
 export interface Strip {

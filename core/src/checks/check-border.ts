@@ -1,4 +1,5 @@
-import { borderPatchId, SIDES } from '../cloth/border.ts';
+import type { BorderWay } from '../borders/answers.ts';
+import { borderPatchId, type Side, SIDES } from '../cloth/border.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
@@ -9,6 +10,7 @@ import type { Plan } from '../plan/evaluate.ts';
 import { pieceRef } from '../plan/piece-ref.ts';
 import { piecesOfRecord } from '../plan/pieces.ts';
 import { quiltOf } from '../plan/plan-document.ts';
+import type { BorderSetRecord } from '../plan/records.ts';
 import type { PlanProblem } from '../problems.ts';
 import { tooSharp } from './too-sharp.ts';
 
@@ -19,78 +21,66 @@ const MUCH = 0.05;
 export function checkBorder(plan: Plan, id: string): PlanProblem[] {
   const set = plan.records.borderSets[id];
   if (!set) return [];
-  const { map, machine, loading } = quiltOf(plan.records);
-  const whole = (rest: Pick<PlanProblem, 'code' | 'remedy'>): PlanProblem => ({
-    subject: { kind: 'borderSet', id, side: null },
-    severity: 'mend',
-    at: clothPoint(map.size.width / 2, map.size.length / 2),
-    amount: 1,
-    ...rest,
-  });
+  const { size } = quiltOf(plan.records).map;
+  const about = { subject: { kind: 'borderSet', id, side: null }, amount: 1 } as const;
+  const whole = { ...about, severity: 'mend', at: clothPoint(size.width / 2, size.length / 2) } as const;
   const way = plan.get(solvedBorder, id);
-  if (way === undefined) return [whole({ code: 'missingDesign', remedy: { kind: 'remove' } })];
-  if (way === null) return [whole({ code: 'noBorderRoom', remedy: null })];
-  const laid = plan.get(laidBorder, id) ?? [];
-  if (!laid.some(({ lines }) => lines.length > 0))
-    return [whole({ code: 'nothingToStitch', remedy: { kind: 'remove' } })];
-
-  const middleOf = new Map(
-    way.task.sides.map(({ strip: { side, length, depth, toCloth } }): [typeof side, ClothPoint] => [
-      side,
-      applyToPoint(toCloth, { x: length / 2, y: depth / 2 }),
-    ]),
-  );
-  const at = (side: (typeof SIDES)[number]): ClothPoint => middleOf.get(side) ?? clothPoint(0, 0);
-  const worked = way.counts.sides.filter(({ side }) => !set.without.includes(side));
-  const stretched = worked.flatMap(({ side, stretch: amount }): PlanProblem[] => {
-    if (Math.abs(amount) <= MUCH || set.stretch !== 'evenly') return [];
-    return [
-      {
-        subject: { kind: 'borderSet', id, side },
-        code: 'muchStretch',
-        severity: 'know',
-        at: at(side),
-        amount,
-        remedy: null,
-      },
-    ];
-  });
-
-  const deepest = borderBands(plan, id, loading)
-    .map((band) => ({ ...band, amount: band.bottom - band.top - usableReach(machine.frame, band.top) }))
-    .sort((a, b) => b.amount - a.amount)[0];
-  const deep = (deepest && deepest.amount > 0 ? [deepest] : []).map(({ id: piece, amount }): PlanProblem => {
-    const side = sideOfPart(pieceRef(piece)!.part);
-    return {
-      subject: { kind: 'borderSet', id, side },
-      code: 'outOfReach',
-      severity: 'mend',
-      at: at(side),
-      amount,
-      remedy: null,
-    };
-  });
-
-  const filled = filledSides(plan, set.border).filter(({ side }) => worked.some((one) => one.side === side));
-  const over = filled.slice(0, 1).map(({ place }): PlanProblem => ({
-    subject: { kind: 'borderSet', id, side: null },
-    ...{ code: 'borderOverPatch', severity: 'know', at: place, amount: filled.length },
-    remedy: { kind: 'leaveOutSides', sides: filled.map(({ side }) => side) },
-  }));
+  if (way === undefined) return [{ ...whole, code: 'missingDesign', remedy: { kind: 'remove' } }];
+  if (way === null) return [{ ...whole, code: 'noBorderRoom', remedy: null }];
+  if (!plan.get(laidBorder, id)?.some(({ lines }) => lines.length > 0))
+    return [{ ...whole, code: 'nothingToStitch', remedy: { kind: 'remove' } }];
   const sharp = plan.get(piecesOfRecord, { source: 'borderSets', record: id }).flatMap((piece) => piece.sharp);
-  const blunt =
-    sharp.length === 0
-      ? []
-      : [{ subject: { kind: 'borderSet', id, side: null }, ...tooSharp(sharp, set.stitch) } as const];
-  return [...stretched, ...deep, ...over, ...blunt];
+  return [
+    ...muchStretched(set, way),
+    ...tooDeep(plan, id, way),
+    ...overPatches(plan, set),
+    ...(sharp.length > 0 ? [{ ...about, ...tooSharp(sharp, set.stitch) }] : []),
+  ];
 }
 
-/** Sides of a border whose patch holds a design of its own. */
-function filledSides({ records }: Plan, border: number) {
+/** The middle of a side. */
+function middleOf({ task }: BorderWay, side: Side): ClothPoint {
+  const { length, depth, toCloth } = task.sides.find(({ strip }) => strip.side === side)!.strip;
+  return applyToPoint(toCloth, { x: length / 2, y: depth / 2 });
+}
+
+const muchStretched = ({ id, stretch, without }: BorderSetRecord, way: BorderWay): PlanProblem[] =>
+  way.counts.sides
+    .filter((one) => stretch === 'evenly' && !without.includes(one.side) && Math.abs(one.stretch) > MUCH)
+    .map(({ side, stretch: amount }) => ({
+      ...{ subject: { kind: 'borderSet', id, side }, code: 'muchStretch', severity: 'know' },
+      ...{ at: middleOf(way, side), amount, remedy: null },
+    }));
+
+/** The repeat that is farthest beyond what a pass can hold. */
+function tooDeep(plan: Plan, id: string, way: BorderWay): PlanProblem[] {
+  const { machine, loading } = quiltOf(plan.records);
+  const [deepest] = borderBands(plan, id, loading)
+    .map((band) => ({ piece: band.id, amount: band.bottom - band.top - usableReach(machine.frame, band.top) }))
+    .sort((a, b) => b.amount - a.amount);
+  if (!deepest || deepest.amount <= 0) return [];
+  const side = sideOfPart(pieceRef(deepest.piece)!.part);
+  return [
+    {
+      ...{ subject: { kind: 'borderSet', id, side }, code: 'outOfReach', severity: 'mend' },
+      ...{ at: middleOf(way, side), amount: deepest.amount, remedy: null },
+    },
+  ];
+}
+
+/** Sides whose patch holds a design of its own. */
+function overPatches({ records }: Plan, { id, border, without }: BorderSetRecord): PlanProblem[] {
   const held = new Set(Object.values(records.placements).map(({ regionId }) => regionId));
-  return SIDES.flatMap((side) => {
+  const filled = SIDES.flatMap((side) => {
     const region = records.regions[borderPatchId(border, side)];
-    if (!region || !held.has(region.id)) return [];
-    return [{ side, place: cornerMean(outlineOf(region.shape)) }];
+    return region && held.has(region.id) && !without.includes(side) ? [{ side, region }] : [];
   });
+  if (!filled[0]) return [];
+  return [
+    {
+      ...{ subject: { kind: 'borderSet', id, side: null }, code: 'borderOverPatch', severity: 'know' },
+      ...{ at: cornerMean(outlineOf(filled[0].region.shape)), amount: filled.length },
+      remedy: { kind: 'leaveOutSides', sides: filled.map(({ side }) => side) },
+    },
+  ];
 }

@@ -48,11 +48,11 @@ export const borderName = (borders: readonly Border[], i: number): ((side: Side)
 const ordinal = (borders: readonly Border[], i: number): string => (borders.length === 1 ? '' : ` ${i + 1}`);
 
 /** What some insets leave of a top: its corners. */
-const boxOf = ({ width, length }: Size, { top, right, bottom, left }: Insets) => ({
+export const boxOf = ({ width, length }: Size, { top, right, bottom, left }: Insets) => ({
   ...{ x0: left, y0: top },
   ...{ x1: width - right, y1: length - bottom },
 });
-type Box = ReturnType<typeof boxOf>;
+export type Box = Readonly<ReturnType<typeof boxOf>>;
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;
 

@@ -22,19 +22,27 @@ const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, loading: 
 /** A record that pieces come of. */
 export type Maker = Pick<PieceRef, 'source' | 'record'>;
 
-/** All of them, in the order that pieces are listed in; but for those of one kind where others are to stand in their place. */
-export const makersOf = ({ records }: Pick<Plan, 'records'>, without?: PieceSource): Maker[] =>
-  PIECE_SOURCES.filter((source) => source !== without).flatMap((source) =>
-    Object.keys(records[source]).map((record) => ({ source, record })),
-  );
+/** All of them, in the order that pieces are listed in. */
+export const makersOf = ({ records }: Pick<Plan, 'records'>): Maker[] =>
+  PIECE_SOURCES.flatMap((source) => Object.keys(records[source]).map((record) => ({ source, record })));
 
 const bandsOfRecord = settling((plan: Plan, { source, record, loading }: Maker & { readonly loading: Loading }) =>
   BANDS[source](plan, record, loading),
 );
 
-/** All bands of the quilt when it is loaded so. */
-export const bandsOf = (plan: Plan, loading: Loading, without?: PieceSource): readonly PieceBand[] =>
-  makersOf(plan, without).flatMap(({ source, record }) => plan.get(bandsOfRecord, { source, record, loading }));
+/** A change of a record isn't one of what records there are. */
+const makersThere = settling((plan: Plan) => makersOf(plan));
+
+/** All bands of the quilt when it is loaded so; but for makers in whose place others are to stand. */
+export const bandsOf = (
+  plan: Plan,
+  loading: Loading,
+  isReplaced: (maker: Maker) => boolean = () => false,
+): readonly PieceBand[] =>
+  plan
+    .get(makersThere, null)
+    .filter((maker) => !isReplaced(maker))
+    .flatMap(({ source, record }) => plan.get(bandsOfRecord, { source, record, loading }));
 
 /** y of the patch corners as the quilt is loaded: what the cloth itself has to line up on. */
 const cornerHeights = (plan: Plan, loading: Loading): readonly number[] => {

@@ -2,15 +2,16 @@ import { type BorderWay, borderWays } from '../borders/answers.ts';
 import { layBorder } from '../borders/lay-border.ts';
 import type { BorderSide } from '../borders/solve-border.ts';
 import type { Loading } from '../cloth/loading.ts';
-import { inOneGo } from '../geometry/in-one-go.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { bandsOf, passesOfBands } from './bands.ts';
 import { askedOf, bandsOfElements, designsOf, roomOf } from './border-bands.ts';
+import { groupsOf, strokesOfGroup } from './border-pieces.ts';
 import type { Plan } from './evaluate.ts';
 import { quiltOf } from './plan-document.ts';
 import type { BorderSetRecord } from './records.ts';
-import { sewingOf, stitchStrokes, type Totals } from './stitch-strokes.ts';
-import { strokesOfDesign } from './stroke.ts';
+import { rowPasses } from './resolve-rows.ts';
+import { sewingOf, stitchStrokes, type Totals, totalsInTurn } from './stitch-strokes.ts';
+import { linesOf } from './stroke.ts';
 
 /** What ways are worked out for: what was taken of them doesn't matter. */
 export type AskedBorder = Omit<BorderSetRecord, 'corners' | 'through' | 'fill' | 'without'>;
@@ -23,7 +24,6 @@ export function askedBorder({ corners, through, fill, without, ...asked }: Borde
 export interface BorderChoice extends Pick<BorderWay, 'corners' | 'through' | 'fill' | 'scale'> {
   /** Of each side that there is. */
   readonly sides: readonly BorderSide[];
-  readonly worst: number;
   readonly totals: Totals;
   /** Passes of the whole quilt with it. */
   readonly passes: number;
@@ -36,17 +36,20 @@ export function borderChoices(plan: Plan, asked: AskedBorder, loading: Loading):
   const room = roomOf(plan, asked);
   if (!designs || !room) return [];
   const quilt = quiltOf(plan.records);
-  const others = bandsOf(plan, loading, 'borderSets');
-  return borderWays(room, designs, askedOf(plan, asked)).map((way) => {
+  const others = bandsOf(plan, loading, ({ source, record }) => source === 'borderSets' && record === asked.id);
+  const choices = borderWays(room, designs, askedOf(plan, asked)).map((way): BorderChoice => {
     const elements = layBorder(way, asked.stretch);
-    const lines = inOneGo(elements.flatMap((element) => element.lines));
     const bands = bandsOfElements(plan, asked.id, elements, loading);
+    const passes = passesOfBands(plan, loading, [...others, ...bands]);
+    const strokes = groupsOf(asked.id, elements, rowPasses(bands, passes)).map(strokesOfGroup);
     return {
-      ...{ corners: way.corners, through: way.through, fill: way.fill, scale: way.scale, lines },
+      ...{ corners: way.corners, through: way.through, fill: way.fill, scale: way.scale },
       sides: way.counts.sides,
-      worst: way.counts.worst,
-      totals: stitchStrokes(strokesOfDesign(lines), asked.stitch, sewingOf(quilt)).totals,
-      passes: passesOfBands(plan, loading, [...others, ...bands]).passes.length,
+      totals: totalsInTurn(strokes.map((group) => stitchStrokes(group, asked.stitch, sewingOf(quilt)).totals)),
+      passes: passes.passes.length,
+      lines: strokes.flatMap(linesOf),
     };
   });
+  // Where lines are cut is known only once they are parted in passes.
+  return asked.wish === 'cuts' ? choices.sort((a, b) => a.totals.cuts - b.totals.cuts) : choices;
 }

@@ -76,10 +76,17 @@ describe('answers for a border', () => {
     const choices = borderChoices(at(), askedBorder({ ...SET, cornerDesignId: 'turn' }), 'upright');
     // Two ways to stop dead, pinwheel, mitre and corner design, as deep as the strip and less: the best eight.
     expect(choices).toHaveLength(8);
-    expect(choices.map(({ worst }) => worst)).toEqual(choices.map(({ worst }) => worst).toSorted((a, b) => a - b));
+    const worst = choices.map(({ sides }) => Math.max(...sides.map(({ stretch }) => Math.abs(stretch))));
+    expect(worst).toEqual(worst.toSorted((a, b) => a - b));
     expect(choices.every(({ totals, passes }) => totals.seconds > 60 && passes > 1)).toBe(true);
     const cuts = borderChoices(at(), askedBorder({ ...SET, cornerDesignId: 'turn', wish: 'cuts' }), 'upright');
-    expect([cuts[0]!.corners, cuts[0]!.totals.cuts]).toEqual(['cornerDesign', 0]);
+    // All round is one line, parted where passes end: twice on each side, as the pieces are.
+    expect([cuts[0]!.corners, cuts[0]!.totals.cuts]).toEqual(['cornerDesign', 4]);
+    const pieced = pieces(at({ corners: 'cornerDesign', cornerDesignId: 'turn', fill: cuts[0]!.fill }));
+    expect(pieced).toHaveLength(5);
+    expect(cuts.map(({ totals }) => totals.cuts)).toEqual(
+      cuts.map(({ totals }) => totals.cuts).toSorted((a, b) => a - b),
+    );
     const pinned = borderChoices(at(), askedBorder({ ...SET, pinned: [{ side: 'top', count: 6 }] }), 'upright');
     expect(new Set(pinned.map(({ sides }) => sides[0]!.count))).toEqual(new Set([6]));
     expect(borderChoices(at(), askedBorder({ ...SET, border: 3 }), 'upright')).toEqual([]);

@@ -1,20 +1,19 @@
 import type { BorderElement } from '../borders/lay-border.ts';
 import { borderName } from '../cloth/border.ts';
 import { inOneGo } from '../geometry/in-one-go.ts';
-import { clothPoint, distance } from '../geometry/point.ts';
-import { boxRingIn } from '../geometry/polygon.ts';
-import { boundsOf, pointOf } from '../geometry/polyline.ts';
+import { distance } from '../geometry/point.ts';
+import { pointOf } from '../geometry/polyline.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
 import { passesOf } from './bands.ts';
 import { borderBands, elementRef, laidBorder } from './border-bands.ts';
 import type { Plan } from './evaluate.ts';
-import type { Piece } from './piece.ts';
+import { type Piece, pieceOverTop } from './piece.ts';
 import { pieceId } from './piece-ref.ts';
-import { AS_LAID, type Laid, sewOnCloth } from './pipeline.ts';
+import { AS_LAID, type Laid } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import { rowPasses } from './resolve-rows.ts';
 import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
-import { strokesOfDesign } from './stroke.ts';
+import { type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** A border set is a piece for each side, or for each stretch of one that is stitched in one pass; where lines go on round a corner they are one. */
 export function borderPieces(plan: Plan, id: string): Piece[] {
@@ -22,37 +21,31 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
   const elements = plan.get(laidBorder, id);
   if (!set || !elements) return [];
   const quilt = quiltOf(plan.records);
-  const passes = rowPasses(borderBands(plan, id, quilt.loading), plan.get(passesOf, null));
-  const passOf = (element: BorderElement): number | undefined => passes.get(pieceId(elementRef(id, element)));
-  return groupsOf(elements, passOf).map((group): Piece => {
-    const lines = inOneGo(group.flatMap((element) => element.lines));
-    const laid: Laid = { strokes: strokesOfDesign(lines), toCloth: AS_LAID };
-    const box = boundsOf(lines);
-    const ref = elementRef(id, group[0]!);
-    return {
-      ...sewOnCloth(laid, stitchStrokes(laid.strokes, set.stitch, sewingOf(quilt))),
-      laid,
-      ref,
-      id: pieceId(ref),
-      name: nameOf(group, elements, borderName(quilt.map.borders, set.border)),
-      designId: set.designId,
-      regionId: null,
-      recipeId: null,
-      outline: box ? boxRingIn(box, clothPoint) : [],
-      rule: set.stitch,
-      warp: null,
-      exactAt: [],
-      corners: [],
-      isRow: false,
-    };
+  const bands = borderBands(plan, id, quilt.loading);
+  const name = borderName(quilt.map.borders, set.border);
+  return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
+    const laid: Laid = { strokes: strokesOfGroup(group), toCloth: AS_LAID };
+    return pieceOverTop(
+      {
+        laid,
+        ref: elementRef(id, group[0]!),
+        name: nameOf(group, elements, name),
+        designId: set.designId,
+        rule: set.stitch,
+        isRow: false,
+      },
+      stitchStrokes(laid.strokes, set.stitch, sewingOf(quilt)),
+    );
   });
 }
 
-/** What follows each other in one pass, on one side or round a corner where the line goes on. */
-function groupsOf(
+/** What is stitched in one go: all that follows in one pass, on one side or round a corner where the line goes on. @param passes by the elements' ids */
+export function groupsOf(
+  id: string,
   elements: readonly BorderElement[],
-  passOf: (element: BorderElement) => number | undefined,
-): BorderElement[][] {
+  passes: ReadonlyMap<string, number>,
+): readonly (readonly BorderElement[])[] {
+  const passOf = (element: BorderElement): number | undefined => passes.get(pieceId(elementRef(id, element)));
   const groups: BorderElement[][] = [];
   for (const element of elements) {
     if (element.lines.length === 0) continue;
@@ -65,6 +58,9 @@ function groupsOf(
   }
   return groups;
 }
+
+export const strokesOfGroup = (group: readonly BorderElement[]): Stroke[] =>
+  strokesOfDesign(inOneGo(group.flatMap((element) => element.lines)));
 
 const meet = (before: BorderElement, after: BorderElement): boolean =>
   distance(pointOf(before.lines.at(-1)!, -1), pointOf(after.lines[0]!, 0)) <= JOIN_DISTANCE;

@@ -1,8 +1,10 @@
 import type { Warp } from '../fit/warp.ts';
-import type { ClothPoint } from '../geometry/point.ts';
-import type { PieceRef } from './piece-ref.ts';
-import type { Laid, Sewn } from './pipeline.ts';
-import type { StitchRule } from './stitch-strokes.ts';
+import { type ClothPoint, clothPoint } from '../geometry/point.ts';
+import { boxRingIn } from '../geometry/polygon.ts';
+import { boundsOf } from '../geometry/polyline.ts';
+import { pieceId, type PieceRef } from './piece-ref.ts';
+import { type Laid, sewOnCloth, type Sewn } from './pipeline.ts';
+import type { Stitched, StitchRule } from './stitch-strokes.ts';
 
 /** What is stitched in one go, all on the planned cloth. */
 export interface Piece extends Sewn {
@@ -29,4 +31,24 @@ export interface Piece extends Sewn {
   readonly corners: readonly string[];
   /** Stitched along the poles from end to end, so that a slip sideways would show. */
   readonly isRow: boolean;
+}
+
+/** A piece that no patch holds: it takes up the box of its stitches. */
+export function pieceOverTop(
+  about: Pick<Piece, 'ref' | 'name' | 'designId' | 'laid' | 'rule' | 'isRow'>,
+  stitched: Stitched,
+): Piece {
+  const sewn = sewOnCloth(about.laid, stitched);
+  const box = boundsOf(sewn.needle);
+  return {
+    ...sewn,
+    ...about,
+    id: pieceId(about.ref),
+    regionId: null,
+    recipeId: null,
+    outline: box ? boxRingIn(box, clothPoint) : [],
+    warp: null,
+    exactAt: [],
+    corners: [],
+  };
 }

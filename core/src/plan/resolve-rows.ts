@@ -9,7 +9,7 @@ import type { Laid } from './pipeline.ts';
 import { passOf, type QuiltPasses } from './quilt-passes.ts';
 import type { QuiltRecord, RowSetRecord } from './records.ts';
 import type { PlacedBed } from './row-bed.ts';
-import { NO_TOTALS, sewingOf, type Stitched, stitchStrokes, sumTotals, type Totals } from './stitch-strokes.ts';
+import { sewingOf, type Stitched, stitchStrokes, type Totals, totalsInTurn } from './stitch-strokes.ts';
 import { moveStrokes, type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** One row worked out. Lengths as they will measure on the finished quilt, from the upper edge of the area. */
@@ -123,9 +123,7 @@ export function resolveRows(
     period: kinds.first.period,
     hang: Math.max(0, ...[...new Set(laid.map((row) => row.shape))].map((shape) => hangOf(shape, placed.bed))),
     passes: new Set(passes.values()).size,
-    totals: sewnGroups
-      .map(({ group }) => group.stitched.totals)
-      .reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, sewnGroups.length - 1) }),
+    totals: totalsInTurn(sewnGroups.map(({ group }) => group.stitched.totals)),
     bobbinChanges: bobbinChanges(
       rows.map((row) => row.totals.thread),
       quilt.machine.bobbin,

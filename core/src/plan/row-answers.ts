@@ -30,7 +30,7 @@ export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowC
   if (!design || !kinds) return [];
   const placed = rowBed(plan.records, asked.area, loading);
   const quilt = quiltOf(plan.records);
-  const others = bandsOf(plan, loading, 'rowSets');
+  const others = bandsOf(plan, loading, ({ source }) => source === 'rowSets');
   return rankedAnswers(kinds, placed.bed.length, { ...asked.wish, last: asked.last }).flatMap((answer) => {
     const numbers = { rows: answer.rows, scale: answer.scale, clearance: answer.clearance, margin: answer.margin };
     const set: RowSetRecord = { ...asked, numbers, pins: [], exceptions: [] };

@@ -1,11 +1,6 @@
-import { clothPoint } from '../geometry/point.ts';
-import { boxRingIn } from '../geometry/polygon.ts';
-import { boundsOf } from '../geometry/polyline.ts';
 import { passesOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
-import type { Piece } from './piece.ts';
-import { pieceId } from './piece-ref.ts';
-import { sewOnCloth } from './pipeline.ts';
+import { type Piece, pieceOverTop } from './piece.ts';
 import { quiltOf } from './plan-document.ts';
 import { type ResolvedRows, resolveRows, rowBands, rowPasses, rowRef, rowsName } from './resolve-rows.ts';
 import { laidRows } from './row-bands.ts';
@@ -22,25 +17,17 @@ export function resolvedRows(plan: Plan, id: string): ResolvedRows | null | unde
 export function rowPieces(plan: Plan, id: string): Piece[] {
   const set = plan.records.rowSets[id];
   if (!set) return [];
-  return (plan.get(resolvedRows, id)?.groups ?? []).map(({ rows, stitched, ...laid }): Piece => {
-    const sewn = sewOnCloth(laid, stitched);
-    const box = boundsOf(sewn.needle);
-    const ref = rowRef(id, rows[0]!);
-    return {
-      ...sewn,
-      laid,
-      ref,
-      id: pieceId(ref),
-      name: rowsName(rows),
-      designId: set.designId,
-      regionId: null,
-      recipeId: null,
-      outline: box ? boxRingIn(box, clothPoint) : [],
-      rule: set.stitch,
-      warp: null,
-      exactAt: [],
-      corners: [],
-      isRow: true,
-    };
-  });
+  return (plan.get(resolvedRows, id)?.groups ?? []).map(({ rows, stitched, ...laid }) =>
+    pieceOverTop(
+      {
+        laid,
+        ref: rowRef(id, rows[0]!),
+        name: rowsName(rows),
+        designId: set.designId,
+        rule: set.stitch,
+        isRow: true,
+      },
+      stitched,
+    ),
+  );
 }

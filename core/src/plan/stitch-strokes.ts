@@ -35,6 +35,10 @@ export const sumTotals = (a: Totals, b: Totals): Totals => ({
   thread: a.thread + b.thread,
 });
 
+/** Of what is stitched one after another: a cut between each and the next. */
+export const totalsInTurn = (each: readonly Totals[]): Totals =>
+  each.reduce(sumTotals, { ...NO_TOTALS, cuts: Math.max(0, each.length - 1) });
+
 /** Strokes stitched, in the space of the strokes. */
 export interface Stitched {
   /** Needle points with tie-offs; one line a stroke. */

@@ -6,7 +6,7 @@ import type { Ground, Tool } from '../tools/hand.ts';
 import { type Size, type View, zoomView } from '../tools/view.ts';
 import { Rulers, RULER } from './rulers.tsx';
 import { useHand } from './use-hand.ts';
-import { carriedFrom, type Looked, useView, type Window } from './use-view.ts';
+import { carriedFrom, type Looked, useView, type Pane } from './use-view.ts';
 
 interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow' | 'atTop'>> {
   readonly bounds: Bounds;
@@ -16,7 +16,7 @@ interface Props<P extends Point> extends Partial<Pick<Looked, 'focus' | 'follow'
   /** The cloth itself, on a canvas of its own: what changes above it doesn't draw it again. */
   readonly ground: (view: View) => ReactNode;
   /** What lies on it, as an element that is drawn elsewhere. */
-  readonly thread?: (on: Window) => ReactNode;
+  readonly thread?: (on: Pane) => ReactNode;
   readonly children?: (view: View) => ReactNode;
   /** What moves by itself, on a canvas of its own above all others. */
   readonly moving?: (view: View) => ReactNode;

@@ -58,7 +58,7 @@ function useSettled(view: View | null): View | null {
 }
 
 /** A canvas of a size, px, and how the cloth lies on it. */
-export interface Window extends Size {
+export interface Pane extends Size {
   readonly view: View;
 }
 

@@ -36,8 +36,9 @@ async function work(): Promise<void> {
       await planner.teach(usePlan.getState().records);
       asked = usePlan.getState().records;
       if (asked === EMPTY_RECORDS) {
-        usePlanned.setState(NOTHING);
+        // First: what is shown of it is drawn anew.
         await planner.now().forgetAll();
+        usePlanned.setState(NOTHING);
         more = false;
       } else {
         const changed = await planner.of(asked).changed(BUDGET, looked());

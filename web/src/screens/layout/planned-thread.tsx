@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { carriedFrom, type Window } from '../../canvas/use-view.ts';
+import { carriedFrom, type Pane } from '../../canvas/use-view.ts';
 import { useIsMoving } from '../../document/proposal.ts';
 import { planner } from '../../planning-worker/link.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
@@ -14,7 +14,7 @@ export function PlannedThread({
   without = null,
   opacity = 1,
 }: {
-  readonly on: Window;
+  readonly on: Pane;
   readonly without?: string | null;
   readonly opacity?: number;
 }) {
@@ -60,7 +60,10 @@ function makePicture(canvas: () => HTMLCanvasElement | null) {
     try {
       const bitmap = await planner.now().picture(look);
       const element = canvas();
-      if (!element) return;
+      if (!element) {
+        bitmap.close();
+        return;
+      }
       element.width = bitmap.width;
       element.height = bitmap.height;
       element.style.width = `${look.width}px`;

@@ -55,5 +55,5 @@ const SHORT = 18;
 /** A few names in one short line, or how many they are. */
 function said(names: readonly string[]): string {
   const text = names.length <= 2 ? names.join(', ') : `${names[0]!} … ${names.at(-1)!}`;
-  return text.length <= SHORT || names.length === 1 ? text : counted(names.length, 'piece');
+  return text.length <= SHORT ? text : counted(names.length, 'piece');
 }

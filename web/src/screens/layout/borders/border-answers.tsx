@@ -1,16 +1,13 @@
 import { BORDER_WISHES, type BorderSetRecord, counted, formatDuration, trimmed } from '@gorse/core';
-import { Button, Chip, Group, Loader, Stack, Text, UnstyledButton } from '@mantine/core';
-import { memo, useState } from 'react';
+import { Chip, Group, Loader, Text } from '@mantine/core';
+import { memo } from 'react';
 import { changeBorder } from '../../../document/borders.ts';
 import { edit } from '../../../document/plan-store.ts';
 import type { ShownBorderChoice } from '../../../planning-worker/border-planner.ts';
 import { atStart } from '../../../ui/words.ts';
-import { TopThumb } from '../top-thumb.tsx';
+import { AnswerTiles } from '../answer-tiles.tsx';
 import { cornerName, isTaken, stretchWords, WISHES } from './border-words.ts';
 import { useBorderChoices } from './use-border-choices.ts';
-
-/** Answers that are shown at once. */
-const FEW = 3;
 
 /** What matters on a border, and the ranked answers to it. */
 export const BorderAnswers = ({ set }: { readonly set: BorderSetRecord }) => (
@@ -65,7 +62,6 @@ const AnswerList = memo(function AnswerList({
   /** They are of the border as it is now. */
   readonly current: boolean;
 }) {
-  const [all, setAll] = useState(false);
   if (choices.length === 0)
     return (
       <Text mt="sm" role="alert">
@@ -73,66 +69,30 @@ const AnswerList = memo(function AnswerList({
       </Text>
     );
   return (
-    <Stack
-      gap={6}
-      mt="sm"
-      role="group"
-      aria-label="Answers, best first"
-      aria-busy={!current}
-      style={current ? {} : { opacity: 0.6 }}
-    >
-      {choices.slice(0, all ? undefined : FEW).map((choice, i) => (
-        <Answer
-          key={`${cornerName(choice)} ${choice.fill}`}
-          choice={choice}
-          best={i === 0}
-          taken={isTaken(taken, choice)}
-          onTake={() => {
-            const { corners, through, fill } = choice;
-            edit('answer', changeBorder(id, { corners, through, fill }));
-          }}
-        />
-      ))}
-      {choices.length > FEW && (
-        <Button size="compact-sm" variant="subtle" onClick={() => setAll(!all)}>
-          {all ? 'Show the best three' : `Show ${choices.length - FEW} more`}
-        </Button>
-      )}
-    </Stack>
+    <AnswerTiles
+      busy={!current}
+      answers={choices.map((choice) => {
+        const { corners, through, fill, picture } = choice;
+        return {
+          key: `${cornerName(choice)} ${fill}`,
+          picture,
+          lines: linesOf(choice),
+          taken: isTaken(taken, choice),
+          onTake: () => edit('answer', changeBorder(id, { corners, through, fill })),
+        };
+      })}
+    />
   );
 });
 
-function Answer({
-  choice,
-  best,
-  taken,
-  onTake,
-}: {
-  readonly choice: ShownBorderChoice;
-  readonly best: boolean;
-  readonly taken: boolean;
-  readonly onTake: () => void;
-}) {
-  const { totals, sides } = choice;
-  const lines = [
-    <b key="name">{atStart(cornerName(choice))}</b>,
+/** What an answer comes to. */
+function linesOf({ totals, sides, scale, passes, bobbins, ...way }: ShownBorderChoice): string[] {
+  return [
+    atStart(cornerName(way)),
     `${sides.map(({ count }) => count).join(' · ')} repeats`,
-    `${trimmed(100 * choice.scale, 0)} % of drawn size`,
+    `${trimmed(100 * scale, 0)} % of drawn size`,
     stretchWords(sides),
-    `${formatDuration(totals.seconds)}, ${counted(totals.cuts, 'cut')}, ${counted(choice.passes, 'pass')} in all`,
-    `${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(choice.bobbins, 'bobbin')}`,
+    `${formatDuration(totals.seconds)}, ${counted(totals.cuts, 'cut')}, ${counted(passes, 'pass')} in all`,
+    `${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(bobbins, 'bobbin')}`,
   ];
-  return (
-    <UnstyledButton className="tile answer" aria-pressed={taken} onClick={onTake}>
-      <TopThumb picture={choice.picture} size={88} />
-      <span>
-        {lines.map((line, i) => (
-          <span key={i} className="answer-line">
-            {line}
-          </span>
-        ))}
-        {best && <span className="answer-best">fits what matters best</span>}
-      </span>
-    </UnstyledButton>
-  );
 }

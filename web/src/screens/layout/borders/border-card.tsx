@@ -122,7 +122,7 @@ function BorderSelect({
 
 function Worked({
   set,
-  shown: { border: sides, pieces, totals },
+  shown: { border: sides, totals },
   designs,
   choosing,
   onChoosing,
@@ -139,8 +139,7 @@ function Worked({
               formatDuration(totals.seconds),
               `${trimmed(totals.thread / 1000, 0)} m of thread`,
               counted(Math.ceil(totals.thread / bobbin), 'bobbin'),
-              // Each piece but the last ends in a cut.
-              counted(totals.cuts + Math.max(0, pieces.length - 1), 'cut'),
+              counted(totals.cuts, 'cut'),
             ].join(', ')}
             .
           </Text>

@@ -15,6 +15,7 @@ import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import type { ShownSide } from '../../../planning-worker/shown.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { LengthInput } from '../../../ui/length-input.tsx';
+import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
@@ -78,16 +79,27 @@ const size: BorderStage = {
   name: 'Size',
   useLine: ({ set }) => (set.fill === 1 ? 'as deep as the border' : `${trimmed(100 * set.fill, 0)} % of the depth`),
   Body: ({ set }) => (
-    <Slider
-      thumbLabel="Part of the border’s depth, drag to see it at once"
-      min={LEAST_FILL}
-      max={1}
-      step={0.01}
-      value={set.fill}
-      label={(fill) => `${trimmed(100 * fill, 0)} % of the depth`}
-      onChange={(fill) => preview(changeBorder(set.id, { fill }))}
-      onChangeEnd={(fill) => edit('size in the border', changeBorder(set.id, { fill }))}
-    />
+    <Stack gap="sm">
+      <NumberEntry
+        label="Part of the border’s depth"
+        suffix=" %"
+        min={100 * LEAST_FILL}
+        max={100}
+        decimalScale={1}
+        value={Math.round(1000 * set.fill) / 10}
+        onNumber={(percent) => edit('size in the border', changeBorder(set.id, { fill: percent / 100 }))}
+      />
+      <Slider
+        thumbLabel="Part of the border’s depth, drag to see it at once"
+        min={LEAST_FILL}
+        max={1}
+        step={0.01}
+        value={set.fill}
+        label={(fill) => `${trimmed(100 * fill, 0)} % of the depth`}
+        onChange={(fill) => preview(changeBorder(set.id, { fill }))}
+        onChangeEnd={(fill) => edit('size in the border', changeBorder(set.id, { fill }))}
+      />
+    </Stack>
   ),
 };
 

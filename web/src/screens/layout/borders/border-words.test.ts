@@ -5,10 +5,10 @@ import { cornerName, isTaken, signed, stretchWords } from './border-words.ts';
 const side = (name: BorderSide['side'], stretch: number): BorderSide => ({ side: name, count: 4, stretch });
 
 it('says what sides are stretched by, those alike together', () => {
-  expect([0.0123, -0.0004, -0.05].map(signed)).toEqual(['+1.2 %', '0 %', '−5 %']);
+  expect([0.0123, -0.0004, -0.05].map(signed)).toEqual(['+1.2\u00a0%', '0\u00a0%', '−5\u00a0%']);
   const sides = [side('top', 0.012), side('right', -0.004), side('bottom', 0.0121), side('left', -0.004)];
-  expect(stretchWords(sides)).toBe('top, bottom +1.2 %; right, left −0.4 %');
-  expect(stretchWords(sides.map((one) => ({ ...one, stretch: 0 })))).toBe('all sides 0 %');
+  expect(stretchWords(sides)).toBe('top, bottom +1.2\u00a0%; right, left −0.4\u00a0%');
+  expect(stretchWords(sides.map((one) => ({ ...one, stretch: 0 })))).toBe('all sides 0\u00a0%');
 });
 
 it('tells ways apart by their corners and size', () => {

@@ -62,7 +62,7 @@ export const WISHES: Readonly<Record<BorderWish, { readonly name: string; readon
 
 /** `+1.2 %`, as said of a stretch. */
 export const signed = (part: number): string =>
-  Math.abs(part) < 5e-4 ? '0 %' : `${part > 0 ? '+' : '−'}${trimmed(100 * Math.abs(part), 1)} %`;
+  Math.abs(part) < 5e-4 ? '0\u00a0%' : `${part > 0 ? '+' : '−'}${trimmed(100 * Math.abs(part), 1)}\u00a0%`;
 
 /** How far each side is stretched, those alike together: `top, bottom +1.2 %; right, left −0.4 %`. */
 export function stretchWords(sides: readonly BorderSide[]): string {

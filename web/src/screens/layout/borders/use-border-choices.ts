@@ -21,10 +21,11 @@ export function useBorderChoices(set: BorderSetRecord): {
     await planner.teach(plan);
     return planner.of(plan).borders(asked);
   };
-  // The border sets among them change with every step of a drag; what is asked tells what of them matters.
-  const about = [asked, ...madeOf({ ...plan, borderSets: NO_SETS })];
+  // What is asked tells what of this set matters; it changes with every step of a drag.
+  const { [set.id]: _, ...others } = plan.borderSets;
+  const about = [asked, ...madeOf({ ...plan, borderSets: NONE }), ...Object.values(others)];
   const { answer, current } = useAsked('border choices', about, ask, REST);
   return { choices: answer ?? null, current };
 }
 
-const NO_SETS = {};
+const NONE = {};

@@ -12,15 +12,14 @@ import {
   trimmed,
   unitOf,
 } from '@gorse/core';
-import { Button, Chip, Group, Loader, SimpleGrid, Stack, Text, UnstyledButton } from '@mantine/core';
-import { useState } from 'react';
+import { Chip, Group, Loader, SimpleGrid, Text } from '@mantine/core';
 import { reshapeRows } from './reshape.ts';
 import { edit } from '../../../document/plan-store.ts';
 import { changeRows, takeNumbers } from '../../../document/rows.ts';
 import type { ShownChoice } from '../../../planning-worker/row-planner.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
-import { TopThumb } from '../top-thumb.tsx';
+import { AnswerTiles } from '../answer-tiles.tsx';
 
 const SCHOOLS: Readonly<Record<RowSchool, { readonly name: string; readonly why: string }>> = {
   rows: { name: 'Whole rows', why: 'No row is cut; size, margins and clearance give a little each.' },
@@ -29,9 +28,6 @@ const SCHOOLS: Readonly<Record<RowSchool, { readonly name: string; readonly why:
   clearance: { name: 'Clearance', why: 'Stitched lines of neighbouring rows are just as far apart as wished.' },
   even: { name: 'Even look', why: 'The widest gap between rows is as wide as the one within a row.' },
 };
-
-/** Answers that are shown at once. */
-const FEW = 3;
 
 /** What matters here, and the ranked answers to it. */
 export function Answers({
@@ -43,7 +39,6 @@ export function Answers({
 }) {
   const style = useLengthStyle();
   const { wish } = set;
-  const [all, setAll] = useState(false);
   const wishTo = (change: Partial<RowSetRecord['wish']>): void =>
     void reshapeRows('what matters', changeRows(set.id, { wish: { ...wish, ...change } }));
   return (
@@ -94,25 +89,15 @@ export function Answers({
           No row of this design fits. Choose a smaller design, or let the margins run over the edge.
         </Text>
       ) : (
-        <Stack gap={6} mt="sm" role="group" aria-label="Answers, best first">
-          {choices.slice(0, all ? undefined : FEW).map((choice, i) => (
-            <div key={`${choice.rows} ${choice.scale} ${choice.clearance} ${choice.margin}`}>
-              <Answer
-                choice={choice}
-                set={set}
-                style={style}
-                best={i === 0}
-                taken={isTaken(choice, set.numbers)}
-                onTake={() => edit('answer', takeNumbers(set.id, choice.numbers))}
-              />
-            </div>
-          ))}
-          {choices.length > FEW && (
-            <Button size="compact-sm" variant="subtle" onClick={() => setAll(!all)}>
-              {all ? 'Show the best three' : `Show ${choices.length - FEW} more`}
-            </Button>
-          )}
-        </Stack>
+        <AnswerTiles
+          answers={choices.map((choice) => ({
+            key: `${choice.rows} ${choice.scale} ${choice.clearance} ${choice.margin}`,
+            picture: choice.picture,
+            lines: linesOf(choice, set, style),
+            taken: isTaken(choice, set.numbers),
+            onTake: () => edit('answer', takeNumbers(set.id, choice.numbers)),
+          }))}
+        />
       )}
     </section>
   );
@@ -128,47 +113,19 @@ const isTaken = (choice: ShownChoice, numbers: RowNumbers): boolean =>
 export const sizeChange = (scale: number): string =>
   Math.abs(scale - 1) < 5e-4 ? 'drawn size' : `${scale > 1 ? '+' : '−'}${trimmed(100 * Math.abs(scale - 1), 1)} %`;
 
-function Answer({
-  choice,
-  set,
-  style,
-  best,
-  taken,
-  onTake,
-}: {
-  readonly choice: ShownChoice;
-  readonly set: RowSetRecord;
-  readonly style: LengthStyle;
-  readonly best: boolean;
-  readonly taken: boolean;
-  readonly onTake: () => void;
-}) {
+/** What an answer comes to. */
+function linesOf(choice: ShownChoice, { area }: RowSetRecord, style: LengthStyle): string[] {
   const { totals } = choice;
-  const lines = [
-    <b key="rows">
-      {counted(choice.rows, 'row')} of {formatLength(choice.height, style)}, {sizeChange(choice.scale)}
-      {choice.extra && `, and one ${choice.extra}`}
-    </b>,
+  const rows = `${counted(choice.rows, 'row')} of ${formatLength(choice.height, style)}, ${sizeChange(choice.scale)}`;
+  return [
+    choice.extra ? `${rows}, and one ${choice.extra}` : rows,
     `clearance ${formatLength(choice.clearance, style)}`,
     choice.boxGap === null ? 'one row alone' : boxes(choice.boxGap, style),
     `margins ${formatLengthNumber(choice.margin, style)} above, ${formatLengthNumber(choice.bottom, style)} ${unitOf(style)} below`,
-    `${trimmed(choice.repeats, 1)} repeats a row${set.area.insideBorder ? '' : `, hanging out ${formatLength(choice.hang, style)}`}`,
+    `${trimmed(choice.repeats, 1)} repeats a row${area.insideBorder ? '' : `, hanging out ${formatLength(choice.hang, style)}`}`,
     `${formatDuration(totals.seconds)}, ${counted(totals.cuts, 'cut')}, ${counted(choice.passes, 'pass')}`,
     `${trimmed(totals.thread / 1000, 0)} m of thread, ${counted(choice.bobbins, 'bobbin')}`,
   ];
-  return (
-    <UnstyledButton className="tile answer" aria-pressed={taken} onClick={onTake}>
-      <TopThumb picture={choice.picture} size={88} />
-      <span>
-        {lines.map((line, i) => (
-          <span key={i} className="answer-line">
-            {line}
-          </span>
-        ))}
-        {best && <span className="answer-best">fits what matters best</span>}
-      </span>
-    </UnstyledButton>
-  );
 }
 
 /** Boxes nearer than this look as if they touched, mm. */
