@@ -17,8 +17,8 @@ const CORE = {
   checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'borders', 'stitch', 'lineup', 'density'],
   suggest: ['geometry', 'cloth', 'design', 'fit', 'plan'],
   run: ['geometry', 'plan'],
-  frame: ['geometry', 'cloth', 'fit', 'lineup', 'passes', 'plan', 'run'],
-  simulate: ['geometry', 'cloth', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],
+  frame: ['geometry', 'cloth', 'fit', 'borders', 'lineup', 'passes', 'plan', 'run'],
+  simulate: ['geometry', 'cloth', 'borders', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],
 };
 const FOUNDATION = 'core/src/(units|tolerances|problems|ids)\\.ts$';
 

@@ -16,6 +16,7 @@ import { benchMapScreen } from './map-screen.ts';
 import { benchPan } from './pan.ts';
 import { benchPatches } from './patches.ts';
 import { benchBorders } from './borders.ts';
+import { benchEdges } from './edges.ts';
 import { benchRows } from './rows.ts';
 import { benchServer } from './server.ts';
 import { benchSoak } from './soak.ts';
@@ -31,6 +32,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   patches: benchPatches,
   rows: benchRows,
   borders: benchBorders,
+  edges: benchEdges,
   suggest: benchSuggest,
   map: benchMap,
   'map-screen': benchMapScreen,

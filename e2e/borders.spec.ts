@@ -1,10 +1,10 @@
 import { expect, type Page } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
-import { type BorderSetRecord, distance, evenBorder, plainGrid } from '@gorse/core';
+import { type BorderSetRecord, clothPoint, distance, evenBorder, plainGrid } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { ask } from './ask.ts';
 import { ownQuilt, test } from './demo.ts';
-import { lineUp, stitchPiece } from './frame-hands.ts';
+import { bringHead, lineUp, stitchPiece } from './frame-hands.ts';
 import { eyeOf } from './quilt-eye.ts';
 
 const count = (page: Page, side: string) => page.getByTestId(`count-${side}`);
@@ -110,6 +110,7 @@ test('a side is stitched in two sections over two passes, and they join', async 
     }
     await page.getByRole('button', { name: 'Tension and clamps are set' }).click();
     await lineUp(page, address, id);
+    await followEdges(page, address, id);
     const load = page.getByRole('button', { name: /^Load Right border/ });
     const name = (await load.textContent())!.replace(/^Load /, '');
     expect(name).toMatch(section);
@@ -120,4 +121,32 @@ test('a side is stitched in two sections over two passes, and they join', async 
   const [first, second] = stitched.toSorted((a, b) => a.run.advance - b.run.advance);
   const apart = (where: 'planned' | 'true'): number => distance(first![where].at(-1)!, second![where][0]!);
   expect([apart('planned') < 0.05, apart('true') < 0.8], `${apart('true')} mm apart`).toEqual([true, true]);
+  // Both edges were found farther out than planned: so lies what was stitched between them, though the cloth itself isn't.
+  const off = [first!, second!].map((run) => {
+    const out = run.true.map(({ x }, i) => x - run.planned[i]!.x).sort((a, b) => a - b);
+    return out[out.length >> 1]!;
+  });
+  expect(Math.max(...off.map((mm) => Math.abs(mm - FARTHER_OUT))), `${off.join(', ')} mm farther out`).toBeLessThan(
+    1.5,
+  );
 });
+
+/** So much farther out than it was planned does she find each edge, mm. */
+const FARTHER_OUT = 4;
+
+/** Touches the right border's edges where it is asked for, four times. */
+async function followEdges(page: Page, address: string, quiltId: string): Promise<void> {
+  const eye = await eyeOf(address, quiltId);
+  await page.getByRole('button', { name: 'Follow the border’s edges' }).click();
+  for (let touched = 0; touched < 4; touched++) {
+    const asked = page.getByText(/^Put the needle on the (outer|inner) edge of the (right|top) border/);
+    const title = (await asked.textContent())!;
+    const [, edge, side, along] = /the (outer|inner) edge of the (right|top) border, ([\d.]+)\smm from/.exec(title)!;
+    const [inside, at] = [edge === 'outer' ? 0 : 120, Number(along)];
+    const seam = side === 'top' ? clothPoint(at, inside) : clothPoint(eye.size.width - inside + FARTHER_OUT, at);
+    await bringHead(page, eye.at(seam));
+    await page.getByRole('button', { name: 'Touch here' }).click();
+    await expect(page.getByText(title, { exact: true })).toBeHidden();
+  }
+  await page.getByRole('button', { name: /^(Good enough|Done)$/ }).click();
+}

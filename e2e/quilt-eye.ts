@@ -2,6 +2,7 @@ import type { QuiltAnswer, RunAnswer } from '@gorse/contract';
 import {
   type AdvanceEvent,
   advanceStateOf,
+  type ClothPoint,
   clothUnder,
   cornerLandmarks,
   decodeStrokes,
@@ -64,6 +65,9 @@ export async function eyeOf(address: string, quiltId: string) {
   return {
     stitched,
     corners,
+    size,
+    /** Where a place of the planned cloth truly lies on the frame now. */
+    at: (p: ClothPoint): FramePoint => truths.at(-1)!(p),
     /** Where a landmark asked for by name lies on the frame now. */
     place(name: string): FramePoint {
       const now = truths.at(-1)!;

@@ -99,7 +99,7 @@ export { type Disagreement, disagreementOf } from './lineup/disagreement.ts';
 export { misfitsOf } from './lineup/misfits.ts';
 export { type ClothPrior, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from './lineup/cloth-prior.ts';
 export { type DrawIn, drawInOf, finishedLength } from './lineup/draw-in.ts';
-export { easedToFrame } from './lineup/easing.ts';
+export { easedToFrame, type StitchedPlace } from './lineup/easing.ts';
 export { type DoubtEllipse, doubtEllipse, doubtExtent } from './lineup/doubt.ts';
 export { type ClothModel, learnCloth, polylineToFrame } from './lineup/line-up.ts';
 export { isWorthTouching, nextTouch, part, type Target, type TouchAdvice, worstDoubt } from './lineup/next-touch.ts';
@@ -122,6 +122,8 @@ export { type Maker, makersOf, passesOf } from './plan/bands.ts';
 export { type LoadingSums, loadingSums } from './plan/loadings.ts';
 export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
+export { isEdgeTouch } from './plan/edge-id.ts';
+export { bendOfPiece, bentPlaces, edgeCurves, edgeTouchesOf } from './plan/edge-touches.ts';
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, markedPatches, measuredShape, type NamedPlace, touchOf } from './plan/landmarks.ts';
@@ -150,7 +152,13 @@ export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } 
 export { rowBed } from './plan/row-bed.ts';
 export { resolvedRows } from './plan/row-pieces.ts';
 export { seamAt } from './plan/seam-at.ts';
-export { stitchedLandmarks, stitchedPlaces, type StitchedRun, stitchedStrokes } from './plan/stitched.ts';
+export {
+  stitchedLandmarks,
+  type StitchedPiece,
+  stitchedPlaces,
+  type StitchedRun,
+  stitchedStrokes,
+} from './plan/stitched.ts';
 export { type NamedTarget, pieceTargets } from './plan/targets.ts';
 export { sewingOf, stitchStrokes, type StitchRule, type Totals, totalsInTurn } from './plan/stitch-strokes.ts';
 export {

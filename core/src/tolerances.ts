@@ -97,3 +97,6 @@ export const SAME_LANDMARK = 0.05;
 
 /** A patch's edge wanders by no more than this from where it was thought to run, mm: farther off, something else was touched. */
 export const EDGE_WANDERS = 40;
+
+/** A border's edge is touched until it is known as well as this all along, mm: a 95 % bound. */
+export const EDGE_SURE = 0.8;

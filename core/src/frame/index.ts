@@ -40,4 +40,12 @@ export {
   type Touching,
 } from './patch-here.ts';
 export { FRAME_SIDES, type FrameSide, type MarginsLeft, marginsLeft } from './margins-left.ts';
+export {
+  type EdgeFollowed,
+  edgeFollowed,
+  type EdgePlace,
+  type EdgesKnown,
+  followEdges,
+  type Following,
+} from './follow-edges.ts';
 export { type Reposition, repositioned } from './reposition.ts';

@@ -43,6 +43,7 @@ const stitched = (name: string, x: number, y: number): NamedPlace => ({
 });
 const ROW: FoundAgain = {
   id: 'run',
+  pieceId: 'row',
   advance: 0,
   upTo: 2,
   landmarks: [

@@ -17,6 +17,7 @@ export interface Landmark extends NamedPlace {
 /** A run that lies stitched, with what can be found again of it. */
 export interface FoundAgain {
   readonly id: string;
+  readonly pieceId: string;
   readonly advance: number;
   /** The farthest hole that was made, counted over all strokes. */
   readonly upTo: number;

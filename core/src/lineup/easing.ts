@@ -10,19 +10,27 @@ export const USUAL_EASE = 6 * MM_PER_INCH;
 /** Distances below this (mm) are the same place. */
 const SAME_PLACE = 1e-6;
 
+/** A point of a stitched line, which went where its own bend took it. */
+export interface StitchedPlace extends Place {
+  readonly bend?: (p: ClothPoint) => ClothPoint;
+}
+
 /**
  * The plan laid on the cloth so that it meets what is already stitched. Where stitches lie off the plan by as much as is now known, what
  * is planned beside them goes with them, and over `length` mm the difference is eased to nothing; a point that is stitched already is met
  * exactly. Between stitched points the differences are weighed by the inverse square of the distance (Shepard 1968).
  * @param stitched points of stitched lines, near enough to each other for the length
+ * @param bend where the plan's places truly lie on the cloth, by more than the line-up
  */
 export function easedToFrame(
   cloth: ClothModel,
   advance: number,
-  stitched: readonly Place[],
+  stitched: readonly StitchedPlace[],
   length: number,
+  bend: (p: ClothPoint) => ClothPoint = asPlanned,
 ): (p: ClothPoint) => FramePoint {
-  const { toFrame } = cloth.lineUp(advance);
+  const lineUp = cloth.lineUp(advance);
+  const toFrame = (p: ClothPoint): FramePoint => lineUp.toFrame(bend(p));
   if (stitched.length === 0 || length <= 0) return toFrame;
   const index = indexBoxes(stitched.length, (i, add) => {
     const { x, y } = stitched[i]!.cloth;
@@ -30,7 +38,8 @@ export function easedToFrame(
   });
   const known: (Point | undefined)[] = [];
   const offOf = (i: number): Point => {
-    const planned = toFrame(stitched[i]!.cloth);
+    const { cloth: place, bend = asPlanned } = stitched[i]!;
+    const planned = lineUp.toFrame(bend(place));
     const found = cloth.find(stitched[i]!, advance);
     return (known[i] = minus(found, planned));
   };
@@ -53,6 +62,8 @@ export function easedToFrame(
     return plus(planned, { x: share * x, y: share * y });
   };
 }
+
+const asPlanned = (p: ClothPoint): ClothPoint => p;
 
 /** Points that a difference is taken from: more would only blur it. */
 const NEIGHBOURS = 12;

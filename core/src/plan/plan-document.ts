@@ -7,6 +7,7 @@ import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MOST_PATCHES } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
 import { USUAL_BINDING } from '../cloth/sums.ts';
+import { isEdgeTouch } from './edge-id.ts';
 import { fromVersion3 } from './from-version-3.ts';
 import { fromVersion4 } from './from-version-4.ts';
 import { fromVersion6 } from './from-version-6.ts';
@@ -82,9 +83,10 @@ export const designIdsOf = ({ placements, recipes, rowSets, borderSets }: PlanRe
   ]),
 ];
 
-/** All touches, the earliest first. */
+/** What the line-up is worked out of, the earliest first: all touches but those along an edge, which tell only how that runs. */
 export const touchesOf = (records: PlanRecords): (TouchRecord & Touch)[] =>
   Object.values(records.touches)
+    .filter((touch) => !isEdgeTouch(touch))
     .sort((a, b) => a.at - b.at)
     .map((touch) => ({ ...touch, noise: TOUCH_NOISE[touch.method] }));
 

@@ -14,6 +14,11 @@ export interface StitchedRun {
   readonly upTo: number;
 }
 
+/** The same, and of which piece. */
+export interface StitchedPiece extends StitchedRun {
+  readonly pieceId: string;
+}
+
 /** A run by what it goes by, and what was stitched in it is called. */
 interface Named {
   readonly id: string;

@@ -16,4 +16,5 @@ export {
   type TrueCloth,
 } from './true-cloth.ts';
 export { type LineUpPolicy, type SimulatedQuilt, simulateQuilt } from './whole-quilt.ts';
+export { type FollowedBorder, stitchWandering } from './wandering-border.ts';
 export { stitchOffSquare } from './off-square.ts';

@@ -7,6 +7,7 @@ import {
   loadingMap,
   type PlanRecords,
   quiltOf,
+  type StitchedPiece,
   type StitchedRun,
   stitchedStrokes,
 } from '@gorse/core';
@@ -15,7 +16,7 @@ import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
 import { found } from '../refusal.ts';
 
 /** A run with what lies stitched of it. */
-export interface RunOnCloth extends StitchedRun {
+export interface RunOnCloth extends StitchedPiece {
   readonly run: RunAnswer;
 }
 
@@ -28,7 +29,7 @@ export async function stitchedRuns(database: Database, quiltId: string): Promise
       const strokes = { cloth: decodeStrokes(found(cloth, 'run')), frame: decodeStrokes(found(frame, 'run')) };
       return strokes.cloth.length === 0
         ? []
-        : [{ run, ...strokes, advance: run.advance, upTo: farthestStitch(run.events) }];
+        : [{ run, pieceId: run.pieceId, ...strokes, advance: run.advance, upTo: farthestStitch(run.events) }];
     }),
   );
   return lines.flat();

@@ -22,6 +22,7 @@ const stitched = (advance: number, upTo: number) => ({
   frame: [line, line],
   advance,
   upTo,
+  pieceId: 'p',
 });
 
 describe('what the frame is told of a quilt on the poles', () => {

@@ -190,7 +190,7 @@ export class Runs {
       throw new Refusal('refused', 'This run was made before the quilt was moved, and can’t follow it. Start it anew.');
     const left = [cloth[stroke]!.subarray(2 * hole), ...cloth.slice(stroke + 1)];
     const { records } = quilt;
-    const lines = { name: run.name, needle: left, rule: run.planHash };
+    const lines = { pieceId: run.pieceId, name: run.name, needle: left, rule: run.planHash };
     const made = await this.planning.run('layAgain', { ...lines, records, ...this.lies(quilt) });
     const { quiltId, pieceId, design } = run;
     return this.make(made, { quiltId, pieceId, design, continued: true }, [run], 'continued');

@@ -1,4 +1,7 @@
 import {
+  bendOfPiece,
+  bentPlaces,
+  edgeTouchesOf,
   advanceNow,
   type AdvanceState,
   type AsTouched,
@@ -14,7 +17,6 @@ import {
   pieceAsTouched,
   pieceRef,
   piecesOfRecord,
-  type Place,
   type Plan,
   type PlanRecords,
   pointCount,
@@ -22,11 +24,11 @@ import {
   quiltOf,
   rollToMiddle,
   type SafeArea,
-  type StitchedRun,
+  type StitchedPiece,
   safeArea,
   sewingOf,
   stitchClock,
-  stitchedPlaces,
+  type StitchedPlace,
   threadLength,
   touchesOf,
 } from '@gorse/core';
@@ -54,7 +56,7 @@ export interface StitchPlan {
 /** What a quilt's stitches are computed from, beside its plan. */
 export interface ClothState {
   readonly advances: AdvanceState;
-  readonly stitched: readonly StitchedRun[];
+  readonly stitched: readonly StitchedPiece[];
 }
 
 /** A piece of a quilt, to be stitched as the cloth lies. */
@@ -99,27 +101,33 @@ function refusalOf({ piece, fault }: Exclude<AsTouched, { fault: null }>): Refus
 }
 
 /** Lines on the planned cloth, and what they were made by. */
-export interface LinesToLay extends ClothState {
-  readonly records: PlanRecords;
+export interface LinesToLay extends PieceToStitch {
   readonly name: string;
   readonly needle: readonly Float64Array[];
   readonly rule: unknown;
 }
 
 /** Lines laid on the cloth as it lies now, to be stitched. */
-export function layAgain({ records, name, needle, rule, ...state }: LinesToLay): StitchPlan {
-  const { model, advance, touches } = linedUp(records, state);
+export function layAgain({ records, pieceId, name, needle, rule, ...state }: LinesToLay): StitchPlan {
+  const { model, advance, touches, lineUp } = linedUp(records, state);
   const cloth = needle.filter((line) => pointCount(line) > 1);
   const quilt = quiltOf(records);
   const { lineUpRules, machine } = quilt;
   const sewing = sewingOf(quilt);
-  const toFrame = easedToFrame(model, advance, neighbours(state.stitched, cloth, lineUpRules.ease), lineUpRules.ease);
+  const stitched = bentPlaces(records, state.stitched, advance, lineUp);
+  const toFrame = easedToFrame(
+    model,
+    advance,
+    neighbours(stitched, cloth, lineUpRules.ease),
+    lineUpRules.ease,
+    bendOfPiece(records, pieceId, advance, lineUp),
+  );
   const onFrame = cloth.map((line) => polylineToFrame({ toFrame }, line));
   const refusal = reachRefusal(name, boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
   if (refusal !== null) throw new Refusal('refused', refusal);
   const sum = (of: (line: Float64Array) => number): number => onFrame.reduce((total, line) => total + of(line), 0);
   const points = encodeStrokes(onFrame);
-  const inputs = JSON.stringify([rule, touches, state.advances.mounts, lineUpRules, machine]);
+  const inputs = JSON.stringify([rule, touches, edgeTouchesOf(records), state.advances.mounts, lineUpRules, machine]);
   return {
     name,
     linedUp: lineUpHash(records, state.advances),
@@ -136,7 +144,7 @@ export function layAgain({ records, name, needle, rule, ...state }: LinesToLay):
 /** Another when anything that says where the cloth lies is another. */
 export function lineUpHash(records: PlanRecords, { mounts }: AdvanceState): string {
   const { lineUpRules, loading, map } = quiltOf(records);
-  const inputs = JSON.stringify([touchesOf(records), mounts, lineUpRules, loading, map.size]);
+  const inputs = JSON.stringify([touchesOf(records), edgeTouchesOf(records), mounts, lineUpRules, loading, map.size]);
   return createHash('sha256').update(inputs).digest('hex');
 }
 
@@ -168,11 +176,13 @@ function linedUp(records: PlanRecords, { advances }: ClothState) {
 }
 
 /** What is stitched near some lines: they are eased to it. */
-function neighbours(stitched: readonly StitchedRun[], lines: readonly Float64Array[], ease: number): Place[] {
+function neighbours(
+  stitched: readonly StitchedPlace[],
+  lines: readonly Float64Array[],
+  ease: number,
+): readonly StitchedPlace[] {
   const box = boundsOf(lines)!;
-  return stitched
-    .flatMap((run) => stitchedPlaces(run))
-    .filter(
-      ({ cloth: { x, y } }) => x > box.minX - ease && x < box.maxX + ease && y > box.minY - ease && y < box.maxY + ease,
-    );
+  return stitched.filter(
+    ({ cloth: { x, y } }) => x > box.minX - ease && x < box.maxX + ease && y > box.minY - ease && y < box.maxY + ease,
+  );
 }

@@ -286,3 +286,37 @@ export function OutsideReach({
     />
   );
 }
+
+/** Places that were touched one after the other, and the one that is asked for next. */
+export const AskedMarks = ({
+  touches,
+  next,
+  middleX,
+  middleY,
+  scale,
+}: {
+  readonly touches: readonly Point[];
+  readonly next: { readonly at: Point; readonly text: string } | null;
+  /** Words stand towards this place. */
+  readonly middleX: number;
+  readonly middleY: number;
+  readonly scale: number;
+}) => (
+  <>
+    {touches.map((at, i) => (
+      <TouchMark key={i} at={at} scale={scale} />
+    ))}
+    {next && (
+      <>
+        <Circle {...next.at} radius={9 / scale} stroke={MOORLAND.gorse} strokeWidth={4 / scale} listening={false} />
+        <PlaceTag
+          {...next}
+          colour={MOORLAND.gorse}
+          above={next.at.y > middleY}
+          leftOf={next.at.x > middleX}
+          scale={scale}
+        />
+      </>
+    )}
+  </>
+);

@@ -3,6 +3,7 @@ import {
   type ClothPoint,
   controlId,
   isControlId,
+  isEdgeTouch,
   isGround,
   type LandmarkRecord,
   makeMap,
@@ -126,12 +127,14 @@ export const removeTouches =
   (...ids: readonly string[]): Edit =>
   (records) => ({ ...records, touches: without(records.touches, ...ids) });
 
-/** Takes back all touches of one advance; what the cloth showed in others stays. */
+/** Takes back all touches that the line-up of one advance has; what the cloth showed in others stays, and so does how edges run. */
 export const clearTouches =
   (advance: number): Edit =>
   (records) => ({
     ...records,
-    touches: Object.fromEntries(Object.entries(records.touches).filter(([, touch]) => touch.advance !== advance)),
+    touches: Object.fromEntries(
+      Object.entries(records.touches).filter(([, touch]) => touch.advance !== advance || isEdgeTouch(touch)),
+    ),
   });
 
 export const addLandmark =

@@ -180,7 +180,7 @@ describe('lining up in the worker', () => {
       }),
     );
     planner.learnRun('run', [cloth], [onFrame]);
-    const ref = { id: 'run', advance: 0, upTo: 2 };
+    const ref = { id: 'run', pieceId: 'p', advance: 0, upTo: 2 };
     const [found, unknown] = planner.landmarksOf([
       { ...ref, name: 'row 1' },
       { ...ref, id: 'unknown', name: 'row 2' },

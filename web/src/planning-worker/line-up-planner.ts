@@ -1,4 +1,6 @@
 import {
+  bendOfPiece,
+  bentPlaces,
   type Bounds,
   boundsOf,
   type ClothModel,
@@ -11,7 +13,13 @@ import {
   drawInOf,
   easedToFrame,
   type BentEdge,
+  type EdgeFollowed,
+  edgeFollowed,
+  type EdgePlace,
+  type EdgesKnown,
   edgeTouched,
+  followEdges,
+  type Following,
   type FramePoint,
   finishedPieces,
   isWorthTouching,
@@ -29,6 +37,7 @@ import {
   type OnPoles,
   patchHere,
   type PatchHere,
+  pieceAsTouched,
   type Plan,
   polylineToFrame,
   quiltOf,
@@ -39,8 +48,7 @@ import {
   type Shift,
   simplify,
   stitchedLandmarks,
-  stitchedPlaces,
-  type StitchedRun,
+  type StitchedPiece,
   touchesOf,
   type Touching,
   touchOf,
@@ -62,6 +70,7 @@ export interface PlannedOnFrame {
 /** What lies stitched of a run, by its name among those the worker has learned. */
 export interface StitchedRef {
   readonly id: string;
+  readonly pieceId: string;
   readonly advance: number;
   readonly upTo: number;
 }
@@ -100,7 +109,12 @@ interface LearnedRun {
   readonly frame: readonly Float64Array[];
 }
 
-type NamedRun = StitchedRun & { readonly id: string };
+type NamedRun = StitchedPiece & { readonly id: string };
+
+/** What edges are followed by, beside the plan. */
+export interface EdgesRequest extends Pick<Following, 'from' | 'refused'> {
+  readonly area: SafeArea;
+}
 
 /** The part of the planning worker that lines up. */
 export const lineUpPlanner = (planNow: () => Plan) => {
@@ -171,6 +185,22 @@ export const lineUpPlanner = (planNow: () => Plan) => {
       return 'refusal' in found ? found : { ...found, frame: lineUp.toFrame(found.at) };
     },
 
+    /** How well the edges of a border are known beside a piece of it, and where to touch them next; null where there are none. */
+    followEdges(pieceId: string, { from, refused, area }: EdgesRequest): EdgesKnown | null {
+      const plan = planNow();
+      if (!last) return null;
+      const { advance, model } = last;
+      const lineUp = model.lineUp(advance);
+      const { piece } = pieceAsTouched(plan, pieceId, advance, lineUp);
+      if (!piece || !('needle' in piece)) return null;
+      const inReach = (p: FramePoint): boolean => isWithin(area, p, EDGE);
+      return followEdges(piece, { records: plan.records, advance, lineUp, inReach, from, refused });
+    },
+
+    /** A touch along an edge; null while there is no line-up. */
+    edgeFollowed: (place: EdgePlace, needle: FramePoint, inside: number): EdgeFollowed | null =>
+      last && edgeFollowed(quiltOf(planNow().records), place, needle, last.model.lineUp(last.advance), inside),
+
     /** The place of the planned cloth that lies at a place of the frame, by the last line-up. */
     clothAt(at: FramePoint): ClothPoint | null {
       return last && last.model.lineUp(last.advance).toCloth(at);
@@ -194,12 +224,16 @@ function answerOf(
   const wanted = open.map((i) => landmarks[i]!);
   const laid = drawn(plan, pieces, model, advance);
   const advice = nextTouch(model, wanted, targets, advance);
-  const toFrame = easedToFrame(
-    model,
-    advance,
-    stitched.flatMap((run) => stitchedPlaces(run)),
-    quiltOf(plan.records).lineUpRules.ease,
-  );
+  const lineUp = model.lineUp(advance);
+  const places = bentPlaces(plan.records, stitched, advance, lineUp);
+  const toFrameOf = (piece: string): ((p: ClothPoint) => FramePoint) =>
+    easedToFrame(
+      model,
+      advance,
+      places,
+      quiltOf(plan.records).lineUpRules.ease,
+      bendOfPiece(plan.records, piece, advance, lineUp),
+    );
   return {
     landmarks: found,
     targets: targets.map((target) => ({
@@ -209,6 +243,7 @@ function answerOf(
     advice: advice && { ...advice, landmark: open[advice.landmark]!, worth: isWorthTouching(advice) },
     worst: worstDoubt(model, targets, advance),
     onFrame: laid.map(({ id, lines }) => {
+      const toFrame = toFrameOf(id);
       const onFrame = lines.map((line) => polylineToFrame({ toFrame }, simplify(line, ON_FRAME)));
       return { id, runs: onFrame, ring: ringOf(lines).map(toFrame), box: boundsOf(onFrame) };
     }),
@@ -219,7 +254,7 @@ function answerOf(
       plan,
       laid.find(({ id }) => id === atHand),
       model,
-      toFrame,
+      toFrameOf(atHand ?? ''),
       advance,
     ),
     disagreement: named(disagreementOf(model, touches, advance), touches),

@@ -2,6 +2,7 @@ import {
   advanceNow,
   boundsOf,
   distance,
+  type EdgesKnown,
   type FramePoint,
   framePoint,
   headAt,
@@ -14,7 +15,7 @@ import {
 import { useState } from 'react';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { AskedMarks, EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
 import { carryHead } from '../../tools/carry-head.ts';
 import { dragPlan } from '../../tools/drag-plan.ts';
 import type { Tool } from '../../tools/hand.ts';
@@ -22,6 +23,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { Waiting } from '../../ui/waiting.tsx';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { Alarm } from './alarm.tsx';
+import { EdgesPanel } from './follow-edges/edges-panel.tsx';
 import { FramePanel } from './frame-panel.tsx';
 import { FrameGround, FrameScene } from './frame-scene.tsx';
 import { JogPad, jogStep } from './jog-pad.tsx';
@@ -113,6 +115,15 @@ export default function FrameStep() {
                   advance={advanceNow(advances)}
                   scale={view.scale}
                 />
+                {work.edges && (
+                  <AskedMarks
+                    touches={work.edges.touched}
+                    next={nextOf(work.edges.known)}
+                    middleX={middleX}
+                    middleY={focus ? (focus.minY + focus.maxY) / 2 : bounds.maxY}
+                    scale={view.scale}
+                  />
+                )}
                 {work.seamWay && (
                   <EdgeWay
                     edge={work.seamWay.edge}
@@ -151,6 +162,8 @@ export default function FrameStep() {
   );
 }
 
+const nextOf = ({ next }: EdgesKnown) => next && { at: next.at, text: `${next.edge} edge` };
+
 /** What she does rather than what is told. */
 function Aside({ work }: { readonly work: ReturnType<typeof useFrameWork> }) {
   const style = useLengthStyle();
@@ -158,6 +171,7 @@ function Aside({ work }: { readonly work: ReturnType<typeof useFrameWork> }) {
   const back = (): void => setAside(null);
   if (told && aside === 'move')
     return <MovePanel piece={told.piece} records={records} margins={marginWords(told, style)} onDone={back} />;
+  if (told && aside === 'edges') return <EdgesPanel work={work.edges} onDone={back} />;
   return (
     <PatchHere
       {...{ quiltId, records, advances }}

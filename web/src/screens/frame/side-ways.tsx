@@ -31,6 +31,8 @@ export interface Ways {
   readonly onPatchHere: () => void;
   /** Move the design of the patch at hand; what is loaded of it is given up. Null where it is none. */
   readonly onMove: (() => void) | null;
+  /** Touch along the edges of the border that the piece at hand is of; null where it is of none. */
+  readonly onFollowEdges: (() => void) | null;
   /** Touch along the edge of the patch at hand; null where it is none. */
   readonly onTouchEdge: (() => void) | null;
   /** Line the patch at hand up by its corners alone; null where it is none, or is so. */
@@ -75,6 +77,11 @@ export function SideWays({
       return (
         <>
           <SimpleGrid cols={2} spacing="xs">
+            {ways.onFollowEdges && (
+              <WayButton style={{ gridColumn: '1 / -1' }} onClick={ways.onFollowEdges}>
+                Follow the border’s edges
+              </WayButton>
+            )}
             <WayButton onClick={ways.onTouchMore}>Touch more</WayButton>
             <WayButton onClick={ways.onLineUpAgain}>Line up again</WayButton>
             {ways.onTouchEdge && <WayButton onClick={ways.onTouchEdge}>Its edge runs here</WayButton>}
@@ -89,6 +96,7 @@ export function SideWays({
         <SimpleGrid cols={2} spacing="xs">
           <Prick />
           {ways.onMove && <WayButton onClick={ways.onMove}>Move the design</WayButton>}
+          {ways.onFollowEdges && <WayButton onClick={ways.onFollowEdges}>Follow the edges</WayButton>}
           <WayButton style={{ gridColumn: '1 / -1' }} onClick={ways.onSkipRehearsal}>
             Skip: I know where it goes
           </WayButton>
@@ -160,6 +168,11 @@ function TouchWays({ ways }: { readonly ways: Ways }) {
           {ways.onByCorners && (
             <Menu.Item h={56} fz={17} onClick={ways.onByCorners}>
               Line it up by its own corners
+            </Menu.Item>
+          )}
+          {ways.onFollowEdges && ways.touches.length >= 2 && (
+            <Menu.Item h={56} fz={17} onClick={ways.onFollowEdges}>
+              Follow the border’s edges
             </Menu.Item>
           )}
           {ways.onTouchEdge && (

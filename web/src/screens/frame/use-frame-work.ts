@@ -10,6 +10,7 @@ import {
   type NamedPlace,
   type PlanRecords,
   quiltOf,
+  safeArea,
   seamWayOf,
 } from '@gorse/core';
 import { type ComponentProps, useMemo, useState } from 'react';
@@ -22,6 +23,7 @@ import { useLengthStyle } from '../../ui/preferences.ts';
 import { useSliced } from '../../ui/use-sliced.ts';
 import type { FrameScene } from './frame-scene.tsx';
 import type { Told } from './frame-words.ts';
+import { useEdges } from './follow-edges/use-edges.ts';
 import { useBegun } from './patch-here/begun.ts';
 import { useNeedleLeft } from './needle-left.ts';
 import { useFrameActs } from './use-frame-acts.ts';
@@ -42,8 +44,8 @@ export function useFrameWork() {
   const records = useSliced(usePlan, recordsOf);
   const [chosenId, choose] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
-  /** What she does rather than what is told: touch a patch that isn't on the map, or move a design. */
-  const [aside, setAside] = useState<'patch' | 'move' | null>(() =>
+  /** What she does rather than what is told: touch a patch that isn't on the map, move a design, or touch along a border's edges. */
+  const [aside, setAside] = useState<'patch' | 'move' | 'edges' | null>(() =>
     useBegun.getState().begun?.quiltId === quiltId ? 'patch' : null,
   );
   const [back, setBack] = useState(MM_PER_INCH / 2);
@@ -84,7 +86,13 @@ export function useFrameWork() {
     setAside,
     touchEdge: (regionId) => touching.touchEdge(regionId),
   });
+  const edges = useEdges({
+    ...{ records, advance, lineUp },
+    pieceId: aside === 'edges' && piece ? piece.id : null,
+    area: useMemo(() => safeArea(quiltOf(records).machine.frame, mounted.rolled), [records, mounted.rolled]),
+  });
   return {
+    ...{ edges },
     ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act, advances, aside, setAside },
     startsAt: now.start,
     told: toldOf(now, advances, passes.length, needle.place),

@@ -24,7 +24,7 @@ export function useLineUp(
       landmarks: landmarks.map(({ ids, name, cloth, since }) => ({ ids, name, cloth, since })),
       candidates,
       targets,
-      stitched: stitched.map(({ id, advance, upTo }) => ({ id, advance, upTo })),
+      stitched: stitched.map(({ id, pieceId, advance, upTo }) => ({ id, pieceId, advance, upTo })),
       pieces,
       atHand,
       area: safeArea(frame, mounts.at(-1)!.rolled),

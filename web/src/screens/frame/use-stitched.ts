@@ -1,5 +1,5 @@
 import type { RunAnswer } from '@gorse/contract';
-import { farthestStitch, type FoundAgain, type PlanRecords, type StitchedRun } from '@gorse/core';
+import { farthestStitch, type FoundAgain, type PlanRecords, type StitchedPiece } from '@gorse/core';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { runCloth, runPoints } from '../../api/queries.ts';
@@ -7,7 +7,7 @@ import { planner } from '../../planning-worker/link.ts';
 import { useAsked } from '../../ui/use-asked.ts';
 
 /** A run that lies stitched on the cloth, up to its last hole. A run that was given up stays where it was stitched. */
-export interface StitchedLine extends StitchedRun {
+export interface StitchedLine extends StitchedPiece {
   readonly id: string;
   readonly name: string;
 }
@@ -25,10 +25,10 @@ export function useStitched(runs: readonly RunAnswer[]): readonly StitchedLine[]
     .join();
   return useMemo(
     () =>
-      begun.flatMap(({ id, name, advance, events }, i): StitchedLine[] => {
+      begun.flatMap(({ id, pieceId, name, advance, events }, i): StitchedLine[] => {
         const [frame, cloth] = [points[i]?.data, cloths[i]?.data];
         if (!frame || !cloth) return [];
-        return [{ id, name, advance, cloth, frame, upTo: farthestStitch(events) }];
+        return [{ id, pieceId, name, advance, cloth, frame, upTo: farthestStitch(events) }];
       }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all that matters of both lists
     [key],
@@ -48,9 +48,9 @@ export function useFoundAgain(stitched: readonly StitchedLine[], records: PlanRe
       if (!taught.has(id)) void worker.learnRun(id, [...cloth], [...frame]);
       taught.add(id);
     }
-    const refs = known.map(({ id, name, advance, upTo }) => ({ id, name, advance, upTo }));
+    const refs = known.map(({ id, pieceId, name, advance, upTo }) => ({ id, pieceId, name, advance, upTo }));
     const found = await worker.landmarksOf(refs);
-    return refs.map(({ id, advance, upTo }, i) => ({ id, advance, upTo, landmarks: found[i]! }));
+    return refs.map(({ id, pieceId, advance, upTo }, i) => ({ id, pieceId, advance, upTo, landmarks: found[i]! }));
   };
   return useAsked('found again', [stitched, quilts], ask).answer ?? NONE;
 }

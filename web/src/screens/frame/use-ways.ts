@@ -6,6 +6,7 @@ import {
   isOpen,
   type Landmark,
   type NamedPlace,
+  pieceRef,
   type PlanRecords,
   type TouchRecord,
 } from '@gorse/core';
@@ -34,7 +35,7 @@ interface Beside {
   readonly piece: FramePiece | undefined;
   readonly nextAlike: FramePiece | undefined;
   readonly choose: (pieceId: string) => void;
-  readonly setAside: (what: 'patch' | 'move') => void;
+  readonly setAside: (what: 'patch' | 'move' | 'edges') => void;
   readonly touchEdge: (regionId: string) => Promise<void>;
   readonly byCorners: string | null;
 }
@@ -52,6 +53,10 @@ function nameOfTouch(id: string, touches: readonly TouchRecord[]): string {
 export function useWays({ records, advance, wanted, needle, run, dragging, say, ...beside }: Beside): Ways {
   const drop = (id: string): void => edit('touch taken back', removeTouches(id));
   const enough = (is: boolean): void => say.enough({ advance, piece: beside.linedUpAs, enough: is });
+  /** What is loaded was made before. */
+  const giveUpLoaded = (): void => {
+    if (run && isOpen(run.state.status)) api.abandonRun(run.id).catch(tellError);
+  };
   const leave = needle.place ?? beside.leavable;
   const { piece, nextAlike } = beside;
   const regionId = piece?.regionId ?? null;
@@ -89,10 +94,16 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
       regionId === null
         ? null
         : () => {
-            // What is loaded was made before.
-            if (run && isOpen(run.state.status)) api.abandonRun(run.id).catch(tellError);
+            giveUpLoaded();
             beside.setAside('move');
           },
+    onFollowEdges:
+      pieceRef(piece?.id ?? '')?.source === 'borderSets'
+        ? () => {
+            giveUpLoaded();
+            beside.setAside('edges');
+          }
+        : null,
     onTouchEdge: regionId === null ? null : () => void beside.touchEdge(regionId),
     onByCorners: isLeft ? () => say.byCorners(piece.id) : null,
     onNextAlike: nextAlike

@@ -6,6 +6,7 @@ import {
   type PlanRecords,
   quiltOf,
   type Resettling,
+  touchesOf,
   trimmed,
 } from '@gorse/core';
 import { Button, Stack, Text, UnstyledButton } from '@mantine/core';
@@ -36,7 +37,7 @@ export function DrawInPanel({ records }: { readonly records: PlanRecords }) {
   const events = useAdvances(quiltId).data;
   const runs = useRuns(quiltId).data;
   const set = rowSetOf(records);
-  const touched = Object.keys(records.touches).length;
+  const touched = touchesOf(records).length;
   const stitched = useMemo(() => runs?.map(({ pieceId, state }) => ({ pieceId, state })), [runs]);
   const ask =
     events && stitched && touched >= 2

@@ -1,0 +1,156 @@
+import { type Bend, bendBetween, type Edge, EDGES, type Seams, UNBENT } from '../borders/bend.ts';
+import { type Box, boxOf, insideOf, type Side, SIDES } from '../cloth/border.ts';
+import type { QuiltMap } from '../cloth/quilt-map.ts';
+import { type ClothPoint, clothPoint } from '../geometry/point.ts';
+import type { StitchedPlace } from '../lineup/easing.ts';
+import { type EdgeCurve, edgeCurve, type EdgeReading } from '../lineup/edge-curve.ts';
+import type { LineUp } from '../lineup/line-up.ts';
+import { TOUCH_NOISE } from '../lineup/touch.ts';
+import { edgeId, isEdgeTouch, type LongEdge } from './edge-id.ts';
+import { pieceRef } from './piece-ref.ts';
+import type { TouchRecord } from './records.ts';
+import { type StitchedPiece, stitchedPlaces } from './stitched.ts';
+import { type PlanRecords, quiltOf } from './plan-document.ts';
+
+/** The seam, or the quilt's own edge, that a border's edges of a level lie on as planned. */
+export const seamBox = ({ size, borders }: QuiltMap, level: number): Box => boxOf(size, insideOf(borders.slice(level)));
+
+export const seamsOf = (map: QuiltMap, border: number): Seams => ({
+  outer: seamBox(map, border + 1),
+  inner: seamBox(map, border),
+});
+
+/** The same edge, told from a border. */
+export const longEdge = (border: number, edge: Edge, side: Side): LongEdge => ({
+  level: edge === 'outer' ? border + 1 : border,
+  side,
+});
+
+/** How far along an edge a place lies, from the quilt's left or upper edge, and how far to the right of or below it. */
+export function onEdge(box: Box, side: Side, { x, y }: ClothPoint): { readonly at: number; readonly off: number } {
+  switch (side) {
+    case 'top':
+      return { at: x, off: y - box.y0 };
+    case 'bottom':
+      return { at: x, off: y - box.y1 };
+    case 'left':
+      return { at: y, off: x - box.x0 };
+    case 'right':
+      return { at: y, off: x - box.x1 };
+  }
+}
+
+/** What tells how edges run. */
+export const edgeTouchesOf = ({ touches }: Pick<PlanRecords, 'touches'>): TouchRecord[] =>
+  Object.values(touches).filter(isEdgeTouch);
+
+/** The other way round. */
+export function placeOnEdge({ x0, y0, x1, y1 }: Box, side: Side, at: number, off: number): ClothPoint {
+  switch (side) {
+    case 'top':
+      return clothPoint(at, y0 + off);
+    case 'bottom':
+      return clothPoint(at, y1 + off);
+    case 'left':
+      return clothPoint(x0 + off, at);
+    case 'right':
+      return clothPoint(x1 + off, at);
+  }
+}
+
+/** From where to where an edge runs. */
+export const edgeExtent = ({ x0, y0, x1, y1 }: Box, side: Side): readonly [number, number] =>
+  side === 'top' || side === 'bottom' ? [x0, x1] : [y0, y1];
+
+/** A touch of an earlier advance is known no better than that line-up was there, mm: a deviation. */
+const CARRIED = 0.8;
+
+/** What an edge was found to be by the touches on it. Those of this advance lie where its line-up finds them. */
+export function readingsOf(
+  records: Pick<PlanRecords, 'touches' | 'quilts'>,
+  edge: LongEdge,
+  advance: number,
+  { toCloth }: Pick<LineUp, 'toCloth'>,
+): readonly EdgeReading[] {
+  const own = edgeId(edge);
+  const box = seamBox(quiltOf(records).map, edge.level);
+  return Object.values(records.touches)
+    .filter(({ on }) => on === own)
+    .map((touch) => {
+      const isHere = touch.advance === advance;
+      const noise = TOUCH_NOISE[touch.method];
+      return {
+        ...onEdge(box, edge.side, isHere ? toCloth(touch.frame) : touch.cloth),
+        noise: isHere ? noise : Math.sqrt(noise * noise + CARRIED * CARRIED),
+      };
+    });
+}
+
+/** How a border's edges run by the touches on them. */
+export function edgeCurves(
+  records: Pick<PlanRecords, 'touches' | 'quilts'>,
+  border: number,
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): Readonly<Record<Edge, Readonly<Record<Side, EdgeCurve>>>> {
+  const curvesOf = (edge: Edge) =>
+    Object.fromEntries(
+      SIDES.map((side) => [side, edgeCurve(readingsOf(records, longEdge(border, edge, side), advance, lineUp))]),
+    ) as unknown as Record<Side, EdgeCurve>;
+  return { outer: curvesOf('outer'), inner: curvesOf('inner') };
+}
+
+/** Where a piece's places lie by touches that only it follows: those on the edges of its border. */
+export function bendOfPiece(
+  records: PlanRecords,
+  pieceId: string,
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): Bend {
+  const ref = pieceRef(pieceId);
+  const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
+  if (!set || !isTouched(records, set.border)) return UNBENT;
+  const curves = edgeCurves(records, set.border, advance, lineUp);
+  const seams = seamsOf(quiltOf(records).map, set.border);
+  const sampledOf = (edge: Edge) =>
+    Object.fromEntries(
+      SIDES.map((side) => {
+        return [side, sampled(curves[edge][side].off, ...edgeExtent(seams[edge], side))];
+      }),
+    ) as unknown as Record<Side, (at: number) => number>;
+  return bendBetween(seams, { outer: sampledOf('outer'), inner: sampledOf('inner') });
+}
+
+/** Points of what is stitched, near enough to each other to lay new lines against, each with the bend of its own piece. */
+export function bentPlaces(
+  records: PlanRecords,
+  runs: readonly StitchedPiece[],
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): StitchedPlace[] {
+  const bends = new Map<string, Bend>();
+  return runs.flatMap((run) => {
+    const bend = bends.get(run.pieceId) ?? bendOfPiece(records, run.pieceId, advance, lineUp);
+    bends.set(run.pieceId, bend);
+    return stitchedPlaces(run).map((place) => ({ ...place, bend }));
+  });
+}
+
+function isTouched({ touches }: Pick<PlanRecords, 'touches'>, border: number): boolean {
+  const own = new Set(EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
+  return Object.values(touches).some(({ on }) => on !== null && own.has(on));
+}
+
+/** Edges wander over hands' breadths: between places so far apart, mm, they are straight to a hundredth of a millimetre. */
+const STEP = 10;
+
+/** A function known at many places, read off a list. */
+function sampled(of: (at: number) => number, from: number, to: number): (at: number) => number {
+  const steps = Math.max(1, Math.ceil((to - from) / STEP));
+  const values = Float64Array.from({ length: steps + 1 }, (_, i) => of(from + ((to - from) * i) / steps));
+  return (at) => {
+    const t = Math.min(steps, Math.max(0, ((at - from) / (to - from)) * steps));
+    const i = Math.min(steps - 1, Math.floor(t));
+    return values[i]! + (t - i) * (values[i + 1]! - values[i]!);
+  };
+}
