@@ -52,6 +52,12 @@ test('from a planned top to four bordered sides with corners, and every count fo
   await expect(count(page, 'top')).toHaveText(String(top));
   await expectAccessible(page);
 
+  // Where it is stretched most is said.
+  await page.getByRole('button', { name: /^Edges as planned/ }).click();
+  await expect(page.getByTestId('worst-stretch')).toContainText(
+    /along the (top|right|bottom|left): .* along it, 0\s% across/,
+  );
+
   // A side is worked by itself.
   await page.getByRole('button', { name: /^Sides/ }).click();
   await page.getByRole('checkbox', { name: 'Left' }).click();

@@ -14,4 +14,5 @@ export {
   type Through,
   THROUGHS,
 } from './border-set.ts';
+export { type PlaceStretch, type SideStretch, worstPlace } from './stretch-by-place.ts';
 export type { BorderSide } from './solve-border.ts';

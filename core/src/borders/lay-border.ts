@@ -15,21 +15,26 @@ export interface BorderElement {
 }
 
 /** All of a border where it lies, side by side clockwise from the top. */
-export function layBorder(
-  { task: { sides, corners }, counts, fill, corners: school }: BorderWay,
-  stretch: BorderStretch,
-): BorderElement[] {
-  const countOf = (side: Side): number => counts.sides.find((one) => one.side === side)!.count;
-  return sides.flatMap(({ strip, motif, task }) => {
-    const { side } = strip;
-    const own: StripTask = { strip, motif, task, count: countOf(side), reach: reachOf(sides, strip, countOf) };
+export function layBorder(way: BorderWay, stretch: BorderStretch): BorderElement[] {
+  const { fill, corners: school } = way;
+  return stripTasks(way).flatMap((own) => {
+    const { side } = own.strip;
     const repeats = layStrip(own, fill, stretchAt(school, stretch)).map((lines, index) => ({ side, index, lines }));
-    const corner = corners.find((one) => one.side === side);
+    const corner = way.task.corners.find((one) => one.side === side);
     if (!corner) return repeats;
     return [
       ...repeats,
       { side, index: repeats.length, lines: corner.lines.map((line) => applyToPolyline(corner.toCloth, line)) },
     ];
+  });
+}
+
+/** The strips of a border with all that decides where their repeats lie. */
+export function stripTasks({ task: { sides }, counts }: BorderWay): StripTask[] {
+  const countOf = (side: Side): number => counts.sides.find((one) => one.side === side)!.count;
+  return sides.map(({ strip, motif, task }) => {
+    const count = countOf(strip.side);
+    return { strip, motif, task, count, reach: reachOf(sides, strip, countOf) };
   });
 }
 

@@ -52,6 +52,16 @@ export function layStrip(
   });
 }
 
+/** From where to where each repeat of a strip runs along it, mm. */
+export function repeatSpans(task: StripTask, stretch: BorderStretch): { readonly from: number; readonly to: number }[] {
+  const { from, advance } = task.motif;
+  const along = alongOf(task, stretch);
+  return Array.from({ length: task.count }, (_, repeat) => ({
+    from: along.at(repeat, from),
+    to: along.at(repeat, from + advance),
+  }));
+}
+
 /** Where a place of a repeat comes to lie along the strip. */
 interface Along {
   at(repeat: number, x: number): number;

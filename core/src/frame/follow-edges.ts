@@ -6,7 +6,16 @@ import { edgeCurve, planEdgeTouches, worstOf } from '../lineup/edge-curve.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { TOUCH_NOISE } from '../lineup/touch.ts';
 import { edgeId, type LongEdge } from '../plan/edge-id.ts';
-import { edgeExtent, longEdge, onEdge, placeOnEdge, readingsOf, seamBox, seamsOf } from '../plan/edge-touches.ts';
+import {
+  edgeExtent,
+  edgeTouchesOf,
+  longEdge,
+  onEdge,
+  placeOnEdge,
+  readingsOf,
+  seamBox,
+  seamsOf,
+} from '../plan/edge-touches.ts';
 import type { Piece } from '../plan/piece.ts';
 import { type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import { EDGE_SURE, EDGE_WANDERS } from '../tolerances.ts';
@@ -68,14 +77,13 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
   });
   const wanted = asked.flatMap((one) => one.wanted);
   const nearest = wanted.toSorted((a, b) => distance(a.at, from) - distance(b.at, from));
-  const own = new Set(edges.map(edgeId));
   return {
     next: nearest[0] ?? null,
     left: wanted.length,
     bound: asked.length === 0 ? null : Math.max(...asked.map(({ bound }) => bound)),
-    touches: Object.values(records.touches)
-      .filter((touch) => touch.advance === advance && touch.on !== null && own.has(touch.on))
-      .sort((a, b) => a.at - b.at)
+    touches: edgeTouchesOf(records, set.border)
+      .filter((touch) => touch.advance === advance)
+      .toSorted((a, b) => a.at - b.at)
       .map(({ id }) => id),
   };
 }

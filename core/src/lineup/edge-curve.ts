@@ -23,7 +23,7 @@ interface Wander {
 const WANDERS: readonly Wander[] = [
   { size: 3, scale: 900, belief: 0.35 },
   { size: 3, scale: 450, belief: 0.45 },
-  { size: 2.5, scale: 220, belief: 0.2 },
+  { size: 2.5, scale: 190, belief: 0.2 },
 ];
 
 /** As a whole an edge lies off by so much, mm, and slants by so much: deviations. */

@@ -40,9 +40,16 @@ export function onEdge(box: Box, side: Side, { x, y }: ClothPoint): { readonly a
   }
 }
 
-/** What tells how edges run. */
-export const edgeTouchesOf = ({ touches }: Pick<PlanRecords, 'touches'>): TouchRecord[] =>
-  Object.values(touches).filter(isEdgeTouch);
+/** What tells how edges run: those of one border, or of all. */
+export function edgeTouchesOf(
+  { touches }: Pick<PlanRecords, 'touches'>,
+  border: number | null = null,
+): readonly TouchRecord[] {
+  const all = Object.values(touches).filter(isEdgeTouch);
+  if (border === null) return all;
+  const own = new Set(EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
+  return all.filter(({ on }) => on !== null && own.has(on));
+}
 
 /** The other way round. */
 export function placeOnEdge({ x0, y0, x1, y1 }: Box, side: Side, at: number, off: number): ClothPoint {
@@ -86,8 +93,11 @@ export function readingsOf(
     });
 }
 
+/** Away from the frame all touches are of earlier advances. */
+export const NO_ADVANCE: readonly [number, Pick<LineUp, 'toCloth'>] = [-1, { toCloth: ({ x, y }) => clothPoint(x, y) }];
+
 /** How a border's edges run by the touches on them. */
-export function edgeCurves(
+function edgeCurves(
   records: Pick<PlanRecords, 'touches' | 'quilts'>,
   border: number,
   advance: number,
@@ -109,9 +119,19 @@ export function bendOfPiece(
 ): Bend {
   const ref = pieceRef(pieceId);
   const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
-  if (!set || !isTouched(records, set.border)) return UNBENT;
-  const curves = edgeCurves(records, set.border, advance, lineUp);
-  const seams = seamsOf(quiltOf(records).map, set.border);
+  return set ? bendOfBorder(records, set.border, advance, lineUp) : UNBENT;
+}
+
+/** The same of a whole border of the map. */
+export function bendOfBorder(
+  records: Pick<PlanRecords, 'touches' | 'quilts'>,
+  border: number,
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth'>,
+): Bend {
+  if (edgeTouchesOf(records, border).length === 0) return UNBENT;
+  const curves = edgeCurves(records, border, advance, lineUp);
+  const seams = seamsOf(quiltOf(records).map, border);
   const sampledOf = (edge: Edge) =>
     Object.fromEntries(
       SIDES.map((side) => {
@@ -134,11 +154,6 @@ export function bentPlaces(
     bends.set(run.pieceId, bend);
     return stitchedPlaces(run).map((place) => ({ ...place, bend }));
   });
-}
-
-function isTouched({ touches }: Pick<PlanRecords, 'touches'>, border: number): boolean {
-  const own = new Set(EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
-  return Object.values(touches).some(({ on }) => on !== null && own.has(on));
 }
 
 /** Edges wander over hands' breadths: between places so far apart, mm, they are straight to a hundredth of a millimetre. */

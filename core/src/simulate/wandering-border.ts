@@ -111,8 +111,9 @@ export function stitchWandering(seed: number, nature: ClothNature): FollowedBord
         const seam = indexSegments([polyline(beyond.map((at) => truth(trueEdge(wander, edge, side, at))))]);
         for (const at of along) {
           const planned = placeOnEdge(SEAMS[edge], side, at, 0);
-          if (!inReach(planned)) continue;
           const laid = lineUp.toFrame(bend(planned));
+          // What the head doesn't get to would be rolled to.
+          if (!inReach(planned) || !isSafe(area, laid)) continue;
           off.push(seam.distance(laid.x, laid.y));
         }
       }

@@ -1,4 +1,12 @@
-import { type AskedBorder, type BorderChoice, borderChoices, type Plan, quiltOf } from '@gorse/core';
+import {
+  type AskedBorder,
+  type BorderChoice,
+  borderChoices,
+  borderStretch,
+  type Plan,
+  quiltOf,
+  type SideStretch,
+} from '@gorse/core';
 import { simpleFor, type TopPicture, topPicture } from './top-picture.ts';
 
 /** One way to work a border, with a picture of it. */
@@ -12,6 +20,9 @@ export interface ShownBorderChoice extends Omit<BorderChoice, 'lines'> {
 export const borderPlanner = (planNow: () => Plan) => ({
   /** The ways to work a border, those first that keep what matters. */
   borders: (asked: AskedBorder): readonly ShownBorderChoice[] => planNow().get(shownBorders, asked),
+
+  /** How far the sides of a border are stretched by place, along edges as they were touched. */
+  borderStretch: (id: string): readonly SideStretch[] => planNow().get(borderStretch, id),
 });
 
 function shownBorders(plan: Plan, asked: AskedBorder): ShownBorderChoice[] {

@@ -19,6 +19,7 @@ import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
+import { EdgesBody, useEdgesLine } from './edges-stage.tsx';
 import { STANCE_NAMES, STANCE_WORDS, STRETCH_NAMES, STRETCH_WORDS } from './border-words.ts';
 
 interface StageProps {
@@ -187,5 +188,7 @@ const stitch: BorderStage = {
   ),
 };
 
+const edges: BorderStage = { name: 'Edges', useLine: useEdgesLine, Body: EdgesBody };
+
 /** In the order they are shown in. */
-export const BORDER_STAGES: readonly BorderStage[] = [stance, size, clear, stretch, worked, stitch];
+export const BORDER_STAGES: readonly BorderStage[] = [stance, size, clear, stretch, edges, worked, stitch];
