@@ -7,14 +7,14 @@ export type Bend = (p: ClothPoint) => ClothPoint;
 export const UNBENT: Bend = (p) => p;
 
 /** The long edges of a border, by the seams that it lies between. */
-export const EDGES = ['outer', 'inner'] as const;
-export type Edge = (typeof EDGES)[number];
+export const BORDER_EDGES = ['outer', 'inner'] as const;
+export type BorderEdge = (typeof BORDER_EDGES)[number];
 
 /** The planned seams of a border. */
-export type Seams = Readonly<Record<Edge, Box>>;
+export type Seams = Readonly<Record<BorderEdge, Box>>;
 
 /** How far an edge lies off at a place along it, to the right of and below where it was planned, mm. */
-export type Offsets = Readonly<Record<Edge, Readonly<Record<Side, (at: number) => number>>>>;
+export type Offsets = Readonly<Record<BorderEdge, Readonly<Record<Side, (at: number) => number>>>>;
 
 /**
  * A border bent to its edges as they run: what lies on one goes where that is, and between them in proportion. Sideways the left and right edges
@@ -23,7 +23,7 @@ export type Offsets = Readonly<Record<Edge, Readonly<Record<Side, (at: number) =
  */
 export function bendBetween({ outer, inner }: Seams, offsets: Offsets): Bend {
   const within = (at: number, from: number, to: number): number => Math.min(to, Math.max(from, at));
-  const offOf = (edge: Edge, side: Side, p: ClothPoint): number => {
+  const offOf = (edge: BorderEdge, side: Side, p: ClothPoint): number => {
     const box = edge === 'outer' ? outer : inner;
     const isLevel = side === 'top' || side === 'bottom';
     return offsets[edge][side](isLevel ? within(p.x, box.x0, box.x1) : within(p.y, box.y0, box.y1));
@@ -35,7 +35,7 @@ export function bendBetween({ outer, inner }: Seams, offsets: Offsets): Bend {
   };
 }
 
-type Knot = readonly [Edge, Side];
+type Knot = readonly [BorderEdge, Side];
 const KNOTS: Readonly<Record<'x' | 'y', readonly Knot[]>> = {
   x: [['outer', 'left'], ['inner', 'left'], ['inner', 'right'], ['outer', 'right']],
   y: [['outer', 'top'], ['inner', 'top'], ['inner', 'bottom'], ['outer', 'bottom']],

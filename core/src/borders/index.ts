@@ -1,3 +1,4 @@
+export { type BorderEdge, BORDER_EDGES } from './bend.ts';
 export {
   BORDER_WISHES,
   type BorderLook,

@@ -7,6 +7,7 @@ import { polyline } from '../geometry/polyline.ts';
 import { bendOfPiece } from '../plan/edge-touches.ts';
 import { newPlan, type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
 import type { BorderSetRecord, TouchRecord } from '../plan/records.ts';
+import { marginsInBorder } from './margins-left.ts';
 import { edgeFollowed, type EdgePlace, followEdges, type Following } from './follow-edges.ts';
 
 /** 1,000 by 1,000 mm with a border of 100; the plan lies on the frame as it is. */
@@ -91,6 +92,23 @@ describe('following the edges of a border', () => {
       bendOfPiece(records, 'borderSets.b.3001', 1, AS_IT_IS)(clothPoint(0, 300)).x;
     expect(xOf(then)).toBeCloseTo(-8, 0);
     expect(Math.abs(xOf(both) + 4)).toBeLessThan(1);
+  });
+});
+
+describe('what stitches leave of a border', () => {
+  const stitches = [polyline([{ x: 20, y: 300 }, { x: 70, y: 320 }, { x: 40, y: 500 }])]; // prettier-ignore
+
+  it('is told to the outer edge and to the inner seam as planned, less than nothing where they run over', () => {
+    expect(marginsInBorder(stitches, RECORDS, 0, 0, AS_IT_IS)).toEqual({ outer: 20, inner: 30 });
+    const over = [polyline([{ x: -3, y: 300 }, { x: 105, y: 320 }])]; // prettier-ignore
+    expect(marginsInBorder(over, RECORDS, 0, 0, AS_IT_IS)).toEqual({ outer: -3, inner: -5 });
+    expect(marginsInBorder([], RECORDS, 0, 0, AS_IT_IS)).toEqual({});
+  });
+
+  it('goes by the edges as they were touched', () => {
+    const touches = [100, 300, 500].map((y) => touch(at('outer', y, 0), framePoint(8, y), 0, `t${y}`));
+    const { outer, inner } = marginsInBorder(stitches, withTouches(...touches), 0, 0, AS_IT_IS);
+    expect([Math.abs(outer! - 12) < 0.3, inner]).toEqual([true, 30]);
   });
 });
 

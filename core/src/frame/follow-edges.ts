@@ -1,4 +1,4 @@
-import { type Edge, EDGES } from '../borders/bend.ts';
+import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
 import { type Box, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint, distance, type FramePoint } from '../geometry/point.ts';
@@ -22,7 +22,7 @@ import { EDGE_SURE, EDGE_WANDERS } from '../tolerances.ts';
 
 /** A place along a long edge, to be touched. */
 export interface EdgePlace extends LongEdge {
-  readonly edge: Edge;
+  readonly edge: BorderEdge;
   /** How far from the side's upper or left end, mm. */
   readonly along: number;
   /** Where it is thought to lie. */
@@ -62,7 +62,7 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
   const { records, advance, lineUp, from } = following;
   const set = ref.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
   if (!set) return null;
-  const edges = SIDES.flatMap((side) => EDGES.map((edge) => ({ edge, ...longEdge(set.border, edge, side) })));
+  const edges = SIDES.flatMap((side) => BORDER_EDGES.map((edge) => ({ edge, ...longEdge(set.border, edge, side) })));
   const asked = edges.flatMap((one) => {
     const places = placesAlong(one, set.border, needle, following);
     if (places.length === 0) return [];
@@ -90,7 +90,7 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
 
 /** Places of an edge that lie beside a piece's stitches, are in reach and weren't refused. */
 function placesAlong(
-  edge: LongEdge & { readonly edge: Edge },
+  edge: LongEdge & { readonly edge: BorderEdge },
   border: number,
   needle: Piece['needle'],
   { records, lineUp, inReach, refused }: Following,

@@ -39,7 +39,7 @@ export {
   touchesOfWay,
   type Touching,
 } from './patch-here.ts';
-export { FRAME_SIDES, type FrameSide, type MarginsLeft, marginsLeft } from './margins-left.ts';
+export { FRAME_SIDES, type FrameSide, type MarginsLeft, marginsInBorder, marginsLeft } from './margins-left.ts';
 export {
   type EdgeFollowed,
   edgeFollowed,

@@ -1,16 +1,20 @@
+import { type BorderEdge, BORDER_EDGES, type Seams } from '../borders/bend.ts';
+import { SIDES } from '../cloth/border.ts';
 import { edgesOf, outlineOf, type Shape } from '../cloth/shape.ts';
-import type { FramePoint } from '../geometry/point.ts';
+import type { ClothPoint, FramePoint } from '../geometry/point.ts';
 import { insideRing } from '../geometry/polygon.ts';
 import { type Polyline, polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import type { LineUp } from '../lineup/line-up.ts';
+import { bendOfBorder, edgeExtent, placeOnEdge, seamsOf } from '../plan/edge-touches.ts';
+import { type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 
 /** The sides of a patch as one stands before it. */
 export const FRAME_SIDES = ['above', 'right', 'below', 'left'] as const;
 export type FrameSide = (typeof FRAME_SIDES)[number];
 
-/** What is left between stitches and the seam on each side that a patch has, mm; less than 0: they run over it. */
-export type MarginsLeft = Partial<Readonly<Record<FrameSide, number>>>;
+/** What is left between stitches and the seam on each side that a patch has, or on either edge of a border, mm; less than 0: they run over it. */
+export type MarginsLeft = Partial<Readonly<Record<FrameSide | BorderEdge, number>>>;
 
 /**
  * @param lines stitches on the frame
@@ -51,3 +55,43 @@ function sideOf(seam: readonly FramePoint[]): FrameSide {
   if (Math.abs(across) >= Math.abs(down)) return across >= 0 ? 'above' : 'below';
   return down >= 0 ? 'right' : 'left';
 }
+
+/**
+ * The same in a border, whose edges run as they were touched.
+ * @param lines stitches on the frame
+ */
+export function marginsInBorder(
+  lines: readonly Polyline[],
+  records: Pick<PlanRecords, 'quilts' | 'touches'>,
+  border: number,
+  advance: number,
+  lineUp: Pick<LineUp, 'toCloth' | 'toFrame'>,
+): MarginsLeft {
+  const seams = seamsOf(quiltOf(records).map, border);
+  const bend = bendOfBorder(records, border, advance, lineUp);
+  const left = BORDER_EDGES.map((edge) => {
+    const ring = seamRing(seams[edge]).map((p) => lineUp.toFrame(bend(p)));
+    const seam = indexSegments([polyline([...ring, ring[0]!])]);
+    let least = Infinity;
+    for (const line of lines)
+      for (let i = 0; i < line.length; i += 2) {
+        const [x, y] = [line[i]!, line[i + 1]!];
+        const isOver = insideRing(ring, x, y) !== (edge === 'outer');
+        least = Math.min(least, (isOver ? -1 : 1) * seam.distance(x, y));
+      }
+    return [edge, least] as const;
+  });
+  return Object.fromEntries(left.filter(([, mm]) => mm < Infinity));
+}
+
+/** Places all round a seam, clockwise, `RING_STEP` apart. */
+const seamRing = (box: Seams[BorderEdge]): readonly ClothPoint[] =>
+  SIDES.flatMap((side) => {
+    const [from, to] = edgeExtent(box, side);
+    const steps = Math.max(1, Math.ceil((to - from) / RING_STEP));
+    const along = Array.from({ length: steps }, (_, i) => (i * (to - from)) / steps);
+    const isBack = side === 'bottom' || side === 'left';
+    return along.map((way) => placeOnEdge(box, side, isBack ? to - way : from + way, 0));
+  });
+/** mm. */
+const RING_STEP = 25;

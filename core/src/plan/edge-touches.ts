@@ -1,4 +1,4 @@
-import { type Bend, bendBetween, type Edge, EDGES, type Seams, UNBENT } from '../borders/bend.ts';
+import { type Bend, bendBetween, type BorderEdge, BORDER_EDGES, type Seams, UNBENT } from '../borders/bend.ts';
 import { type Box, boxOf, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
@@ -21,7 +21,7 @@ export const seamsOf = (map: QuiltMap, border: number): Seams => ({
 });
 
 /** The same edge, told from a border. */
-export const longEdge = (border: number, edge: Edge, side: Side): LongEdge => ({
+export const longEdge = (border: number, edge: BorderEdge, side: Side): LongEdge => ({
   level: edge === 'outer' ? border + 1 : border,
   side,
 });
@@ -47,7 +47,7 @@ export function edgeTouchesOf(
 ): readonly TouchRecord[] {
   const all = Object.values(touches).filter(isEdgeTouch);
   if (border === null) return all;
-  const own = new Set(EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
+  const own = new Set(BORDER_EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
   return all.filter(({ on }) => on !== null && own.has(on));
 }
 
@@ -102,8 +102,8 @@ function edgeCurves(
   border: number,
   advance: number,
   lineUp: Pick<LineUp, 'toCloth'>,
-): Readonly<Record<Edge, Readonly<Record<Side, EdgeCurve>>>> {
-  const curvesOf = (edge: Edge) =>
+): Readonly<Record<BorderEdge, Readonly<Record<Side, EdgeCurve>>>> {
+  const curvesOf = (edge: BorderEdge) =>
     Object.fromEntries(
       SIDES.map((side) => [side, edgeCurve(readingsOf(records, longEdge(border, edge, side), advance, lineUp))]),
     ) as unknown as Record<Side, EdgeCurve>;
@@ -132,7 +132,7 @@ export function bendOfBorder(
   if (edgeTouchesOf(records, border).length === 0) return UNBENT;
   const curves = edgeCurves(records, border, advance, lineUp);
   const seams = seamsOf(quiltOf(records).map, border);
-  const sampledOf = (edge: Edge) =>
+  const sampledOf = (edge: BorderEdge) =>
     Object.fromEntries(
       SIDES.map((side) => {
         return [side, sampled(curves[edge][side].off, ...edgeExtent(seams[edge], side))];

@@ -1,7 +1,7 @@
 import { evenBorder, type Side, SIDES } from '../cloth/border.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
-import { type Edge, EDGES } from '../borders/bend.ts';
+import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
 import { followEdges } from '../frame/follow-edges.ts';
 import { type ClothPoint, clothPoint, type FramePoint, framePoint, plus } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
@@ -103,7 +103,7 @@ export function stitchWandering(seed: number, nature: ClothNature): FollowedBord
       touch(edgeId(next), lineUp.toCloth(frame), frame);
     }
     const bend = bendOfPiece(records, pieceId(REF), advance, lineUp);
-    for (const edge of EDGES)
+    for (const edge of BORDER_EDGES)
       for (const side of SIDES) {
         const along = placesAlong(edge, side);
         // At a corner the strip's edge ends where both edges meet, which lies beyond either.
@@ -118,15 +118,15 @@ export function stitchWandering(seed: number, nature: ClothNature): FollowedBord
         }
       }
   }
-  const spans = EDGES.flatMap((edge) => SIDES.map((side) => edgeExtent(SEAMS[edge], side)));
+  const spans = BORDER_EDGES.flatMap((edge) => SIDES.map((side) => edgeExtent(SEAMS[edge], side)));
   const length = spans.reduce((sum, [first, last]) => sum + last - first, 0);
   return { off, touches: Object.values(records.touches).length - touchesOf(records).length, length };
 }
 
-type Wander = Readonly<Record<Edge, Readonly<Record<Side, (at: number) => number>>>>;
+type Wander = Readonly<Record<BorderEdge, Readonly<Record<Side, (at: number) => number>>>>;
 
 /** How the four sides of an edge wander, off by `FAR` at the most. */
-function wandering(random: () => number): Wander[Edge] {
+function wandering(random: () => number): Wander[BorderEdge] {
   const one = (): ((at: number) => number) => {
     const waves = Array.from({ length: WAVES }, () => ({
       length: SHORTEST + (LONGEST - SHORTEST) * random(),
@@ -142,10 +142,10 @@ function wandering(random: () => number): Wander[Edge] {
   return { top: one(), right: one(), bottom: one(), left: one() };
 }
 
-const trueEdge = (wander: Wander, edge: Edge, side: Side, at: number): ClothPoint =>
+const trueEdge = (wander: Wander, edge: BorderEdge, side: Side, at: number): ClothPoint =>
   placeOnEdge(SEAMS[edge], side, at, wander[edge][side](at));
 
-const placesAlong = (edge: Edge, side: Side): readonly number[] => range(...edgeExtent(SEAMS[edge], side), APART);
+const placesAlong = (edge: BorderEdge, side: Side): readonly number[] => range(...edgeExtent(SEAMS[edge], side), APART);
 
 const range = (from: number, to: number, step: number): readonly number[] =>
   Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);

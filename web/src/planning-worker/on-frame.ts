@@ -7,9 +7,11 @@ import {
   type FramePoint,
   graphOf,
   type MarginsLeft,
+  marginsInBorder,
   marginsLeft,
   measuredShape,
   pieceAsTouched,
+  pieceRef,
   type Plan,
   polylineToFrame,
   type SafeArea,
@@ -61,7 +63,7 @@ export function carried(run: StitchedRun, model: ClothModel, advance: number, ar
 const CARRIED_APART = 3;
 const ROUGHLY_APART = 150;
 
-/** What a piece, as it will be stitched, leaves to the seams of its patch as they were touched. */
+/** What a piece, as it will be stitched, leaves to the seams of its patch or its border as they were touched. */
 export function marginsOf(
   plan: Plan,
   piece: Drawn | undefined,
@@ -69,13 +71,14 @@ export function marginsOf(
   toFrame: (p: ClothPoint) => FramePoint,
   advance: number,
 ): MarginsLeft | null {
-  const region = plan.records.regions[piece?.regionId ?? ''];
-  if (!piece || !region) return null;
+  if (!piece) return null;
   const lineUp = model.lineUp(advance);
+  const onFrame = (): Float64Array[] => piece.lines.map((line) => polylineToFrame({ toFrame }, line));
+  const ref = pieceRef(piece.id);
+  const set = ref?.source === 'borderSets' ? plan.records.borderSets[ref.record] : undefined;
+  if (set) return marginsInBorder(onFrame(), plan.records, set.border, advance, lineUp);
+  const region = plan.records.regions[piece.regionId ?? ''];
+  if (!region) return null;
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);
-  return marginsLeft(
-    piece.lines.map((line) => polylineToFrame({ toFrame }, line)),
-    shape,
-    lineUp,
-  );
+  return marginsLeft(onFrame(), shape, lineUp);
 }

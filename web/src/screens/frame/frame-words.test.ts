@@ -7,11 +7,13 @@ import {
   NEWLY_LOADED,
   type Rolling,
   type RunState,
+  evenBorder,
   framePoint,
   clothPoint,
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
+import { edgeWords } from './follow-edges/edge-words.ts';
 import { disagreementWords, type Told, wordsFor, worstWords } from './frame-words.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
@@ -82,6 +84,17 @@ describe('what the Frame screen says', () => {
       'The head follows the whole line, so that you see where it will go. To the seams: 6 mm above, 2 mm over the seam on the right, 9.5 mm on the left; each ±1.1 mm.',
     );
   });
+  it('of a border: what is left to either edge', () => {
+    const lineUp = { ...doubts(1, 1), margins: { outer: 6, inner: -2 } };
+    expect(why('rehearse', 'rehearse', { lineUp })).toMatch(
+      /To the seams: 6 mm from the outer edge, 2 mm over the inner seam; each/,
+    );
+    const place = { edge: 'outer', level: 1, side: 'left', along: 250 } as const;
+    const words = (loading: 'upright' | 'turned') => plain(edgeWords(place, [evenBorder(100)], loading, 'mm'));
+    expect(words('upright')).toBe('outer edge of the left border, 250 mm from the quilt’s upper end');
+    expect(words('turned')).toMatch(/from the quilt’s right end$/);
+  });
+
   it('of touches that disagree: accuses none before one is made once more', () => {
     const names = ['upper left', 'lower left', 'upper right', 'lower right'].map(
       (at) => `touch on the ${at} corner of A1`,

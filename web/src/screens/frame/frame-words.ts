@@ -7,6 +7,8 @@ import {
   doubtExtent,
   formatDoubt,
   formatLength,
+  type BorderEdge,
+  BORDER_EDGES,
   FRAME_SIDES,
   type FrameAction,
   type FramePiece,
@@ -151,18 +153,28 @@ function ownDoubts({ lineUp, targets, piece }: Doubted): DoubtEllipse[] {
 /** The largest of them, mm. */
 const ownDoubt = (told: Doubted): number => Math.max(0, ...ownDoubts(told).map(({ major }) => major));
 
-/** What is left to the seams of the patch on every side, and how sure that is; empty where it fills none. */
+/** What is left to the seams of the patch on every side, or to a border’s edges, and how sure that is; empty where it fills none. */
 export function marginWords(told: Doubted, style: LengthStyle): string {
-  const sides = FRAME_SIDES.flatMap((side) => {
+  const sides = [...FRAME_SIDES, ...BORDER_EDGES].flatMap((side) => {
     const left = told.lineUp?.margins?.[side];
-    if (left === undefined) return [];
-    return [`${formatLength(Math.abs(left), style)} ${left < 0 ? 'over the seam ' : ''}${WHERE[side]}`];
+    return left === undefined ? [] : [LEFT[side](formatLength(Math.abs(left), style), left < 0)];
   });
   if (sides.length === 0) return '';
   return `To the seams: ${sides.join(', ')}; each ±${formatDoubt(ownDoubt(told), style)}.`;
 }
-const WHERE: Readonly<Record<FrameSide, string>> = {
-  ...{ above: 'above', right: 'on the right', below: 'below', left: 'on the left' },
+
+type LeftWords = (length: string, isOver: boolean) => string;
+const beside =
+  (where: string): LeftWords =>
+  (length, isOver) =>
+    `${length} ${isOver ? 'over the seam ' : ''}${where}`;
+const ofEdge =
+  (edge: string): LeftWords =>
+  (length, isOver) =>
+    `${length} ${isOver ? 'over' : 'from'} the ${edge}`;
+const LEFT: Readonly<Record<FrameSide | BorderEdge, LeftWords>> = {
+  ...{ above: beside('above'), right: beside('on the right'), below: beside('below'), left: beside('on the left') },
+  ...{ outer: ofEdge('outer edge'), inner: ofEdge('inner seam') },
 };
 
 /** How well the checks agree with the first two touches. */

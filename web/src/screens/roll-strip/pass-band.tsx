@@ -30,7 +30,7 @@ export function PassBand({
       {chosen && <rect {...band} fill="none" stroke={MOORLAND.gorse} strokeWidth={3} />}
       {wide && (
         <PassLabel
-          band={band}
+          band={{ ...band, y: pass.own.y0, height: pass.own.y1 - pass.own.y0 }}
           name={`Pass ${at + 1}`}
           about={pass.done ? '● stitched' : `○ ${said(pass.pieces.map((piece) => piece.name))}`}
           chosen={chosen}

@@ -28,8 +28,11 @@ export interface StripPass {
   readonly from: number;
   readonly pinned: boolean;
   readonly pieces: readonly FramePiece[];
+  /** What its pieces take up, which may lie over the next pass's. */
   readonly y0: number;
   readonly y1: number;
+  /** From where it begins to where the next one does: what is told of it stands there. */
+  readonly own: { readonly y0: number; readonly y1: number };
   /** All of it is stitched. */
   readonly done: boolean;
 }
@@ -70,7 +73,13 @@ export function useStrip(stripWidth: number, wide: boolean) {
       const first = Math.max(0, Math.min(...own.map((piece) => piece.top)));
       const last = Math.min(layout.length, Math.max(...own.map((piece) => piece.bottom)));
       const done = own.length > 0 && own.every((piece) => finished.has(piece.id));
-      return { from: pass.from, pinned: pass.pinned, pieces: own, y0: layout.toY(first), y1: layout.toY(last), done };
+      const next = found.passes[i + 1]?.from ?? layout.length;
+      const { from, pinned } = pass;
+      return {
+        ...{ from, pinned, pieces: own, done },
+        ...{ y0: layout.toY(first), y1: layout.toY(last) },
+        own: { y0: layout.toY(Math.max(0, from)), y1: layout.toY(Math.min(layout.length, next)) },
+      };
     }),
     rolled,
     reach: Math.min(layout.length - rolled, usableReach(machine.frame, rolled)),
