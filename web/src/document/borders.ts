@@ -1,4 +1,5 @@
 import {
+  type BorderEdge,
   type BorderSetRecord,
   MM_PER_INCH,
   type PinnedCount,
@@ -47,6 +48,14 @@ export const changeBorder =
   (records) => {
     const set = records.borderSets[id];
     return set ? setBorder({ ...set, ...change })(records) : records;
+  };
+
+/** How far one of its edges keeps clear, mm. */
+export const clearBorder =
+  (id: string, edge: BorderEdge, mm: number): Edit =>
+  (records) => {
+    const set = records.borderSets[id];
+    return set ? setBorder({ ...set, clear: { ...set.clear, [edge]: mm } })(records) : records;
   };
 
 export const removeBorder =

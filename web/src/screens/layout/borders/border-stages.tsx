@@ -1,5 +1,6 @@
 import {
   BORDER_STRETCHES,
+  type BorderEdge,
   type BorderSetRecord,
   formatLength,
   MM_PER_INCH,
@@ -9,8 +10,8 @@ import {
   trimmed,
 } from '@gorse/core';
 import { Checkbox, Group, Slider, Stack, Text } from '@mantine/core';
-import type { ReactNode } from 'react';
-import { changeBorder } from '../../../document/borders.ts';
+import { memo, type ReactNode } from 'react';
+import { changeBorder, clearBorder } from '../../../document/borders.ts';
 import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import type { ShownSide } from '../../../planning-worker/shown.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
@@ -106,41 +107,49 @@ const size: BorderStage = {
 
 const MOST_CLEAR = 3 * MM_PER_INCH;
 
-function Clear({ set }: StageProps) {
+const Clear = ({ set: { id, border, clear } }: StageProps) => (
+  <Stack gap="sm">
+    <ClearOf id={id} border={border} edge="outer" mm={clear.outer} />
+    <ClearOf id={id} border={border} edge="inner" mm={clear.inner} />
+  </Stack>
+);
+
+/** One of both is dragged, and the other stays as it is. */
+const ClearOf = memo(function ClearOf({
+  id,
+  border,
+  edge,
+  mm,
+}: Pick<BorderSetRecord, 'id' | 'border'> & { readonly edge: BorderEdge; readonly mm: number }) {
   const style = useLengthStyle();
   const binding = usePlan(({ records }) => quiltOf(records).binding);
-  const outermost = usePlan(({ records }) => quiltOf(records).map.borders.length - 1 === set.border);
-  const clearOf = (clear: Partial<BorderSetRecord['clear']>) =>
-    changeBorder(set.id, { clear: { ...set.clear, ...clear } });
+  const isOutermost = usePlan(({ records }) => quiltOf(records).map.borders.length - 1 === border);
+  const name = edge === 'outer' ? 'Outer edge' : 'Inner seam';
   return (
-    <Stack gap="sm">
-      {(['outer', 'inner'] as const).map((edge) => (
-        <div key={edge}>
-          <LengthInput
-            label={edge === 'outer' ? 'Outer edge' : 'Inner seam'}
-            description={
-              edge === 'outer' && outermost ? `Besides ${formatLength(binding, style)} that the binding takes` : ''
-            }
-            value={set.clear[edge]}
-            least={0}
-            most={MOST_CLEAR}
-            onLength={(mm) => edit('kept clear', clearOf({ [edge]: mm }))}
-          />
-          <Slider
-            thumbLabel={`${edge === 'outer' ? 'Outer edge' : 'Inner seam'} kept clear, drag to see it at once`}
-            min={0}
-            max={MOST_CLEAR}
-            step={MM_PER_INCH / 16}
-            value={set.clear[edge]}
-            label={null}
-            onChange={(mm) => preview(clearOf({ [edge]: mm }))}
-            onChangeEnd={(mm) => edit('kept clear', clearOf({ [edge]: mm }))}
-          />
-        </div>
-      ))}
-    </Stack>
+    <div>
+      <LengthInput
+        label={name}
+        description={
+          edge === 'outer' && isOutermost ? `Besides ${formatLength(binding, style)} that the binding takes` : ''
+        }
+        value={mm}
+        least={0}
+        most={MOST_CLEAR}
+        onLength={(to) => edit('kept clear', clearBorder(id, edge, to))}
+      />
+      <Slider
+        thumbLabel={`${name} kept clear, drag to see it at once`}
+        min={0}
+        max={MOST_CLEAR}
+        step={MM_PER_INCH / 16}
+        value={mm}
+        label={null}
+        onChange={(to) => preview(clearBorder(id, edge, to))}
+        onChangeEnd={(to) => edit('kept clear', clearBorder(id, edge, to))}
+      />
+    </div>
   );
-}
+});
 
 const clear: BorderStage = {
   name: 'Keeps clear',

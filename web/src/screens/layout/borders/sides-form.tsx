@@ -1,7 +1,7 @@
-import { type BorderSetRecord, formatLength, MOST_REPEATS } from '@gorse/core';
+import { type BorderSetRecord, formatLength, MOST_REPEATS, type Side } from '@gorse/core';
 import { ActionIcon, Group, SimpleGrid, Text, Tooltip } from '@mantine/core';
 import { IconMinus, IconPin, IconPinFilled, IconPlus } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { pinCount } from '../../../document/borders.ts';
 import { edit } from '../../../document/plan-store.ts';
 import type { ShownSide } from '../../../planning-worker/shown.ts';
@@ -22,7 +22,8 @@ export function SidesForm({ set, sides }: { readonly set: BorderSetRecord; reado
         {shown.map((one) => (
           <OneSide
             key={one.side}
-            set={set}
+            id={set.id}
+            how={set.stretch}
             of={one}
             isWorst={worst > 5e-4 && Math.abs(one.stretch) > worst - 1e-9}
             pinned={set.pinned.some(({ side }) => side === one.side)}
@@ -33,59 +34,77 @@ export function SidesForm({ set, sides }: { readonly set: BorderSetRecord; reado
   );
 }
 
-function OneSide({
-  set,
+/** Parts of it are made anew only when they change: in a drag each is drawn at every step. */
+const OneSide = memo(function OneSide({
+  id,
+  how,
   of: { side, count, stretch, length },
   isWorst,
   pinned,
 }: {
-  readonly set: BorderSetRecord;
+  readonly id: string;
+  readonly how: BorderSetRecord['stretch'];
   readonly of: ShownSide;
   readonly isWorst: boolean;
   readonly pinned: boolean;
 }) {
   const style = useLengthStyle();
-  const say = (next: number): void => edit(`repeats on the ${side}`, pinCount(set.id, side, next));
+  const hint = `${formatLength(length, style)} long, ${formatLength(length / count, style)} a repeat`;
+  return (
+    <div className="side-count" role="group" aria-label={`${atStart(side)} side`}>
+      <span>{atStart(side)}</span>
+      <b className="side-repeats" title={hint} data-testid={`count-${side}`}>
+        {count}
+      </b>
+      <Steps id={id} side={side} count={count} />
+      <StretchWords stretch={stretch} isWorst={isWorst} how={how} />
+      <Hold id={id} side={side} count={count} pinned={pinned} />
+    </div>
+  );
+});
+
+interface Counted {
+  readonly id: string;
+  readonly side: Side;
+  readonly count: number;
+}
+
+const Steps = memo(function Steps({ id, side, count }: Counted) {
   const step = (name: string, next: number, icon: ReactNode) => (
     <ActionIcon
       variant="default"
       size={32}
       aria-label={`${name} on the ${side}`}
       disabled={next < 1 || next > MOST_REPEATS}
-      onClick={() => say(next)}
+      onClick={() => edit(`repeats on the ${side}`, pinCount(id, side, next))}
     >
       {icon}
     </ActionIcon>
   );
-  const hint = `${formatLength(length, style)} long, ${formatLength(length / count, style)} a repeat`;
   return (
-    <div className="side-count" role="group" aria-label={`${atStart(side)} side`}>
-      <Text size="sm">{atStart(side)}</Text>
-      <Tooltip label={hint}>
-        <Text fz={24} fw={700} lh={1.15} data-testid={`count-${side}`}>
-          {count}
-        </Text>
-      </Tooltip>
-      <Group gap={4} justify="center" wrap="nowrap">
-        {step('One fewer', count - 1, <IconMinus size={16} />)}
-        {step('One more', count + 1, <IconPlus size={16} />)}
-      </Group>
-      <StretchWords stretch={stretch} isWorst={isWorst} how={set.stretch} />
-      <Tooltip label={pinned ? 'Held. Click to let it follow again' : 'Hold this count while others follow'}>
-        <ActionIcon
-          variant={pinned ? 'filled' : 'subtle'}
-          color="slate"
-          size={28}
-          aria-pressed={pinned}
-          aria-label={`Hold the count on the ${side}`}
-          onClick={() => edit(`${pinned ? 'unpin' : 'pin'} the ${side}`, pinCount(set.id, side, pinned ? null : count))}
-        >
-          {pinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
-        </ActionIcon>
-      </Tooltip>
-    </div>
+    <Group gap={4} justify="center" wrap="nowrap">
+      {step('One fewer', count - 1, <IconMinus size={16} />)}
+      {step('One more', count + 1, <IconPlus size={16} />)}
+    </Group>
   );
-}
+});
+
+const Hold = memo(function Hold({ id, side, count, pinned }: Counted & { readonly pinned: boolean }) {
+  return (
+    <Tooltip label={pinned ? 'Held. Click to let it follow again' : 'Hold this count while others follow'}>
+      <ActionIcon
+        variant={pinned ? 'filled' : 'subtle'}
+        color="slate"
+        size={28}
+        aria-pressed={pinned}
+        aria-label={`Hold the count on the ${side}`}
+        onClick={() => edit(`${pinned ? 'unpin' : 'pin'} the ${side}`, pinCount(id, side, pinned ? null : count))}
+      >
+        {pinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
+      </ActionIcon>
+    </Tooltip>
+  );
+});
 
 const NOTES: Readonly<Record<BorderSetRecord['stretch'], string>> = {
   evenly: '',
@@ -103,8 +122,8 @@ const StretchWords = ({
   readonly isWorst: boolean;
   readonly how: BorderSetRecord['stretch'];
 }) => (
-  <Text size="sm" ta="center" lh={1.25} fw={isWorst ? 700 : 400}>
+  <span className="side-stretch" style={{ fontWeight: isWorst ? 700 : 400 }}>
     {signed(stretch)}
     <span className="side-note">{[isWorst ? 'most' : '', NOTES[how]].filter(Boolean).join(', ') || '\u00a0'}</span>
-  </Text>
+  </span>
 );
