@@ -26,7 +26,16 @@ export function benchBorders(): void {
   const setting = plainGrid({ across: 8, down: 9, blockWidth: 254, blockHeight: 254, sashing: 0 });
   const top = newPlan('Borders', makeMap(setting, [evenBorder(152)]));
   const set: BorderSetRecord = {
-    ...{ id: 'b', border: 0, designId: 'wave', cornerDesignId: 'curl', corners: 'mitre', through: 'ends', fill: 1 },
+    ...{
+      id: 'b',
+      border: 0,
+      over: 1,
+      designId: 'wave',
+      cornerDesignId: 'curl',
+      corners: 'mitre',
+      through: 'ends',
+      fill: 1,
+    },
     ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [], wish: 'stretch' },
     ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
   };

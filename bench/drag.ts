@@ -45,7 +45,16 @@ async function dragBorder(address: string): Promise<void> {
   );
   const design = await ask<{ id: string }>(address, '/designs?file=Wave.svg', svgOf(wave));
   const after: BorderSetRecord = {
-    ...{ id: 'b', border: 0, designId: design.id, cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 1 },
+    ...{
+      id: 'b',
+      border: 0,
+      over: 1,
+      designId: design.id,
+      cornerDesignId: null,
+      corners: 'mitre',
+      through: 'ends',
+      fill: 1,
+    },
     ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [], wish: 'stretch' },
     ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
   };

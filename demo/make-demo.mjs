@@ -128,6 +128,7 @@ export function messEdit(designs, regions) {
       ...{
         id,
         border,
+        over: 1,
         designId: idOf(file),
         cornerDesignId: corner && idOf(corner),
         corners,

@@ -90,6 +90,7 @@ test('a side is stitched in two sections over two passes, and they join', async 
     ...{
       id: 'side',
       border: 0,
+      over: 1,
       designId: swell.id,
       cornerDesignId: null,
       corners: 'pinwheel',

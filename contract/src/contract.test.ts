@@ -99,7 +99,7 @@ const ROW_SET: RowSetRecord = {
 };
 
 const BORDER_SET: BorderSetRecord = {
-  ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
+  ...{ id: 'b', border: 0, over: 1, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
   ...{ stance: 'round', stretch: 'evenly', clear: { outer: 6, inner: 3 }, wish: 'alike', without: [] },
   ...{ pinned: [{ side: 'top', count: 4 }], stitch: ROW_SET.stitch },
 };

@@ -15,7 +15,7 @@ afterAll(() => app.close());
 const WAVE =
   '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path d="M0 10C10 -10 20 -10 30 10S50 30 60 10"/></svg>';
 const borderSet = (designId: string): BorderSetRecord => ({
-  ...{ id: 'b', border: 0, designId, cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
+  ...{ id: 'b', border: 0, over: 1, designId, cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
   ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, pinned: [], wish: 'stretch', without: [] },
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });

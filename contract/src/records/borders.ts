@@ -34,6 +34,7 @@ class PinnedCountBody implements PinnedCount {
 export class BorderSetBody implements BorderSetRecord {
   @Id() id!: string;
   @IsInt() @Min(0) @Max(20) border!: number;
+  @IsInt() @Min(1) @Max(20) over!: number;
   @Id() designId!: string;
   @IdOrNull() cornerDesignId!: string | null;
   @IsIn(CORNER_SCHOOLS) corners!: CornerSchool;

@@ -15,7 +15,7 @@ const APART = [polyline([{ x: 0, y: 0 }, { x: 20, y: 20 }]), polyline([{ x: 40, 
 
 const ROOM = borderRoom(
   makeMap(plainGrid({ across: 1, down: 1, blockWidth: 900, blockHeight: 700, sashing: 0 }), [evenBorder(46)]),
-  { border: 0, clear: { outer: 0, inner: 0 } },
+  { border: 0, over: 1, clear: { outer: 0, inner: 0 } },
   6,
 )!;
 const ASKED: Asked = { stance: 'round', stretch: 'evenly', wish: 'stretch', pinned: [], stones: true };

@@ -1,4 +1,4 @@
-import type { Side } from '../cloth/border.ts';
+import type { BorderSpan, Side } from '../cloth/border.ts';
 
 /** How the strips of a border meet at its corners. */
 export const CORNER_SCHOOLS = ['deadEnd', 'pinwheel', 'mitre', 'cornerDesign', 'cornerstone'] as const;
@@ -33,10 +33,8 @@ export interface PinnedCount {
   readonly count: number;
 }
 
-/** One design round a border of the map. Millimetres. */
-export interface BorderSet extends BorderLook {
-  /** Which border, from the inside out, from 0. */
-  readonly border: number;
+/** One design round a border of the map, or round some side by side. Millimetres. */
+export interface BorderSet extends BorderLook, BorderSpan {
   readonly designId: string;
   /** Turns the corners, where they have a design of their own. */
   readonly cornerDesignId: string | null;

@@ -18,9 +18,20 @@ describe('the room of a border', () => {
     });
     const map = makeMap(BLOCKS(600, 400), [evenBorder(100), { ...evenBorder(0), top: 3, bottom: 50 }]);
     // The binding reaches through what lies outside.
-    expect(borderRoom(map, { border: 0, clear: CLEAR }, 6)!.outer).toEqual({ x0: 6, y0: 6, x1: 794, y1: 603 });
-    expect(borderRoom(map, { border: 2, clear: CLEAR }, 6)).toBeNull();
-    expect(borderRoom(map, { border: 0, clear: { outer: 60, inner: 60 } }, 6)).toBeNull();
+    expect(borderRoom(map, { border: 0, over: 1, clear: CLEAR }, 6)!.outer).toEqual({ x0: 6, y0: 6, x1: 794, y1: 603 });
+    expect(borderRoom(map, { border: 2, over: 1, clear: CLEAR }, 6)).toBeNull();
+    expect(borderRoom(map, { border: 0, over: 1, clear: { outer: 60, inner: 60 } }, 6)).toBeNull();
+  });
+  it('is that of all borders that it lies over, from the outermost edge to the innermost seam', () => {
+    const map = makeMap(BLOCKS(600, 400), [evenBorder(40), evenBorder(60), evenBorder(10)]);
+    expect(borderRoom(map, { border: 0, over: 2, clear: CLEAR }, 6)).toEqual({
+      outer: { x0: 10, y0: 10, x1: 810, y1: 610 },
+      inner: { x0: 110, y0: 110, x1: 710, y1: 510 },
+    });
+    // Of those that there are no more, nothing is left over.
+    expect(borderRoom(map, { border: 2, over: 3, clear: CLEAR }, 6)).toEqual(
+      borderRoom(map, { border: 2, over: 1, clear: CLEAR }, 6),
+    );
   });
   it('is parted among its strips as the corners are worked', () => {
     const at = room(600, 400, evenBorder(106));

@@ -1,4 +1,4 @@
-import { type Box, boxOf, type Insets, insideOf, SIDES } from '../cloth/border.ts';
+import { bordersOf, type Box, boxOf, type Insets, insideOf, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { BorderSet } from './border-set.ts';
 
@@ -9,18 +9,17 @@ export interface BorderRoom {
 }
 
 /**
- * What of a border may be stitched: clear of the binding, which takes some of the outermost one, and of what is kept free besides. Null where there
+ * What of a border, or of some side by side, may be stitched: clear of the binding, which takes some of the outermost one, and of what is kept free besides. Null where there
  * is no such border, or nothing is left of it.
  * @param binding what it takes of the top's edge, mm
  */
 export function borderRoom(
   { size, borders }: QuiltMap,
-  { border, clear }: Pick<BorderSet, 'border' | 'clear'>,
+  { border, over, clear }: Pick<BorderSet, 'border' | 'over' | 'clear'>,
   binding: number,
 ): BorderRoom | null {
-  const own = borders[border];
-  if (!own) return null;
-  const [before, behind] = [insideOf(borders.slice(border + 1)), insideOf(borders.slice(border))];
+  const own = insideOf(bordersOf(borders, { border, over }));
+  const [before, behind] = [insideOf(borders.slice(border + over)), insideOf(borders.slice(border))];
   // Borders outside it may be narrower than the binding.
   const outer = eachSide((side) => Math.max(before[side], binding) + clear.outer);
   // A side that the border hasn't has no room there.

@@ -1,5 +1,5 @@
 import type { BorderWay } from '../borders/answers.ts';
-import { borderPatchId, type Side, SIDES } from '../cloth/border.ts';
+import { spanPatchIds, type Side, SIDES } from '../cloth/border.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
@@ -69,11 +69,12 @@ function tooDeep(plan: Plan, id: string, way: BorderWay): PlanProblem[] {
 }
 
 /** Sides whose patch holds a design of its own. */
-function overPatches({ records }: Plan, { id, border, without }: BorderSetRecord): PlanProblem[] {
+function overPatches({ records }: Plan, { id, without, ...span }: BorderSetRecord): PlanProblem[] {
   const held = new Set(Object.values(records.placements).map(({ regionId }) => regionId));
   const filled = SIDES.flatMap((side) => {
-    const region = records.regions[borderPatchId(border, side)];
-    return region && held.has(region.id) && !without.includes(side) ? [{ side, region }] : [];
+    if (without.includes(side)) return [];
+    const region = spanPatchIds(span, side).find((one) => held.has(one));
+    return region !== undefined && records.regions[region] ? [{ side, region: records.regions[region] }] : [];
   });
   if (!filled[0]) return [];
   return [

@@ -40,10 +40,27 @@ export const isThere = (border: Border): boolean => SIDES.some((side) => border[
 /** Id of a patch of border `i`: that of a side, or of a corner. */
 export const borderPatchId = (i: number, key: string): string => `border${i === 0 ? '' : `-${i + 1}`}-${key}`;
 
-/** What the patches on each side of border `i` are called. */
-export const borderName = (borders: readonly Border[], i: number): ((side: Side) => string) => {
-  const own = ordinal(borders, i);
-  return (side) => `${side} border${own}`;
+/** Borders side by side that are worked as one: the inmost of them, from the inside out from 0, and how many they are. */
+export interface BorderSpan {
+  readonly border: number;
+  readonly over: number;
+}
+
+/** Those of them that there are. */
+export const bordersOf = (borders: readonly Border[], { border, over }: BorderSpan): readonly Border[] =>
+  borders.slice(border, border + over);
+
+/** Ids of the patches that lie on a side of them. */
+export const spanPatchIds = ({ border, over }: BorderSpan, side: Side): readonly string[] =>
+  Array.from({ length: over }, (_, k) => borderPatchId(border + k, side));
+
+/** What is on each side of some borders is called. */
+export const borderName = (borders: readonly Border[], span: BorderSpan): ((side: Side) => string) => {
+  const many = bordersOf(borders, span).length;
+  const [first, last] = [span.border + 1, span.border + many];
+  return many <= 1
+    ? (side) => `${side} border${ordinal(borders, span.border)}`
+    : (side) => `${side} borders ${first} ${many === 2 ? 'and' : 'to'} ${last}`;
 };
 const ordinal = (borders: readonly Border[], i: number): string => (borders.length === 1 ? '' : ` ${i + 1}`);
 

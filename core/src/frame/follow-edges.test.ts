@@ -16,7 +16,16 @@ const PLAN = newPlan(
   makeMap(plainGrid({ across: 2, down: 2, blockWidth: 400, blockHeight: 400, sashing: 0 }), [evenBorder(100)]),
 );
 const SET: BorderSetRecord = {
-  ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
+  ...{
+    id: 'b',
+    border: 0,
+    over: 1,
+    designId: 'd',
+    cornerDesignId: null,
+    corners: 'deadEnd',
+    through: 'ends',
+    fill: 0.8,
+  },
   ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, wish: 'stretch', pinned: [], without: [] },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
@@ -99,15 +108,15 @@ describe('what stitches leave of a border', () => {
   const stitches = [polyline([{ x: 20, y: 300 }, { x: 70, y: 320 }, { x: 40, y: 500 }])]; // prettier-ignore
 
   it('is told to the outer edge and to the inner seam as planned, less than nothing where they run over', () => {
-    expect(marginsInBorder(stitches, RECORDS, 0, 0, AS_IT_IS)).toEqual({ outer: 20, inner: 30 });
+    expect(marginsInBorder(stitches, RECORDS, SET, 0, AS_IT_IS)).toEqual({ outer: 20, inner: 30 });
     const over = [polyline([{ x: -3, y: 300 }, { x: 105, y: 320 }])]; // prettier-ignore
-    expect(marginsInBorder(over, RECORDS, 0, 0, AS_IT_IS)).toEqual({ outer: -3, inner: -5 });
-    expect(marginsInBorder([], RECORDS, 0, 0, AS_IT_IS)).toEqual({});
+    expect(marginsInBorder(over, RECORDS, SET, 0, AS_IT_IS)).toEqual({ outer: -3, inner: -5 });
+    expect(marginsInBorder([], RECORDS, SET, 0, AS_IT_IS)).toEqual({});
   });
 
   it('goes by the edges as they were touched', () => {
     const touches = [100, 300, 500].map((y) => touch(at('outer', y, 0), framePoint(8, y), 0, `t${y}`));
-    const { outer, inner } = marginsInBorder(stitches, withTouches(...touches), 0, 0, AS_IT_IS);
+    const { outer, inner } = marginsInBorder(stitches, withTouches(...touches), SET, 0, AS_IT_IS);
     expect([Math.abs(outer! - 12) < 0.3, inner]).toEqual([true, 30]);
   });
 });

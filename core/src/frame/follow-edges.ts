@@ -1,5 +1,5 @@
 import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
-import { type Box, type Side, SIDES } from '../cloth/border.ts';
+import { bordersOf, type BorderSpan, type Box, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint, distance, type FramePoint } from '../geometry/point.ts';
 import { edgeCurve, planEdgeTouches, worstOf } from '../lineup/edge-curve.ts';
@@ -62,9 +62,9 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
   const { records, advance, lineUp, from } = following;
   const set = ref.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
   if (!set) return null;
-  const edges = SIDES.flatMap((side) => BORDER_EDGES.map((edge) => ({ edge, ...longEdge(set.border, edge, side) })));
+  const edges = SIDES.flatMap((side) => BORDER_EDGES.map((edge) => ({ edge, ...longEdge(set, edge, side) })));
   const asked = edges.flatMap((one) => {
-    const places = placesAlong(one, set.border, needle, following);
+    const places = placesAlong(one, set, needle, following);
     if (places.length === 0) return [];
     const readings = readingsOf(records, one, advance, lineUp);
     const ways = places.map(({ along }) => along);
@@ -81,7 +81,7 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
     next: nearest[0] ?? null,
     left: wanted.length,
     bound: asked.length === 0 ? null : Math.max(...asked.map(({ bound }) => bound)),
-    touches: edgeTouchesOf(records, set.border)
+    touches: edgeTouchesOf(records, set)
       .filter((touch) => touch.advance === advance)
       .toSorted((a, b) => a.at - b.at)
       .map(({ id }) => id),
@@ -91,13 +91,13 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
 /** Places of an edge that lie beside a piece's stitches, are in reach and weren't refused. */
 function placesAlong(
   edge: LongEdge & { readonly edge: BorderEdge },
-  border: number,
+  span: BorderSpan,
   needle: Piece['needle'],
   { records, lineUp, inReach, refused }: Following,
 ): readonly EdgePlace[] {
   const { map } = quiltOf(records);
-  const depth = map.borders[border]?.[edge.side] ?? 0;
-  const stretch = stretchOf(edge.side, seamsOf(map, border).inner, depth, needle);
+  const depth = insideOf(bordersOf(map.borders, span))[edge.side];
+  const stretch = stretchOf(edge.side, seamsOf(map, span).inner, depth, needle);
   if (!stretch) return [];
   const box = seamBox(map, edge.level);
   const [first, last] = edgeExtent(box, edge.side);

@@ -1,5 +1,5 @@
 import { type BorderEdge, BORDER_EDGES, type Seams } from '../borders/bend.ts';
-import { SIDES } from '../cloth/border.ts';
+import { type BorderSpan, SIDES } from '../cloth/border.ts';
 import { edgesOf, outlineOf, type Shape } from '../cloth/shape.ts';
 import type { ClothPoint, FramePoint } from '../geometry/point.ts';
 import { insideRing } from '../geometry/polygon.ts';
@@ -63,12 +63,12 @@ function sideOf(seam: readonly FramePoint[]): FrameSide {
 export function marginsInBorder(
   lines: readonly Polyline[],
   records: Pick<PlanRecords, 'quilts' | 'touches'>,
-  border: number,
+  span: BorderSpan,
   advance: number,
   lineUp: Pick<LineUp, 'toCloth' | 'toFrame'>,
 ): MarginsLeft {
-  const seams = seamsOf(quiltOf(records).map, border);
-  const bend = bendOfBorder(records, border, advance, lineUp);
+  const seams = seamsOf(quiltOf(records).map, span);
+  const bend = bendOfBorder(records, span, advance, lineUp);
   const left = BORDER_EDGES.map((edge) => {
     const ring = seamRing(seams[edge]).map((p) => lineUp.toFrame(bend(p)));
     const seam = indexSegments([polyline([...ring, ring[0]!])]);

@@ -1,4 +1,4 @@
-import { type Side, SIDES } from '../cloth/border.ts';
+import { bordersOf, type Side, SIDES } from '../cloth/border.ts';
 import type { Loading } from '../cloth/loading.ts';
 import { type Asked, type BorderWay, wayOf } from '../borders/answers.ts';
 import { type BorderElement, layBorder } from '../borders/lay-border.ts';
@@ -32,7 +32,7 @@ export const sideOfPart = (part: number): Side => SIDES[Math.floor(part / A_SIDE
 /** What of a set's border may be stitched; null where there is no such border, or nothing is left of it. */
 export function roomOf(
   { records }: Pick<Plan, 'records'>,
-  set: Pick<BorderSetRecord, 'border' | 'clear'>,
+  set: Pick<BorderSetRecord, 'border' | 'over' | 'clear'>,
 ): BorderRoom | null {
   const { map, binding } = quiltOf(records);
   return borderRoom(map, set, binding);
@@ -60,10 +60,10 @@ export function solvedBorder(plan: Plan, id: string): BorderWay | null | undefin
 /** What ways are looked for among. */
 export const askedOf = (
   { records }: Pick<Plan, 'records'>,
-  { border, stance, stretch, wish, pinned }: Pick<BorderSetRecord, 'border' | 'stance' | 'stretch' | 'wish' | 'pinned'>,
+  set: Pick<BorderSetRecord, 'border' | 'over' | 'stance' | 'stretch' | 'wish' | 'pinned'>,
 ): Asked => ({
-  ...{ stance, stretch, wish, pinned },
-  stones: quiltOf(records).map.borders[border]?.corner === 'cornerstones',
+  ...{ stance: set.stance, stretch: set.stretch, wish: set.wish, pinned: set.pinned },
+  stones: bordersOf(quiltOf(records).map.borders, set).every(({ corner }) => corner === 'cornerstones'),
 });
 
 /** A border's repeats and corners where they lie, but for sides that are worked by themselves; null and undefined as `solvedBorder`. */

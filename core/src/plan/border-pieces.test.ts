@@ -28,13 +28,48 @@ const MAP = makeMap(plainGrid({ across: 2, down: 2, blockWidth: 494, blockHeight
 ]);
 const BARE = newPlan('Harbour Lights', MAP);
 const SET: BorderSetRecord = {
-  ...{ id: 'b', border: 0, designId: 'wave', cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
+  ...{
+    id: 'b',
+    border: 0,
+    over: 1,
+    designId: 'wave',
+    cornerDesignId: null,
+    corners: 'deadEnd',
+    through: 'ends',
+    fill: 0.8,
+  },
   ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, wish: 'stretch', pinned: [], without: [] },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 const at = (change: Partial<BorderSetRecord> = {}, records: PlanRecords = BARE): Plan =>
   makeEvaluator((id) => DESIGNS[id]).at({ ...records, borderSets: { b: { ...SET, ...change } } });
 const pieces = (plan: Plan) => piecesOfRecord(plan, { source: 'borderSets', record: 'b' });
+
+describe('a border set over two borders', () => {
+  const two = newPlan(
+    'Two borders',
+    makeMap(plainGrid({ across: 2, down: 2, blockWidth: 300, blockHeight: 300, sashing: 0 }), [
+      evenBorder(40),
+      evenBorder(66),
+    ]),
+  );
+
+  it('is laid over both as one, and is called by both', () => {
+    const [top] = pieces(at({ over: 2, corners: 'mitre' }, two));
+    expect(top!.name).toBe('top borders 1 and 2 to right borders 1 and 2');
+    const [narrow] = pieces(at({ over: 1, corners: 'mitre' }, two));
+    expect(narrow!.name).toMatch(/^top border 1/);
+  });
+
+  it('leaves no room for another set on either', () => {
+    const other: BorderSetRecord = { ...SET, id: 'c', border: 1 };
+    const both = (over: number): PlanRecords => ({ ...two, borderSets: { b: { ...SET, over }, c: other } });
+    expect(planFaults(both(1))).toEqual([]);
+    expect(planFaults(both(2)).map(({ message }) => message)).toEqual([
+      'A border has one set. Change the one that is there.',
+    ]);
+  });
+});
 
 describe('the pieces of a border set', () => {
   it('are its sides, parted between repeats where a pass ends; each is one line', () => {

@@ -22,7 +22,7 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
   if (!set || !elements) return [];
   const quilt = quiltOf(plan.records);
   const bands = borderBands(plan, id, quilt.loading);
-  const name = borderName(quilt.map.borders, set.border);
+  const name = borderName(quilt.map.borders, set);
   return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
     const laid: Laid = { strokes: strokesOfGroup(group), toCloth: AS_LAID };
     return pieceOverTop(

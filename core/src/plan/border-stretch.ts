@@ -8,7 +8,7 @@ export function borderStretch(plan: Plan, id: string): readonly SideStretch[] {
   const set = plan.records.borderSets[id];
   const way = plan.get(solvedBorder, id);
   if (!set || !way) return [];
-  return stretchByPlace(way, set.stretch, bendOfBorder(plan.records, set.border, ...NO_ADVANCE)).filter(
+  return stretchByPlace(way, set.stretch, bendOfBorder(plan.records, set, ...NO_ADVANCE)).filter(
     ({ side }) => !set.without.includes(side),
   );
 }

@@ -1,5 +1,5 @@
 import { type Bend, bendBetween, type BorderEdge, BORDER_EDGES, type Seams, UNBENT } from '../borders/bend.ts';
-import { type Box, boxOf, insideOf, type Side, SIDES } from '../cloth/border.ts';
+import { type BorderSpan, type Box, boxOf, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import type { StitchedPlace } from '../lineup/easing.ts';
@@ -15,14 +15,14 @@ import { type PlanRecords, quiltOf } from './plan-document.ts';
 /** The seam, or the quilt's own edge, that a border's edges of a level lie on as planned. */
 export const seamBox = ({ size, borders }: QuiltMap, level: number): Box => boxOf(size, insideOf(borders.slice(level)));
 
-export const seamsOf = (map: QuiltMap, border: number): Seams => ({
-  outer: seamBox(map, border + 1),
+export const seamsOf = (map: QuiltMap, { border, over }: BorderSpan): Seams => ({
+  outer: seamBox(map, border + over),
   inner: seamBox(map, border),
 });
 
 /** The same edge, told from a border. */
-export const longEdge = (border: number, edge: BorderEdge, side: Side): LongEdge => ({
-  level: edge === 'outer' ? border + 1 : border,
+export const longEdge = ({ border, over }: BorderSpan, edge: BorderEdge, side: Side): LongEdge => ({
+  level: edge === 'outer' ? border + over : border,
   side,
 });
 
@@ -43,11 +43,11 @@ export function onEdge(box: Box, side: Side, { x, y }: ClothPoint): { readonly a
 /** What tells how edges run: those of one border, or of all. */
 export function edgeTouchesOf(
   { touches }: Pick<PlanRecords, 'touches'>,
-  border: number | null = null,
+  span: BorderSpan | null = null,
 ): readonly TouchRecord[] {
   const all = Object.values(touches).filter(isEdgeTouch);
-  if (border === null) return all;
-  const own = new Set(BORDER_EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(border, edge, side)))));
+  if (span === null) return all;
+  const own = new Set(BORDER_EDGES.flatMap((edge) => SIDES.map((side) => edgeId(longEdge(span, edge, side)))));
   return all.filter(({ on }) => on !== null && own.has(on));
 }
 
@@ -99,13 +99,13 @@ export const NO_ADVANCE: readonly [number, Pick<LineUp, 'toCloth'>] = [-1, { toC
 /** How a border's edges run by the touches on them. */
 function edgeCurves(
   records: Pick<PlanRecords, 'touches' | 'quilts'>,
-  border: number,
+  span: BorderSpan,
   advance: number,
   lineUp: Pick<LineUp, 'toCloth'>,
 ): Readonly<Record<BorderEdge, Readonly<Record<Side, EdgeCurve>>>> {
   const curvesOf = (edge: BorderEdge) =>
     Object.fromEntries(
-      SIDES.map((side) => [side, edgeCurve(readingsOf(records, longEdge(border, edge, side), advance, lineUp))]),
+      SIDES.map((side) => [side, edgeCurve(readingsOf(records, longEdge(span, edge, side), advance, lineUp))]),
     ) as unknown as Record<Side, EdgeCurve>;
   return { outer: curvesOf('outer'), inner: curvesOf('inner') };
 }
@@ -119,19 +119,19 @@ export function bendOfPiece(
 ): Bend {
   const ref = pieceRef(pieceId);
   const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
-  return set ? bendOfBorder(records, set.border, advance, lineUp) : UNBENT;
+  return set ? bendOfBorder(records, set, advance, lineUp) : UNBENT;
 }
 
 /** The same of a whole border of the map. */
 export function bendOfBorder(
   records: Pick<PlanRecords, 'touches' | 'quilts'>,
-  border: number,
+  span: BorderSpan,
   advance: number,
   lineUp: Pick<LineUp, 'toCloth'>,
 ): Bend {
-  if (edgeTouchesOf(records, border).length === 0) return UNBENT;
-  const curves = edgeCurves(records, border, advance, lineUp);
-  const seams = seamsOf(quiltOf(records).map, border);
+  if (edgeTouchesOf(records, span).length === 0) return UNBENT;
+  const curves = edgeCurves(records, span, advance, lineUp);
+  const seams = seamsOf(quiltOf(records).map, span);
   const sampledOf = (edge: BorderEdge) =>
     Object.fromEntries(
       SIDES.map((side) => {

@@ -65,7 +65,7 @@ const open = (version: number, name = `v${version}`) => {
 };
 
 describe('plans of older versions', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7])('of version %i open, and are stitched where they were', (version) => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8])('of version %i open, and are stitched where they were', (version) => {
     const { records, plan } = open(version);
     expect(planFaults(records)).toEqual([]);
     expectStitchedThere(

@@ -23,7 +23,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 8;
+export const PLAN_VERSION = 9;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -124,7 +124,9 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
-  const bordered = Object.values(records.borderSets).map(({ border }) => border);
+  const bordered = Object.values(records.borderSets).flatMap(({ border, over }) =>
+    Array.from({ length: over }, (_, k) => border + k),
+  );
   if (new Set(bordered).size < bordered.length)
     faults.push({ path: 'borderSets', message: 'A border has one set. Change the one that is there.' });
   if (Object.keys(records.photos).length > 1)
@@ -197,6 +199,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   6: fromVersion6,
   // Border sets came.
   7: (records) => ({ ...records, borderSets: {} }),
+  // A border set may lie over several borders.
+  8: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { over: 1 }) }),
 };
 
 /** Gives every record what it lacks. */

@@ -28,10 +28,10 @@ const WIDE = 150;
 const MAP = makeMap(plainGrid({ across: ACROSS, down: DOWN, blockWidth: BLOCK, blockHeight: BLOCK, sashing: 0 }), [
   evenBorder(WIDE),
 ]);
-const SEAMS = seamsOf(MAP, 0);
+const SEAMS = seamsOf(MAP, { border: 0, over: 1 });
 
 const SET: BorderSetRecord = {
-  ...{ id: 'b', border: 0, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 1 },
+  ...{ id: 'b', border: 0, over: 1, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 1 },
   ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 0, inner: 0 }, pinned: [], wish: 'stretch' },
   ...{ without: [], stitch: { stitchesPerInch: 10, tieOff: 'short' } },
 };

@@ -21,6 +21,7 @@ const USUAL_CLEAR = MM_PER_INCH / 4;
 export const newBorderSet = (border: number, designId: string): BorderSetRecord => ({
   id: nanoid(10),
   border,
+  over: 1,
   designId,
   cornerDesignId: null,
   corners: 'deadEnd',
@@ -35,9 +36,9 @@ export const newBorderSet = (border: number, designId: string): BorderSetRecord 
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });
 
-/** The set of a border, counted from the inside out from 0. */
+/** The set that lies over a border, counted from the inside out from 0. */
 export const borderSetOf = (records: PlanRecords, border: number): BorderSetRecord | undefined =>
-  Object.values(records.borderSets).find((set) => set.border === border);
+  Object.values(records.borderSets).find((set) => border >= set.border && border < set.border + set.over);
 
 export const setBorder =
   (set: BorderSetRecord): Edit =>

@@ -76,7 +76,7 @@ export function marginsOf(
   const onFrame = (): Float64Array[] => piece.lines.map((line) => polylineToFrame({ toFrame }, line));
   const ref = pieceRef(piece.id);
   const set = ref?.source === 'borderSets' ? plan.records.borderSets[ref.record] : undefined;
-  if (set) return marginsInBorder(onFrame(), plan.records, set.border, advance, lineUp);
+  if (set) return marginsInBorder(onFrame(), plan.records, set, advance, lineUp);
   const region = plan.records.regions[piece.regionId ?? ''];
   if (!region) return null;
   const shape = measuredShape(region, plan.get(graphOf, null), touchesOf(plan.records), advance, lineUp);

@@ -41,7 +41,7 @@ export const BLOCKS = (width: number, length: number) =>
   plainGrid({ across: 1, down: 1, blockWidth: width, blockHeight: length, sashing: 0 });
 export const CLEAR = { outer: 0, inner: 0 };
 export const room = (width: number, length: number, border: Border, binding = 6, clear = CLEAR): BorderRoom =>
-  borderRoom(makeMap(BLOCKS(width, length), [border]), { border: 0, clear }, binding)!;
+  borderRoom(makeMap(BLOCKS(width, length), [border]), { border: 0, over: 1, clear }, binding)!;
 
 export const LOOK: BorderLook = { corners: 'deadEnd', through: 'ends', fill: 0.8 };
 export const taskOf = (

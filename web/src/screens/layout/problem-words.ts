@@ -22,8 +22,8 @@ import { FIT_VIEWS } from './fits/fit-views.ts';
 /** What a problem is about, by name. */
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
   if (subject.kind === 'borderSet') {
-    const border = records.borderSets[subject.id]?.border ?? 0;
-    return subject.side === null ? 'the border' : borderName(quiltOf(records).map.borders, border)(subject.side);
+    const set = records.borderSets[subject.id];
+    return subject.side === null || !set ? 'the border' : borderName(quiltOf(records).map.borders, set)(subject.side);
   }
   if (subject.kind === 'rowSet') return subject.row === null ? 'the rows' : `row ${subject.row + 1}`;
   const placement = records.placements[subject.id];

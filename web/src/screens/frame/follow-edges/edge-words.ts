@@ -21,6 +21,6 @@ export function edgeWords(
   loading: Loading,
   style: LengthStyle,
 ): string {
-  const name = borderName(borders, edge === 'outer' ? level - 1 : level)(side);
+  const name = borderName(borders, { border: edge === 'outer' ? level - 1 : level, over: 1 })(side);
   return `${edge} edge of the ${name}, ${formatLength(along, style)} from the quilt’s ${ENDS[loading](side)} end`;
 }

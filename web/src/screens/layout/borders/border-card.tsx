@@ -2,6 +2,7 @@ import type { DesignAnswer } from '@gorse/contract';
 import {
   type Border,
   type BorderSetRecord,
+  bordersOf,
   CORNER_SCHOOLS,
   counted,
   formatCount,
@@ -147,7 +148,7 @@ function Worked({
         </>
       )}
       <Corners
-        {...{ id: set.id, border: set.border, corners: set.corners, through: set.through }}
+        {...{ id: set.id, border: set.border, over: set.over, corners: set.corners, through: set.through }}
         design={designs.find(({ id }) => id === set.cornerDesignId)}
         choosing={choosing}
         onChoosing={onChoosing}
@@ -210,17 +211,20 @@ const WAYS = CORNER_SCHOOLS.flatMap((corners) =>
 const Corners = memo(function Corners({
   id,
   border,
+  over,
   corners,
   through,
   design,
   choosing,
   onChoosing,
 }: Pick<Props, 'choosing' | 'onChoosing'> &
-  Pick<BorderSetRecord, 'id' | 'border' | 'corners' | 'through'> & {
+  Pick<BorderSetRecord, 'id' | 'border' | 'over' | 'corners' | 'through'> & {
     /** That turns the corners. */
     readonly design: DesignAnswer | undefined;
   }) {
-  const stones = usePlan(({ records }) => quiltOf(records).map.borders[border]?.corner === 'cornerstones');
+  const stones = usePlan(({ records }) =>
+    bordersOf(quiltOf(records).map.borders, { border, over }).every(({ corner }) => corner === 'cornerstones'),
+  );
   return (
     <section aria-label="Corners">
       <Text fw={700} mt="sm" mb={4}>

@@ -21,6 +21,7 @@ import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
 import { EdgesBody, useEdgesLine } from './edges-stage.tsx';
+import { OverBody, useOverLine } from './over-stage.tsx';
 import { STANCE_NAMES, STANCE_WORDS, STRETCH_NAMES, STRETCH_WORDS } from './border-words.ts';
 
 interface StageProps {
@@ -107,10 +108,10 @@ const size: BorderStage = {
 
 const MOST_CLEAR = 3 * MM_PER_INCH;
 
-const Clear = ({ set: { id, border, clear } }: StageProps) => (
+const Clear = ({ set: { id, border, over, clear } }: StageProps) => (
   <Stack gap="sm">
-    <ClearOf id={id} border={border} edge="outer" mm={clear.outer} />
-    <ClearOf id={id} border={border} edge="inner" mm={clear.inner} />
+    <ClearOf id={id} border={border} over={over} edge="outer" mm={clear.outer} />
+    <ClearOf id={id} border={border} over={over} edge="inner" mm={clear.inner} />
   </Stack>
 );
 
@@ -118,12 +119,13 @@ const Clear = ({ set: { id, border, clear } }: StageProps) => (
 const ClearOf = memo(function ClearOf({
   id,
   border,
+  over,
   edge,
   mm,
-}: Pick<BorderSetRecord, 'id' | 'border'> & { readonly edge: BorderEdge; readonly mm: number }) {
+}: Pick<BorderSetRecord, 'id' | 'border' | 'over'> & { readonly edge: BorderEdge; readonly mm: number }) {
   const style = useLengthStyle();
   const binding = usePlan(({ records }) => quiltOf(records).binding);
-  const isOutermost = usePlan(({ records }) => quiltOf(records).map.borders.length - 1 === border);
+  const isOutermost = usePlan(({ records }) => quiltOf(records).map.borders.length <= border + over);
   const name = edge === 'outer' ? 'Outer edge' : 'Inner seam';
   return (
     <div>
@@ -199,5 +201,7 @@ const stitch: BorderStage = {
 
 const edges: BorderStage = { name: 'Edges', useLine: useEdgesLine, Body: EdgesBody };
 
+const over: BorderStage = { name: 'Lies over', useLine: useOverLine, Body: OverBody };
+
 /** In the order they are shown in. */
-export const BORDER_STAGES: readonly BorderStage[] = [stance, size, clear, stretch, edges, worked, stitch];
+export const BORDER_STAGES: readonly BorderStage[] = [stance, size, over, clear, stretch, edges, worked, stitch];

@@ -1,5 +1,4 @@
 import {
-  borderPatchId,
   type Bounds,
   type ClothPoint,
   clothPoint,
@@ -7,6 +6,7 @@ import {
   quiltOf,
   recordId,
   SIDES,
+  spanPatchIds,
 } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
@@ -29,14 +29,16 @@ export const BordersCloth = memo(function BordersCloth({
 }) {
   const { size } = usePlan(({ records }) => quiltOf(records).map);
   const regions = usePlan(({ records }) => records.regions);
+  const from = usePlan(({ records }) => borderSetOf(records, border)?.border ?? border);
+  const over = usePlan(({ records }) => borderSetOf(records, border)?.over ?? 1);
   const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const rings = useMemo(
     () =>
-      SIDES.flatMap((side) => {
-        const region = regions[borderPatchId(border, side)];
+      SIDES.flatMap((side) => spanPatchIds({ border: from, over }, side)).flatMap((id) => {
+        const region = regions[id];
         return region ? [outlineOf(region.shape)] : [];
       }),
-    [regions, border],
+    [regions, from, over],
   );
   return (
     <ClothStage

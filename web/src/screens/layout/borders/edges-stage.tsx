@@ -22,7 +22,7 @@ const Chart = lazy(() => import('../../../ui/chart.tsx'));
 
 /** How the border's edges are known, in a line. */
 export function useEdgesLine({ set }: { readonly set: BorderSetRecord }): string {
-  const touches = usePlan(({ records }) => edgeTouchesOf(records, set.border).length);
+  const touches = usePlan(({ records }) => edgeTouchesOf(records, set).length);
   return touches === 0 ? 'as planned' : `followed by ${counted(touches, 'touch')}`;
 }
 
