@@ -2,7 +2,7 @@ import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
 import { bordersOf, type BorderSpan, type Box, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint, distance, type FramePoint } from '../geometry/point.ts';
-import { edgeCurve, planEdgeTouches, worstOf } from '../lineup/edge-curve.ts';
+import { type EdgeCurve, edgeCurve, planEdgeTouches, worstOf } from '../lineup/edge-curve.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { TOUCH_NOISE } from '../lineup/touch.ts';
 import { edgeId, type LongEdge } from '../plan/edge-id.ts';
@@ -64,13 +64,14 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
   if (!set) return null;
   const edges = SIDES.flatMap((side) => BORDER_EDGES.map((edge) => ({ edge, ...longEdge(set, edge, side) })));
   const asked = edges.flatMap((one) => {
-    const places = placesAlong(one, set, needle, following);
-    if (places.length === 0) return [];
     const readings = readingsOf(records, one, advance, lineUp);
+    const curve = edgeCurve(readings);
+    const places = placesAlong(one, curve, set, needle, following);
+    if (places.length === 0) return [];
     const ways = places.map(({ along }) => along);
     return [
       {
-        bound: worstOf(edgeCurve(readings), ways).bound,
+        bound: worstOf(curve, ways).bound,
         wanted: planEdgeTouches(readings, ways, EDGE_SURE, TOUCH_NOISE.head).map((at) => places[ways.indexOf(at)]!),
       },
     ];
@@ -91,6 +92,7 @@ export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, foll
 /** Places of an edge that lie beside a piece's stitches, are in reach and weren't refused. */
 function placesAlong(
   edge: LongEdge & { readonly edge: BorderEdge },
+  curve: EdgeCurve,
   span: BorderSpan,
   needle: Piece['needle'],
   { records, lineUp, inReach, refused }: Following,
@@ -105,7 +107,7 @@ function placesAlong(
   if (from > to) return [];
   const steps = Math.max(1, Math.ceil((to - from) / APART));
   return Array.from({ length: steps + 1 }, (_, i) => from + ((to - from) * i) / steps).flatMap((along) => {
-    const at = lineUp.toFrame(placeOnEdge(box, edge.side, along, 0));
+    const at = lineUp.toFrame(placeOnEdge(box, edge.side, along, curve.off(along)));
     const isRefused = refused.some(
       (one) => one.level === edge.level && one.side === edge.side && Math.abs(one.along - along) < APART,
     );

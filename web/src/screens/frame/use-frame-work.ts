@@ -45,12 +45,14 @@ export function useFrameWork() {
   const [chosenId, choose] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
   /** What she does rather than what is told: touch a patch that isn't on the map, move a design, or touch along a border's edges. */
-  const [aside, setAside] = useState<'patch' | 'move' | 'edges' | null>(() =>
+  const [begun, setAside] = useState<'patch' | 'move' | 'edges' | null>(() =>
     useBegun.getState().begun?.quiltId === quiltId ? 'patch' : null,
   );
   const [back, setBack] = useState(MM_PER_INCH / 2);
   const log = useFrameLog(quiltId);
   const { advances, advance, mounted } = log;
+  // With the clamps off no edge lies where it was.
+  const aside = begun === 'edges' && advances.step !== 'ready' ? null : begun;
   const pieces = usePlannedPieces();
   const { passes } = usePlanned((state) => state.passes);
   const waiting = usePlanned((state) => state.waiting);

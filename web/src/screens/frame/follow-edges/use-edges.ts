@@ -50,7 +50,9 @@ export interface EdgesWork {
 /** Null while no edges are followed, or it isn't known yet where they run. */
 export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): EdgesWork | null {
   const style = useLengthStyle();
-  const [refused, setRefused] = useState<readonly EdgePlace[]>([]);
+  /** For as long as the quilt lies as it does. */
+  const [refusals, setRefusals] = useState<{ readonly advance: number; readonly places: readonly EdgePlace[] }>();
+  const refused = refusals?.advance === advance ? refusals.places : NONE;
   const [refusal, setRefusal] = useState<string | null>(null);
   const [from, setFrom] = useState<FramePoint>(() => framePoint(0, 0));
   const ask =
@@ -84,7 +86,7 @@ export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): Ed
       }
     },
     passOver() {
-      if (next) setRefused([...refused, next]);
+      if (next) setRefusals({ advance, places: [...refused, next] });
     },
     goThere() {
       if (next) sayToFrame({ type: 'goTo', x: next.at.x, y: next.at.y });
@@ -95,6 +97,8 @@ export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): Ed
     },
   };
 }
+
+const NONE: readonly EdgePlace[] = [];
 
 const nameOf = (place: EdgePlace, records: PlanRecords, style: LengthStyle): string => {
   const { map, loading } = quiltOf(records);
