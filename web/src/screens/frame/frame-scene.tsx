@@ -2,7 +2,8 @@ import { type Landmark, LOST, type Point, type TrueLine, type TruePatch } from '
 import { memo, useMemo } from 'react';
 import { Circle, Group, Line } from 'react-konva';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { DoubtMark, PlaceTag, RunEnds, TouchMark } from '../../canvas/marks.tsx';
+import { DoubtMark, PlaceTag, RunEnds } from '../../canvas/marks.tsx';
+import { TouchMark } from '../../canvas/touch-marks.tsx';
 import { Patches, seenPatch } from '../../canvas/patches.tsx';
 import { Thread } from '../../canvas/thread.tsx';
 import { MOORLAND } from '../../ui/theme.ts';

@@ -15,7 +15,8 @@ import {
 import { useState } from 'react';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { ClothStage } from '../../canvas/cloth-stage.tsx';
-import { AskedMarks, EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { EdgeWay, HeadMark, OutsideReach } from '../../canvas/marks.tsx';
+import { AskedMarks } from '../../canvas/touch-marks.tsx';
 import { carryHead } from '../../tools/carry-head.ts';
 import { dragPlan } from '../../tools/drag-plan.ts';
 import type { Tool } from '../../tools/hand.ts';

@@ -1,5 +1,5 @@
 import { controlId, type PlanRecords, touchOf, touchesOf } from '@gorse/core';
-import { GrowingMark } from '../../../canvas/marks.tsx';
+import { GrowingMark } from '../../../canvas/touch-marks.tsx';
 import { touchedOf, useBegun } from './begun.ts';
 
 /** The patch as it grows on the cloth, touch by touch, until it holds a design. */
