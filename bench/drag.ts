@@ -37,7 +37,7 @@ async function graspSlider(page: Page, name: RegExp): Promise<(steps: number) =>
   return (steps) => swing(page, steps, (i) => [x + 60 * Math.sin(i / 12), y]);
 }
 
-/** Dragging what a border with corners of their own keeps clear. */
+/** Dragging what a border keeps clear, and the count of a side. */
 async function dragBorder(address: string): Promise<void> {
   const { id } = await ask<{ id: string }>(address, '/quilts', { name: 'Bordered', ...SIXTY });
   const wave = polyline(
@@ -65,12 +65,22 @@ async function dragBorder(address: string): Promise<void> {
     await page.getByText('Borders (B)').click();
     await page.getByTestId('border-totals').waitFor();
     await page.getByRole('button', { name: /^Keeps clear/ }).click();
-    const drag = await graspSlider(page, /Outer edge/);
-    const { frames, long } = await framesOf(page, () => drag(240));
-    const what = 'what a border keeps clear follows the hand';
-    printFigure('borders.drag_frame_ms_p50', quantile(frames, 0.5), `ms between frames, ${what}`, null);
-    printFigure('borders.drag_frame_ms_p95', quantile(frames, 0.95), `ms between frames, ${what}`, '< 17');
-    printFigure('borders.drag_long_tasks', long.length, `tasks over 50 ms in ${frames.length} frames, ${what}`, '0');
+    for (const [name, slider, what] of [
+      ['drag', /Outer edge/, 'what a border keeps clear follows the hand'],
+      ['pull', /Repeats on the top/, 'a count of a border is pulled'],
+    ] as const) {
+      const drag = await graspSlider(page, slider);
+      const { frames, long } = await framesOf(page, () => drag(240));
+      await page.mouse.up();
+      printFigure(`borders.${name}_frame_ms_p50`, quantile(frames, 0.5), `ms between frames, ${what}`, null);
+      printFigure(`borders.${name}_frame_ms_p95`, quantile(frames, 0.95), `ms between frames, ${what}`, '< 17');
+      printFigure(
+        `borders.${name}_long_tasks`,
+        long.length,
+        `tasks over 50 ms in ${frames.length} frames, ${what}`,
+        '0',
+      );
+    }
   });
 }
 

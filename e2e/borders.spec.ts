@@ -42,6 +42,18 @@ test('from a planned top to four bordered sides with corners, and every count fo
   await expect(page.getByRole('button', { name: 'Hold the count on the top' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Hold the count on the top' }).click();
   await expect(count(page, 'top')).toHaveText(String(top));
+  const pulled = (await count(page, 'bottom').boundingBox())!;
+  const bottom = Number(await count(page, 'bottom').textContent());
+  await page.mouse.move(pulled.x + 5, pulled.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(pulled.x + 6, pulled.y + 10);
+  await page.mouse.move(pulled.x + 30, pulled.y + 10, { steps: 4 });
+  await expect(count(page, 'bottom')).toHaveText(String(bottom + 2));
+  await page.mouse.up();
+  await page.keyboard.press('ArrowDown');
+  await expect(count(page, 'bottom')).toHaveText(String(bottom + 1));
+  await page.getByRole('button', { name: 'Hold the count on the bottom' }).click();
+  await expect(count(page, 'bottom')).toHaveText(String(bottom));
 
   // More kept clear makes repeats smaller, so that there are more of them; what is undone comes back.
   await page.getByRole('button', { name: /^Keeps clear/ }).click();
@@ -136,6 +148,16 @@ test('a side is stitched in two sections over two passes, and they join', async 
   expect(Math.max(...off.map((mm) => Math.abs(mm - FARTHER_OUT))), `${off.join(', ')} mm farther out`).toBeLessThan(
     1.5,
   );
+
+  // The desk knows how they run, and can go back to the plan.
+  await page.goto(`${address}/quilts/${id}/layout`);
+  await page.getByText('Borders (B)').click();
+  await page.getByRole('button', { name: /^Edges followed by 8 touches/ }).click();
+  await expect(page.getByTestId('worst-stretch')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the edges as planned' }).click();
+  await expect(page.getByRole('button', { name: /^Edges as planned/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Edges followed by 8 touches/ })).toBeVisible();
 });
 
 /** So much farther out than it was planned does she find each edge, mm. */

@@ -92,7 +92,10 @@ describe('touches along them', () => {
     const records = withTouches(touch(on, 4, 300));
     const p = clothPoint(20, 300);
     expect(bendOfBorder(records, INNER, ...NO_ADVANCE)(p)).toEqual(p);
-    expect(bendOfBorder(records, OUTER, ...NO_ADVANCE)(p).x).toBeCloseTo(22, 0);
+    // The inner edge, which nobody touched, runs beside the outer.
+    expect(bendOfBorder(records, OUTER, ...NO_ADVANCE)(p).x).toBeCloseTo(24, 0);
+    const both = withTouches(touch(on, 4, 300), touch('edge.1.left', 40, 300));
+    expect(bendOfBorder(both, OUTER, ...NO_ADVANCE)(p).x).toBeCloseTo(22, 0);
   });
 
   it('bend what is stitched of that border too, so that what is laid against it meets it', () => {

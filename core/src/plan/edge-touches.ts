@@ -3,7 +3,7 @@ import { type BorderSpan, type Box, boxOf, insideOf, type Side, SIDES } from '..
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import type { StitchedPlace } from '../lineup/easing.ts';
-import { type EdgeCurve, edgeCurve, type EdgeReading } from '../lineup/edge-curve.ts';
+import { edgeCurve, type EdgeReading } from '../lineup/edge-curve.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { TOUCH_NOISE } from '../lineup/touch.ts';
 import { edgeId, isEdgeTouch, type LongEdge } from './edge-id.ts';
@@ -96,20 +96,6 @@ export function readingsOf(
 /** Away from the frame all touches are of earlier advances. */
 export const NO_ADVANCE: readonly [number, Pick<LineUp, 'toCloth'>] = [-1, { toCloth: ({ x, y }) => clothPoint(x, y) }];
 
-/** How a border's edges run by the touches on them. */
-function edgeCurves(
-  records: Pick<PlanRecords, 'touches' | 'quilts'>,
-  span: BorderSpan,
-  advance: number,
-  lineUp: Pick<LineUp, 'toCloth'>,
-): Readonly<Record<BorderEdge, Readonly<Record<Side, EdgeCurve>>>> {
-  const curvesOf = (edge: BorderEdge) =>
-    Object.fromEntries(
-      SIDES.map((side) => [side, edgeCurve(readingsOf(records, longEdge(span, edge, side), advance, lineUp))]),
-    ) as unknown as Record<Side, EdgeCurve>;
-  return { outer: curvesOf('outer'), inner: curvesOf('inner') };
-}
-
 /** Where a piece's places lie by touches that only it follows: those on the edges of its border. */
 export function bendOfPiece(
   records: PlanRecords,
@@ -130,16 +116,25 @@ export function bendOfBorder(
   lineUp: Pick<LineUp, 'toCloth'>,
 ): Bend {
   if (edgeTouchesOf(records, span).length === 0) return UNBENT;
-  const curves = edgeCurves(records, span, advance, lineUp);
   const seams = seamsOf(quiltOf(records).map, span);
-  const sampledOf = (edge: BorderEdge) =>
-    Object.fromEntries(
-      SIDES.map((side) => {
-        return [side, sampled(curves[edge][side].off, ...edgeExtent(seams[edge], side))];
-      }),
-    ) as unknown as Record<Side, (at: number) => number>;
-  return bendBetween(seams, { outer: sampledOf('outer'), inner: sampledOf('inner') });
+  const read = (edge: BorderEdge, side: Side): readonly EdgeReading[] =>
+    readingsOf(records, longEdge(span, edge, side), advance, lineUp);
+  /** An edge that wasn't touched runs beside the one that was: what lies between isn't squeezed for want of a touch. */
+  const offOf = (edge: BorderEdge, side: Side): ((at: number) => number) => {
+    const own = read(edge, side);
+    const readings = own.length > 0 ? own : read(edge === 'outer' ? 'inner' : 'outer', side);
+    return sampled(edgeCurve(readings).off, ...edgeExtent(seams[edge], side));
+  };
+  return bendBetween(seams, {
+    outer: onSides((side) => offOf('outer', side)),
+    inner: onSides((side) => offOf('inner', side)),
+  });
 }
+
+const onSides = <T>(of: (side: Side) => T): Readonly<Record<Side, T>> => ({
+  ...{ top: of('top'), right: of('right') },
+  ...{ bottom: of('bottom'), left: of('left') },
+});
 
 /** Points of what is stitched, near enough to each other to lay new lines against, each with the bend of its own piece. */
 export function bentPlaces(

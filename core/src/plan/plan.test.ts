@@ -19,7 +19,15 @@ import { measuredShape } from './landmarks.ts';
 import { piecesOf, totalsOf } from './pieces.ts';
 import { arrangedDesign, layInPatch } from './pipeline.ts';
 import { applyDiff, conflictsOf, diffPlans, invertDiff } from './plan-diff.ts';
-import { migratePlan, newPlan, planFaults, type PlanRecords, quiltOf, touchesOf } from './plan-document.ts';
+import {
+  migratePlan,
+  newPlan,
+  PLAN_VERSION,
+  planFaults,
+  type PlanRecords,
+  quiltOf,
+  touchesOf,
+} from './plan-document.ts';
 import type { RecipeRecord, TouchRecord } from './records.ts';
 import { usualStages } from './recipe.ts';
 
@@ -101,8 +109,8 @@ describe('edits', () => {
   });
 
   it('reads plans of its own version and refuses newer ones plainly', () => {
-    expect(migratePlan(8, placed)).toBe(placed);
-    expect(() => migratePlan(9, placed)).toThrow(/newer Gorse/);
+    expect(migratePlan(PLAN_VERSION, placed)).toBe(placed);
+    expect(() => migratePlan(PLAN_VERSION + 1, placed)).toThrow(/newer Gorse/);
   });
 
   it('brings plans of version 1 up to date: upright, a blend of batting, no rows', () => {

@@ -17,6 +17,7 @@ import { dragPlan } from './drag-plan.ts';
 import { moveBoundary } from './move-boundary.ts';
 import { movePinTool } from './move-pin.ts';
 import { type Clearances, moveRowTool, type RowMove } from './move-row.ts';
+import { pullCount } from './pull-count.ts';
 import { trimEndTool } from './trim-end.ts';
 
 /** A patch of 100 mm. */
@@ -68,6 +69,34 @@ describe('moving where a pass begins', () => {
     low.end({ x: 0, y: 9999 }, false);
     expect(put.mock.calls).toEqual([[500]]);
     expect(shown).toHaveBeenLastCalledWith(null);
+  });
+});
+
+describe('pulling a count', () => {
+  const hand = () => ({ show: vi.fn(), put: vi.fn(), drop: vi.fn() });
+  it('gives one more every 12 px to the right or up, and shows each once', () => {
+    const did = hand();
+    const tool = pullCount(5, { most: 8, ...did });
+    tool.move({ x: 100, y: 50 }, false);
+    tool.move({ x: 105, y: 50 }, false);
+    expect(did.show).not.toHaveBeenCalled();
+    tool.move({ x: 112, y: 50 }, false);
+    tool.move({ x: 113, y: 50 }, false);
+    tool.move({ x: 112, y: 38 }, false);
+    expect(did.show.mock.calls).toEqual([[6], [7]]);
+    tool.end({ x: 500, y: 50 }, false);
+    expect(did.put.mock.calls).toEqual([[8]]);
+  });
+  it('gives no fewer than one, and is nothing where it was taken or taken back', () => {
+    const low = hand();
+    const tool = pullCount(2, { most: 8, ...low });
+    tool.move({ x: 0, y: 0 }, false);
+    tool.end({ x: -300, y: 0 }, false);
+    expect(low.put.mock.calls).toEqual([[1]]);
+    const still = hand();
+    pullCount(2, { most: 8, ...still }).end({ x: 9, y: 9 }, false);
+    pullCount(2, { most: 8, ...still }).cancel();
+    expect([still.put.mock.calls.length, still.drop.mock.calls.length]).toEqual([0, 2]);
   });
 });
 

@@ -7,9 +7,10 @@ import {
   type SideStretch,
   worstPlace,
 } from '@gorse/core';
-import { Stack, Text } from '@mantine/core';
+import { Button, Stack, Text } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
-import { usePlan } from '../../../document/plan-store.ts';
+import { removeTouches } from '../../../document/placing.ts';
+import { edit, usePlan } from '../../../document/plan-store.ts';
 import { planner } from '../../../planning-worker/link.ts';
 import { madeOf } from '../../../planning-worker/made-of.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
@@ -37,6 +38,7 @@ export function EdgesBody({ set }: { readonly set: BorderSetRecord }) {
   const { answer: sides } = useAsked('border stretch', [set, records.touches, ...madeOf(records)], ask);
   const option = useMemo(() => sides && chartOf(sides, style), [sides, style]);
   const worst = sides && worstPlace(sides);
+  const touches = edgeTouchesOf(records, set);
   if (!sides || !option) return <Waiting what="the stretch" />;
   return (
     <Stack gap="xs">
@@ -57,6 +59,16 @@ export function EdgesBody({ set }: { readonly set: BorderSetRecord }) {
         At the frame, “Follow the border’s edges” asks for touches along them. The strip is bent between the edges as
         they are, on every pass.
       </Text>
+      {touches.length > 0 && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          style={{ alignSelf: 'flex-start' }}
+          onClick={() => edit('edges as planned', removeTouches(...touches.map(({ id }) => id)))}
+        >
+          Back to the edges as planned
+        </Button>
+      )}
     </Stack>
   );
 }

@@ -1,11 +1,13 @@
 import { type BorderSetRecord, formatLength, MOST_REPEATS, type Side } from '@gorse/core';
 import { ActionIcon, Group, SimpleGrid, Text, Tooltip } from '@mantine/core';
 import { IconMinus, IconPin, IconPinFilled, IconPlus } from '@tabler/icons-react';
-import { memo, type ReactNode } from 'react';
+import { type KeyboardEvent, memo, type ReactNode } from 'react';
 import { pinCount } from '../../../document/borders.ts';
-import { edit } from '../../../document/plan-store.ts';
+import { cancel, edit, preview } from '../../../document/plan-store.ts';
+import { pullCount } from '../../../tools/pull-count.ts';
 import type { ShownSide } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
+import { useHandle } from '../../../ui/use-handle.ts';
 import { atStart } from '../../../ui/words.ts';
 import { signed } from './border-words.ts';
 
@@ -53,15 +55,60 @@ const OneSide = memo(function OneSide({
   return (
     <div className="side-count" role="group" aria-label={`${atStart(side)} side`}>
       <span>{atStart(side)}</span>
-      <b className="side-repeats" title={hint} data-testid={`count-${side}`}>
-        {count}
-      </b>
+      <Count id={id} side={side} count={count} hint={hint} />
       <Steps id={id} side={side} count={count} />
       <StretchWords stretch={stretch} isWorst={isWorst} how={how} />
       <Hold id={id} side={side} count={count} pinned={pinned} />
     </div>
   );
 });
+
+/** A count that is pulled, or stepped with the arrow keys; the others follow meanwhile. */
+function Count({ id, side, count, hint }: Counted & { readonly hint: string }) {
+  const mark = `repeats on the ${side}`;
+  const say = (next: number): void => edit(mark, pinCount(id, side, next));
+  const { onKeyDown, ...handle } = useHandle(
+    () =>
+      pullCount(count, {
+        most: MOST_REPEATS,
+        show: (next) => preview(pinCount(id, side, next)),
+        put: say,
+        drop: cancel,
+      }),
+    (p) => p,
+  );
+  const onKey = (event: KeyboardEvent): void => {
+    onKeyDown(event);
+    const way = STEPS[event.key] ?? 0;
+    if (way === 0) return;
+    event.preventDefault();
+    if (count + way >= 1 && count + way <= MOST_REPEATS) say(count + way);
+  };
+  return (
+    <svg
+      className="side-repeats"
+      viewBox="0 0 56 30"
+      width={56}
+      height={30}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Repeats on the ${side}`}
+      aria-valuenow={count}
+      aria-valuemin={1}
+      aria-valuemax={MOST_REPEATS}
+      aria-valuetext={`${count}, ${hint}`}
+      {...handle}
+      onKeyDown={onKey}
+    >
+      <title>{`${hint}. Pull it sideways for more or fewer`}</title>
+      <rect width={56} height={30} fill="transparent" />
+      <text x={28} y={23} textAnchor="middle" data-testid={`count-${side}`}>
+        {count}
+      </text>
+    </svg>
+  );
+}
+const STEPS: Readonly<Record<string, 1 | -1>> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
 
 interface Counted {
   readonly id: string;
