@@ -8,6 +8,7 @@ import {
   newPlan,
   plainGrid,
   polyline,
+  usualBorder,
 } from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
 
@@ -26,18 +27,10 @@ export function benchBorders(): void {
   const setting = plainGrid({ across: 8, down: 9, blockWidth: 254, blockHeight: 254, sashing: 0 });
   const top = newPlan('Borders', makeMap(setting, [evenBorder(152)]));
   const set: BorderSetRecord = {
-    ...{
-      id: 'b',
-      border: 0,
-      over: 1,
-      designId: 'wave',
-      cornerDesignId: 'curl',
-      corners: 'mitre',
-      through: 'ends',
-      fill: 1,
-    },
-    ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [], wish: 'stretch' },
-    ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+    ...usualBorder('b', 0, 'wave'),
+    cornerDesignId: 'curl',
+    corners: 'mitre',
+    clear: { outer: 6, inner: 6 },
   };
   const plan = makeEvaluator((id) => DESIGNS[id]).at({ ...top, borderSets: { b: set } });
   const ms = medianMs(() => borderChoices(plan, askedBorder(set), 'upright'));

@@ -1,5 +1,5 @@
 import type { QuiltAnswer } from '@gorse/contract';
-import { type BorderSetRecord, evenBorder, plainGrid, polyline, usualStages } from '@gorse/core';
+import { type BorderSetRecord, evenBorder, plainGrid, polyline, usualBorder, usualStages } from '@gorse/core';
 import type { Page } from '@playwright/test';
 import { ask } from '../e2e/ask.ts';
 import { framesOf, inBrowser, swing } from './browser.ts';
@@ -45,18 +45,9 @@ async function dragBorder(address: string): Promise<void> {
   );
   const design = await ask<{ id: string }>(address, '/designs?file=Wave.svg', svgOf(wave));
   const after: BorderSetRecord = {
-    ...{
-      id: 'b',
-      border: 0,
-      over: 1,
-      designId: design.id,
-      cornerDesignId: null,
-      corners: 'mitre',
-      through: 'ends',
-      fill: 1,
-    },
-    ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [], wish: 'stretch' },
-    ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+    ...usualBorder('b', 0, design.id),
+    corners: 'mitre',
+    clear: { outer: 6, inner: 6 },
   };
   const diff = [{ kind: 'borderSets', id: 'b', before: null, after }];
   await ask(address, `/quilts/${id}/edits`, { editId: 'a-border', baseRevision: 0, mark: 'border', diff });

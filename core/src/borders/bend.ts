@@ -41,6 +41,9 @@ const KNOTS: Readonly<Record<'x' | 'y', readonly Knot[]>> = {
   y: [['outer', 'top'], ['inner', 'top'], ['inner', 'bottom'], ['outer', 'bottom']],
 }; // prettier-ignore
 
+/** Seams nearer than this are one: the border isn't on that side, mm. */
+const NO_DEPTH = 1e-9;
+
 /** Between the values at some knots, in proportion; beyond the first and the last as there. Of knots in one place the inner ones count. */
 function between(
   at: number,
@@ -49,7 +52,7 @@ function between(
 ): number {
   const k = at < knots[1] ? 0 : at <= knots[2] ? 1 : 2;
   const [from, to] = [knots[k], knots[k + 1]!];
-  if (to - from < 1e-9) return value(k === 0 ? 1 : 2);
+  if (to - from < NO_DEPTH) return value(k === 0 ? 1 : 2);
   const t = Math.min(1, Math.max(0, (at - from) / (to - from)));
   return (1 - t) * value(k) + t * value(k + 1);
 }

@@ -9,8 +9,8 @@ export interface BorderRoom {
 }
 
 /**
- * What of a border, or of some side by side, may be stitched: clear of the binding, which takes some of the outermost one, and of what is kept free besides. Null where there
- * is no such border, or nothing is left of it.
+ * What of a border, or of some side by side, may be stitched: clear of the binding, which takes some of the outermost one, and of what is kept
+ * free besides. Null where there is no such border, or nothing is left of it.
  * @param binding what it takes of the top's edge, mm
  */
 export function borderRoom(

@@ -73,8 +73,8 @@ function overPatches({ records }: Plan, { id, without, ...span }: BorderSetRecor
   const held = new Set(Object.values(records.placements).map(({ regionId }) => regionId));
   const filled = SIDES.flatMap((side) => {
     if (without.includes(side)) return [];
-    const region = spanPatchIds(span, side).find((one) => held.has(one));
-    return region !== undefined && records.regions[region] ? [{ side, region: records.regions[region] }] : [];
+    const region = records.regions[spanPatchIds(span, side).find((one) => held.has(one)) ?? ''];
+    return region ? [{ side, region }] : [];
   });
   if (!filled[0]) return [];
   return [

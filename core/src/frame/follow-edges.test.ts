@@ -4,9 +4,10 @@ import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { clothPoint, framePoint, type FramePoint } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';
-import { bendOfPiece } from '../plan/edge-touches.ts';
+import { bendsOf } from '../plan/edge-touches.ts';
 import { newPlan, type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
-import type { BorderSetRecord, TouchRecord } from '../plan/records.ts';
+import type { TouchRecord } from '../plan/records.ts';
+import { usualBorder } from '../plan/usual-border.ts';
 import { marginsInBorder } from './margins-left.ts';
 import { edgeFollowed, type EdgePlace, followEdges, type Following } from './follow-edges.ts';
 
@@ -15,20 +16,7 @@ const PLAN = newPlan(
   'Edges',
   makeMap(plainGrid({ across: 2, down: 2, blockWidth: 400, blockHeight: 400, sashing: 0 }), [evenBorder(100)]),
 );
-const SET: BorderSetRecord = {
-  ...{
-    id: 'b',
-    border: 0,
-    over: 1,
-    designId: 'd',
-    cornerDesignId: null,
-    corners: 'deadEnd',
-    through: 'ends',
-    fill: 0.8,
-  },
-  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, wish: 'stretch', pinned: [], without: [] },
-  stitch: { stitchesPerInch: 10, tieOff: 'none' },
-};
+const SET = usualBorder('b', 0, 'd');
 const RECORDS: PlanRecords = { ...PLAN, borderSets: { b: SET } };
 const AS_IT_IS = {
   toCloth: ({ x, y }: FramePoint) => clothPoint(x, y),
@@ -82,12 +70,12 @@ describe('following the edges of a border', () => {
     const found = followEdges(LEFT, following({ records }))!;
     expect(found.next === null || found.next.along < 100).toBe(true);
     expect(found.touches).toHaveLength(12);
-    const bend = bendOfPiece(records, 'borderSets.b.3001', 0, AS_IT_IS);
+    const bend = bendsOf(records, 0, AS_IT_IS)('borderSets.b.3001');
     expect(bend(clothPoint(50, 300)).x).toBeCloseTo(46, 1);
     expect(bend(clothPoint(50, 300)).y).toBeCloseTo(300, 6);
     // They say nothing of where the cloth lies, and nothing of another border.
     expect(touchesOf(records)).toEqual([]);
-    expect(bendOfPiece(records, 'rowSets.b.1', 0, AS_IT_IS)(clothPoint(50, 300)).x).toBe(50);
+    expect(bendsOf(records, 0, AS_IT_IS)('rowSets.b.1')(clothPoint(50, 300)).x).toBe(50);
   });
 
   it('counts touches of an advance before for less', () => {
@@ -98,7 +86,7 @@ describe('following the edges of a border', () => {
       touch(place, framePoint(-4, 300), 0, 'now', 1),
     );
     const xOf = (records: PlanRecords): number =>
-      bendOfPiece(records, 'borderSets.b.3001', 1, AS_IT_IS)(clothPoint(0, 300)).x;
+      bendsOf(records, 1, AS_IT_IS)('borderSets.b.3001')(clothPoint(0, 300)).x;
     expect(xOf(then)).toBeCloseTo(-8, 0);
     expect(Math.abs(xOf(both) + 4)).toBeLessThan(1);
   });

@@ -90,13 +90,14 @@ describe('a plan laid against what is stitched', () => {
   it('goes where it is bent to, and still meets what was bent as it is', () => {
     const bend = ({ x, y }: ClothPoint): ClothPoint => clothPoint(x + 6, y);
     const bent = stitched.map((place) => ({ ...place, bend }));
-    const to = easedToFrame(cloth, 0, bent, 80, bend);
+    const eased = easedToFrame(cloth, 0, bent, 80);
+    const to = (p: ClothPoint): FramePoint => eased(p, bend);
     // Stitched lines lie off by what the bend doesn't tell.
     expect(distance(to(clothPoint(20, 100)), stitched[1]!.since!.frame)).toBeLessThan(1e-6);
     expect(to(clothPoint(20, 400))).toEqual(plain(clothPoint(26, 400)));
     // Beside lines that follow no edge only what those are off by is taken over.
-    const [beside, planned] = [easedToFrame(cloth, 0, stitched, 80, bend), plain(clothPoint(26, 100))];
-    expect(distance(minus(beside(clothPoint(20, 100)), planned), off)).toBeLessThan(0.1);
+    const [beside, planned] = [easedToFrame(cloth, 0, stitched, 80), plain(clothPoint(26, 100))];
+    expect(distance(minus(beside(clothPoint(20, 100), bend), planned), off)).toBeLessThan(0.1);
   });
   it('without anything stitched is the plan', () => {
     expect(easedToFrame(cloth, 0, [], 80)(clothPoint(3, 4))).toEqual(plain(clothPoint(3, 4)));

@@ -20,18 +20,16 @@ export interface StitchedPlace extends Place {
  * is planned beside them goes with them, and over `length` mm the difference is eased to nothing; a point that is stitched already is met
  * exactly. Between stitched points the differences are weighed by the inverse square of the distance (Shepard 1968).
  * @param stitched points of stitched lines, near enough to each other for the length
- * @param bend where the plan's places truly lie on the cloth, by more than the line-up
+ * @returns where a place comes to lie; a bend says where it truly lies on the cloth, by more than the line-up
  */
 export function easedToFrame(
   cloth: ClothModel,
   advance: number,
   stitched: readonly StitchedPlace[],
   length: number,
-  bend: (p: ClothPoint) => ClothPoint = asPlanned,
-): (p: ClothPoint) => FramePoint {
-  const lineUp = cloth.lineUp(advance);
-  const toFrame = (p: ClothPoint): FramePoint => lineUp.toFrame(bend(p));
-  if (stitched.length === 0 || length <= 0) return toFrame;
+): (p: ClothPoint, bend?: (p: ClothPoint) => ClothPoint) => FramePoint {
+  const { toFrame } = cloth.lineUp(advance);
+  if (stitched.length === 0 || length <= 0) return (p, bend = asPlanned) => toFrame(bend(p));
   const index = indexBoxes(stitched.length, (i, add) => {
     const { x, y } = stitched[i]!.cloth;
     add(x, y, x, y);
@@ -39,12 +37,12 @@ export function easedToFrame(
   const known: (Point | undefined)[] = [];
   const offOf = (i: number): Point => {
     const { cloth: place, bend = asPlanned } = stitched[i]!;
-    const planned = lineUp.toFrame(bend(place));
+    const planned = toFrame(bend(place));
     const found = cloth.find(stitched[i]!, advance);
     return (known[i] = minus(found, planned));
   };
-  return (p) => {
-    const planned = toFrame(p);
+  return (p, bend = asPlanned) => {
+    const planned = toFrame(bend(p));
     const near = index.nearest(p.x, p.y, NEIGHBOURS, length);
     if (near.length === 0) return planned;
     let [weights, x, y, nearest] = [0, 0, 0, Infinity];

@@ -19,7 +19,8 @@ export type AsTouched =
     };
 
 /**
- * A piece as it will be stitched in an advance: a patch is fitted anew to where its corners were touched, anything else lies as planned. In
+ * A piece as it will be stitched in an advance: a patch is fitted anew to where its corners were touched, anything else lies as planned; a border is
+ * bent to its edges only where it is laid on the frame (`bendsOf`), so that its sections still meet. In
  * the space of the planned cloth.
  */
 export function pieceAsTouched(plan: Plan, id: string, advance: number, lineUp: Pick<LineUp, 'toCloth'>): AsTouched {
@@ -51,5 +52,5 @@ function patchAsTouched(
   return placementPiecesOf(placed, laid, lieOf(plan, quilt.loading), quilt);
 }
 
-/** Kinds of record whose pieces follow the touches by more than the line-up; all others lie as planned. */
+/** Kinds of record whose pieces follow the touches by more than the line-up when they are made; all others are made as planned. */
 const AS_TOUCHED: Readonly<Partial<Record<PieceSource, typeof patchAsTouched>>> = { placements: patchAsTouched };

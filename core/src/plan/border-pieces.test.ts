@@ -12,6 +12,7 @@ import { piecesOf, piecesOfRecord } from './pieces.ts';
 import { designIdsOf, newPlan, planFaults, type PlanRecords } from './plan-document.ts';
 import type { BorderSetRecord } from './records.ts';
 import { passOf } from './quilt-passes.ts';
+import { usualBorder } from './usual-border.ts';
 
 const wave = polyline(Array.from({ length: 61 }, (_, i) => ({ x: i, y: 10 * Math.sin((i * Math.PI) / 30) })));
 const turn = polyline(
@@ -28,17 +29,8 @@ const MAP = makeMap(plainGrid({ across: 2, down: 2, blockWidth: 494, blockHeight
 ]);
 const BARE = newPlan('Harbour Lights', MAP);
 const SET: BorderSetRecord = {
-  ...{
-    id: 'b',
-    border: 0,
-    over: 1,
-    designId: 'wave',
-    cornerDesignId: null,
-    corners: 'deadEnd',
-    through: 'ends',
-    fill: 0.8,
-  },
-  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, wish: 'stretch', pinned: [], without: [] },
+  ...usualBorder('b', 0, 'wave'),
+  ...{ fill: 0.8, stance: 'round', clear: { outer: 0, inner: 0 } },
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 const at = (change: Partial<BorderSetRecord> = {}, records: PlanRecords = BARE): Plan =>

@@ -8,6 +8,7 @@ import { polyline } from '../geometry/polyline.ts';
 import { edgeId, isEdgeTouch } from './edge-id.ts';
 import {
   bendOfBorder,
+  bendsOf,
   bentPlaces,
   edgeExtent,
   edgeTouchesOf,
@@ -20,6 +21,7 @@ import {
 } from './edge-touches.ts';
 import { newPlan, type PlanRecords } from './plan-document.ts';
 import type { TouchRecord } from './records.ts';
+import { usualBorder } from './usual-border.ts';
 
 /** 800 by 1,000 mm: borders of 60 and, outside it, of 40. */
 const MAP = makeMap(plainGrid({ across: 1, down: 1, blockWidth: 600, blockHeight: 800, sashing: 0 }), [
@@ -99,16 +101,12 @@ describe('touches along them', () => {
   });
 
   it('bend what is stitched of that border too, so that what is laid against it meets it', () => {
-    const set = { border: 1, over: 1 } as PlanRecords['borderSets'][string];
-    const records = { ...withTouches(touch(on, 4, 300)), borderSets: { b: { ...set, id: 'b' } } };
+    const records = { ...withTouches(touch(on, 4, 300)), borderSets: { b: usualBorder('b', 1, 'd') } };
     const line = polyline([{ x: 0, y: 300 }, { x: 0, y: 320 }]); // prettier-ignore
     const run = { cloth: [line], frame: [line], advance: 0, upTo: 1 };
-    const places = bentPlaces(
-      records,
-      [{ ...run, pieceId: 'borderSets.b.3001' }, { ...run, pieceId: 'rowSets.r.1' }], // prettier-ignore
-      ...NO_ADVANCE,
-    );
-    const moved = places.map(({ cloth, bend }) => Math.round(bend!(cloth).x - cloth.x));
+    const runs = ['borderSets.b.3001', 'rowSets.r.1'].map((pieceId) => ({ ...run, pieceId }));
+    const places = bentPlaces(runs, bendsOf(records, ...NO_ADVANCE));
+    const moved = places.map(({ cloth, bend }) => Math.round(bend(cloth).x - cloth.x));
     expect(moved).toEqual([4, 4, 0, 0]);
   });
 });

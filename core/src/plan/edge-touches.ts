@@ -96,19 +96,7 @@ export function readingsOf(
 /** Away from the frame all touches are of earlier advances. */
 export const NO_ADVANCE: readonly [number, Pick<LineUp, 'toCloth'>] = [-1, { toCloth: ({ x, y }) => clothPoint(x, y) }];
 
-/** Where a piece's places lie by touches that only it follows: those on the edges of its border. */
-export function bendOfPiece(
-  records: PlanRecords,
-  pieceId: string,
-  advance: number,
-  lineUp: Pick<LineUp, 'toCloth'>,
-): Bend {
-  const ref = pieceRef(pieceId);
-  const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
-  return set ? bendOfBorder(records, set, advance, lineUp) : UNBENT;
-}
-
-/** The same of a whole border of the map. */
+/** Where places of a border truly lie on the cloth, by the touches along its edges. */
 export function bendOfBorder(
   records: Pick<PlanRecords, 'touches' | 'quilts'>,
   span: BorderSpan,
@@ -136,20 +124,32 @@ const onSides = <T>(of: (side: Side) => T): Readonly<Record<Side, T>> => ({
   ...{ bottom: of('bottom'), left: of('left') },
 });
 
-/** Points of what is stitched, near enough to each other to lay new lines against, each with the bend of its own piece. */
-export function bentPlaces(
+/** The bend of any piece, by its id: pieces of a border follow its edges, all others lie as they are. That of each border is worked out once. */
+export function bendsOf(
   records: PlanRecords,
-  runs: readonly StitchedPiece[],
   advance: number,
   lineUp: Pick<LineUp, 'toCloth'>,
-): StitchedPlace[] {
-  const bends = new Map<string, Bend>();
-  return runs.flatMap((run) => {
-    const bend = bends.get(run.pieceId) ?? bendOfPiece(records, run.pieceId, advance, lineUp);
-    bends.set(run.pieceId, bend);
+): (pieceId: string) => Bend {
+  const known = new Map<string, Bend>();
+  return (pieceId) => {
+    const ref = pieceRef(pieceId);
+    const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
+    if (!set) return UNBENT;
+    const bend = known.get(set.id) ?? bendOfBorder(records, set, advance, lineUp);
+    known.set(set.id, bend);
+    return bend;
+  };
+}
+
+/** Points of what is stitched, near enough to each other to lay new lines against, each with the bend of its own piece. */
+export const bentPlaces = (
+  runs: readonly StitchedPiece[],
+  bendOf: (pieceId: string) => Bend,
+): (StitchedPlace & { readonly bend: Bend })[] =>
+  runs.flatMap((run) => {
+    const bend = bendOf(run.pieceId);
     return stitchedPlaces(run).map((place) => ({ ...place, bend }));
   });
-}
 
 /** Edges wander over hands' breadths: between places so far apart, mm, they are straight to a hundredth of a millimetre. */
 const STEP = 10;

@@ -98,12 +98,15 @@ describe('edits', () => {
     const [one, other] = [plan.regions['block-1-1']!, plan.regions['block-2-1']!];
     const namesakes = { ...plan, regions: { ...plan.regions, [other.id]: { ...other, name: one.name } } };
     expect(planFaults(namesakes)[0]!.message).toMatch(/Another patch is called A1/);
-    const touched = (n: number): PlanRecords => ({
+    const touched = (n: number, on = touch.on): PlanRecords => ({
       ...placed,
-      touches: Object.fromEntries(Array.from({ length: n }, (_, i) => [`t${i}`, { ...touch, id: `t${i}` }])),
+      touches: Object.fromEntries(Array.from({ length: n }, (_, i) => [`t${i}`, { ...touch, on, id: `t${i}` }])),
     });
     expect(planFaults(touched(600))).toEqual([]);
     expect(planFaults(touched(601))[0]!.message).toMatch(/keeps 600 touches at the most/);
+    // Those along edges are none of the line-up's.
+    expect(planFaults(touched(2000, 'edge.1.top'))).toEqual([]);
+    expect(planFaults(touched(2001, 'edge.1.top'))[0]!.message).toMatch(/keeps 2000 touches along borders/);
     const quilts = { quilt: { ...quiltOf(plan), map: { ...map, size: { width: 100, length: 100 } } } };
     expect(planFaults({ ...plan, quilts })[0]!.path).toBe('quilts.quilt.map.size');
   });

@@ -13,10 +13,11 @@ import { type FrameProfile, mountedAt, usableReach } from '../passes/frame-profi
 import { isSafe, safeArea } from '../passes/safe-area.ts';
 import { clothOnFrame, type OnPoles } from '../plan/cloth-on-frame.ts';
 import { edgeId } from '../plan/edge-id.ts';
-import { bendOfPiece, edgeExtent, placeOnEdge, seamsOf } from '../plan/edge-touches.ts';
-import { pieceId, type PieceRef } from '../plan/piece-ref.ts';
+import { bendOfBorder, edgeExtent, placeOnEdge, seamsOf } from '../plan/edge-touches.ts';
+import type { PieceRef } from '../plan/piece-ref.ts';
 import { newPlan, type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
-import type { BorderSetRecord, TouchRecord } from '../plan/records.ts';
+import type { TouchRecord } from '../plan/records.ts';
+import { usualBorder } from '../plan/usual-border.ts';
 import { normalFrom, randomFrom } from './random.ts';
 import { type ClothNature, makeTrueQuilt } from './true-cloth.ts';
 
@@ -30,12 +31,8 @@ const MAP = makeMap(plainGrid({ across: ACROSS, down: DOWN, blockWidth: BLOCK, b
 ]);
 const SEAMS = seamsOf(MAP, { border: 0, over: 1 });
 
-const SET: BorderSetRecord = {
-  ...{ id: 'b', border: 0, over: 1, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 1 },
-  ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 0, inner: 0 }, pinned: [], wish: 'stretch' },
-  ...{ without: [], stitch: { stitchesPerInch: 10, tieOff: 'short' } },
-};
-const REF: PieceRef = { source: 'borderSets', record: 'b', part: 1 };
+const SET = usualBorder('b', 0, 'd');
+const REF: PieceRef = { source: 'borderSets', record: SET.id, part: 1 };
 
 /** How an edge truly runs: some waves so long, mm; together they are off by `FAR` at the most, or less. */
 const WAVES = 3;
@@ -102,7 +99,7 @@ export function stitchWandering(seed: number, nature: ClothNature): FollowedBord
       const frame = read(trueEdge(wander, next.edge, next.side, next.along + ALONG * normal()));
       touch(edgeId(next), lineUp.toCloth(frame), frame);
     }
-    const bend = bendOfPiece(records, pieceId(REF), advance, lineUp);
+    const bend = bendOfBorder(records, SET, advance, lineUp);
     for (const edge of BORDER_EDGES)
       for (const side of SIDES) {
         const along = placesAlong(edge, side);

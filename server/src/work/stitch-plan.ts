@@ -1,16 +1,18 @@
 import {
-  bendOfPiece,
-  bentPlaces,
-  edgeTouchesOf,
   advanceNow,
   type AdvanceState,
   type AsTouched,
+  bendsOf,
+  bentPlaces,
   beyondArea,
   type Bounds,
   boundsOf,
+  type ClothPoint,
   clothOnFrame,
   easedToFrame,
+  edgeTouchesOf,
   encodeStrokes,
+  type FramePoint,
   learnCloth,
   lineUpRefusal,
   mountedNow,
@@ -114,14 +116,10 @@ export function layAgain({ records, pieceId, name, needle, rule, ...state }: Lin
   const quilt = quiltOf(records);
   const { lineUpRules, machine } = quilt;
   const sewing = sewingOf(quilt);
-  const stitched = bentPlaces(records, state.stitched, advance, lineUp);
-  const toFrame = easedToFrame(
-    model,
-    advance,
-    neighbours(stitched, cloth, lineUpRules.ease),
-    lineUpRules.ease,
-    bendOfPiece(records, pieceId, advance, lineUp),
-  );
+  const bendOf = bendsOf(records, advance, lineUp);
+  const stitched = neighbours(bentPlaces(state.stitched, bendOf), cloth, lineUpRules.ease);
+  const eased = easedToFrame(model, advance, stitched, lineUpRules.ease);
+  const toFrame = (p: ClothPoint): FramePoint => eased(p, bendOf(pieceId));
   const onFrame = cloth.map((line) => polylineToFrame({ toFrame }, line));
   const refusal = reachRefusal(name, boundsOf(onFrame)!, safeArea(machine.frame, mountedNow(state.advances).rolled));
   if (refusal !== null) throw new Refusal('refused', refusal);

@@ -1,12 +1,11 @@
 import {
   type BorderEdge,
   type BorderSetRecord,
-  MM_PER_INCH,
   type PinnedCount,
   type PlanRecords,
   quiltOf,
   type Side,
-  USUAL_SPI,
+  usualBorder,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import { without } from './without.ts';
@@ -14,27 +13,9 @@ import { without } from './without.ts';
 /** Edits of borders in the words of the work: pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
 
-/** Free of either seam until something else is said. */
-const USUAL_CLEAR = MM_PER_INCH / 4;
-
 /** A border of a design as most people begin. */
-export const newBorderSet = (border: number, designId: string): BorderSetRecord => ({
-  id: nanoid(10),
-  border,
-  over: 1,
-  designId,
-  cornerDesignId: null,
-  corners: 'deadEnd',
-  through: 'ends',
-  fill: 1,
-  stance: 'outward',
-  stretch: 'evenly',
-  clear: { outer: USUAL_CLEAR, inner: USUAL_CLEAR },
-  pinned: [],
-  wish: 'stretch',
-  without: [],
-  stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
-});
+export const newBorderSet = (border: number, designId: string): BorderSetRecord =>
+  usualBorder(nanoid(10), border, designId);
 
 /** The set that lies over a border, counted from the inside out from 0. */
 export const borderSetOf = (records: PlanRecords, border: number): BorderSetRecord | undefined =>

@@ -1,5 +1,5 @@
 import {
-  bendOfPiece,
+  bendsOf,
   bentPlaces,
   type Bounds,
   boundsOf,
@@ -225,15 +225,13 @@ function answerOf(
   const laid = drawn(plan, pieces, model, advance);
   const advice = nextTouch(model, wanted, targets, advance);
   const lineUp = model.lineUp(advance);
-  const places = bentPlaces(plan.records, stitched, advance, lineUp);
-  const toFrameOf = (piece: string): ((p: ClothPoint) => FramePoint) =>
-    easedToFrame(
-      model,
-      advance,
-      places,
-      quiltOf(plan.records).lineUpRules.ease,
-      bendOfPiece(plan.records, piece, advance, lineUp),
-    );
+  const bendOf = bendsOf(plan.records, advance, lineUp);
+  const { ease } = quiltOf(plan.records).lineUpRules;
+  const eased = easedToFrame(model, advance, bentPlaces(stitched, bendOf), ease);
+  const toFrameOf = (piece: string) => {
+    const bend = bendOf(piece);
+    return (p: ClothPoint): FramePoint => eased(p, bend);
+  };
   return {
     landmarks: found,
     targets: targets.map((target) => ({

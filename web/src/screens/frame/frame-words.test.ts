@@ -2,6 +2,7 @@ import type { RunAnswer } from '@gorse/contract';
 import {
   type AdvanceState,
   type Bead,
+  type EdgesKnown,
   type FrameAction,
   type HeadNow,
   NEWLY_LOADED,
@@ -13,7 +14,7 @@ import {
 } from '@gorse/core';
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
-import { edgeWords } from './follow-edges/edge-words.ts';
+import { edgeWords, followWords } from './follow-edges/edge-words.ts';
 import { disagreementWords, type Told, wordsFor, worstWords } from './frame-words.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
@@ -93,6 +94,16 @@ describe('what the Frame screen says', () => {
     const words = (loading: 'upright' | 'turned') => plain(edgeWords(place, [evenBorder(100)], loading, 'mm'));
     expect(words('upright')).toBe('outer edge of the left border, 250 mm from the quilt’s upper end');
     expect(words('turned')).toMatch(/from the quilt’s right end$/);
+    const next = { ...place, at: framePoint(0, 0) };
+    const follow = (known: Partial<EdgesKnown>) =>
+      followWords({ next, left: 3, bound: 2.4, touches: ['a'], ...known }, 'outer edge', 'mm');
+    expect(plain(follow({}).why)).toMatch(/^1 touch made\. With 3 more .*\. Now they may be off by 2\.4 mm\./);
+    expect(plain(follow({ touches: [], left: 1 }).why)).toMatch(/^With this one .* touched\. Near/);
+    expect(plain(follow({ next: null, bound: 0.7 }).title)).toBe('The edges are known to 0.7 mm.');
+    expect(follow({ next: null, bound: null, touches: [] })).toEqual({
+      title: 'None of this border’s edges is in reach.',
+      why: '',
+    });
   });
 
   it('of touches that disagree: accuses none before one is made once more', () => {
