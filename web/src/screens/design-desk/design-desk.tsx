@@ -1,5 +1,5 @@
 import type { DesignAnswer } from '@gorse/contract';
-import { type DesignEdit, distance, stitchLength, USUAL_SPI } from '@gorse/core';
+import { boundsOf, type DesignEdit, distance, type Polyline, stitchLength, USUAL_SPI } from '@gorse/core';
 import { Select, Text } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { useEffect, useMemo, useState } from 'react';
@@ -44,6 +44,8 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
   const settled = trimming.isDragged || trimming.lines.length === 0 ? null : trimming.lines;
   const analysis = useAnalysis(settled);
   const sewing = useSewing(settled, USUAL_SPI);
+  // Known at once: a length that is being typed must not go while the line is looked at.
+  const size = useMemo(() => sizeOf(trimming.lines), [trimming.lines]);
   const preview = useSewingPreview();
   const [compareId, setCompareId] = useState<string | null>(null);
   const compared = all.find((one) => one.id === compareId);
@@ -84,6 +86,7 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
           )}
           <Tools
             facts={analysis?.facts ?? null}
+            size={size}
             others={others}
             pointing={pointing.tool}
             measured={a && b ? distance(a, b) : null}
@@ -115,6 +118,11 @@ function DesignDesk({ design, all }: { readonly design: DesignAnswer; readonly a
       </main>
     </div>
   );
+}
+
+function sizeOf(lines: readonly Polyline[]) {
+  const box = boundsOf(lines);
+  return box && { width: box.maxX - box.minX, height: box.maxY - box.minY };
 }
 
 function comparable(design: DesignAnswer, all: readonly DesignAnswer[]) {

@@ -4,11 +4,16 @@ import { Button, Group, NumberInput, SegmentedControl, Select, Stack, Text } fro
 import { type ReactNode, useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
 
+/** How wide and high a line is, mm. */
+type Size = Pick<DesignFacts, 'width' | 'height'>;
+
 /** What a click on the line does. */
 export type PointTool = 'split' | 'moveStart' | 'measure';
 
 interface Props {
   readonly facts: DesignFacts | null;
+  /** Of the line as it is; null while there is none. */
+  readonly size: Size | null;
   readonly others: readonly DesignAnswer[];
   readonly pointing: PointTool | null;
   /** Distance between the two points clicked for a known length, mm. */
@@ -24,7 +29,7 @@ const HINTS: Readonly<Record<PointTool, string>> = {
 };
 
 /** Everything that can be done to a line; each press is one step that can be undone. */
-export function Tools({ facts, others, pointing, measured, onPointing, onEdit }: Props) {
+export function Tools({ facts, size, others, pointing, measured, onPointing, onEdit }: Props) {
   const point = (tool: PointTool, label: string) => (
     <Button
       size="xs"
@@ -85,8 +90,8 @@ export function Tools({ facts, others, pointing, measured, onPointing, onEdit }:
           onEdit={onEdit}
         />
       </Part>
-      {facts && (
-        <SizePart facts={facts} measured={measured} pointButton={point('measure', 'Two points…')} onEdit={onEdit} />
+      {size && (
+        <SizePart size={size} measured={measured} pointButton={point('measure', 'Two points…')} onEdit={onEdit} />
       )}
       <JoinPart others={others} onEdit={onEdit} />
     </Stack>
@@ -142,12 +147,12 @@ function Amount({
 }
 
 function SizePart({
-  facts,
+  size,
   measured,
   pointButton,
   onEdit,
 }: {
-  readonly facts: DesignFacts;
+  readonly size: Size;
   readonly measured: number | null;
   readonly pointButton: ReactNode;
   readonly onEdit: (edit: DesignEdit) => void;
@@ -162,19 +167,19 @@ function SizePart({
         size="xs"
         w={110}
         label="Width"
-        value={facts.width}
+        value={size.width}
         least={1}
         most={6000}
-        onLength={(mm) => scale(mm / facts.width)}
+        onLength={(mm) => scale(mm / size.width)}
       />
       <LengthInput
         size="xs"
         w={110}
         label="Height"
-        value={facts.height}
+        value={size.height}
         least={1}
         most={6000}
-        onLength={(mm) => scale(mm / facts.height)}
+        onLength={(mm) => scale(mm / size.height)}
       />
       <Group gap={4} align="end" wrap="nowrap">
         <NumberInput
