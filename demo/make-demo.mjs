@@ -88,9 +88,17 @@ const MESS_RECIPES = [
   },
 ];
 
-/** A rope round the narrow border, and a wave that turns the corners of the wide one. */
+/** A rope round the narrow border, in sections as the quilt is rolled; a wave that turns the corners of the wide one, its sides once the quilt is turned. */
 const MESS_BORDERS = [
-  { id: 'mess-rope-border', border: 0, file: 'Rope.svg', corner: null, corners: 'mitre', clear: 0.125 * INCH },
+  {
+    id: 'mess-rope-border',
+    border: 0,
+    file: 'Rope.svg',
+    corner: null,
+    corners: 'mitre',
+    clear: 0.125 * INCH,
+    across: 'sections',
+  },
   {
     id: 'mess-wave',
     border: 1,
@@ -98,6 +106,7 @@ const MESS_BORDERS = [
     corner: 'Swell corner.svg',
     corners: 'cornerDesign',
     clear: 0.6 * INCH,
+    across: 'turned',
   },
 ];
 
@@ -123,7 +132,7 @@ export function messEdit(designs, regions) {
       ? [added('placements', { id: `in-${id}`, regionId: id, recipeId: recipe.id, parts: 1, own: {} })]
       : [];
   });
-  const borders = MESS_BORDERS.map(({ id, border, file, corner, corners, clear }) =>
+  const borders = MESS_BORDERS.map(({ id, border, file, corner, corners, clear, across }) =>
     added('borderSets', {
       ...{
         id,
@@ -136,7 +145,7 @@ export function messEdit(designs, regions) {
         fill: 1,
       },
       ...{ stance: 'outward', stretch: 'evenly', clear: { outer: clear, inner: clear }, pinned: [], wish: 'stretch' },
-      ...{ without: [], stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+      ...{ without: [], across, stitch: { stitchesPerInch: 11, tieOff: 'short' } },
     }),
   );
   return [...recipes, ...placements, ...borders];

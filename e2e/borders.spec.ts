@@ -108,6 +108,7 @@ test('a side is stitched in two sections over two passes, and they join', async 
       corners: 'pinwheel',
       through: 'ends',
       fill: 0.25,
+      across: 'sections',
     },
     ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [{ side: 'right', count: 5 }] },
     ...{ wish: 'stretch', without: ['top', 'bottom', 'left'], stitch: { stitchesPerInch: 10, tieOff: 'short' } },

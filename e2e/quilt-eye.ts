@@ -8,7 +8,7 @@ import {
   decodeStrokes,
   type FramePoint,
   framePoint,
-  loadingMap,
+  lieWhen,
   makeTrueQuilt,
   mapGraph,
   mountedAt,
@@ -40,13 +40,13 @@ export async function eyeOf(address: string, quiltId: string) {
   const { records } = await ask<QuiltAnswer>(address, `/quilts/${quiltId}`);
   const quilt = quiltOf(records);
   const { size } = quilt.map;
-  const lie = loadingMap(quilt.loading, size);
   const regions = Object.values(records.regions);
-  const corners = cornerLandmarks(mapGraph(regions), regions, lie);
   const make = makeTrueQuilt(CLOTH_SEED, PIECED_CLOTH, clothPoint(size.width / 2, size.length / 2));
   const { mounts } = advanceStateOf(await ask<AdvanceEvent[]>(address, `/quilts/${quiltId}/advances`));
+  const lies = mounts.map((mount) => lieWhen(quilt, mount));
+  const corners = cornerLandmarks(mapGraph(regions), regions, lies.at(-1)!);
   const truths = mounts.map(({ rolled, front }, advance) =>
-    make({ advance, at: mountedAt(quilt.machine.frame, rolled), front: front ?? -Infinity }),
+    make({ advance, lie: lies[advance]!, at: mountedAt(quilt.machine.frame, rolled), front: front ?? -Infinity }),
   );
   const runs = (await ask<RunAnswer[]>(address, `/quilts/${quiltId}/runs`)).filter(
     (run) => run.state.status === 'finished',
@@ -74,7 +74,7 @@ export async function eyeOf(address: string, quiltId: string) {
       const corner = corners.find((one) => one.name === name);
       if (corner) return now(corner.cloth);
       const known = stitched.flatMap(({ run, cloth, frame }) =>
-        stitchedLandmarks(run, { cloth, frame, advance: run.advance, upTo: Infinity }, lie),
+        stitchedLandmarks(run, { cloth, frame, advance: run.advance, upTo: Infinity }, lies.at(-1)!),
       );
       const { since } = known.find((one) => one.name === name)!;
       return now(clothUnder(truths[since!.advance]!, since!.frame));

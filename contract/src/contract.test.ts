@@ -100,7 +100,14 @@ const ROW_SET: RowSetRecord = {
 
 const BORDER_SET: BorderSetRecord = {
   ...{ id: 'b', border: 0, over: 1, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
-  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 6, inner: 3 }, wish: 'alike', without: [] },
+  ...{
+    stance: 'round',
+    stretch: 'evenly',
+    clear: { outer: 6, inner: 3 },
+    wish: 'alike',
+    without: [],
+    across: 'turned',
+  },
   ...{ pinned: [{ side: 'top', count: 4 }], stitch: ROW_SET.stitch },
 };
 const border = (change: object): object => ({

@@ -71,7 +71,7 @@ export class NewRunRequest {
   @IsInt() @Min(0) revision!: number;
 }
 
-const ADVANCE_KINDS: readonly AdvanceKind[] = ['unclamped', 'rolled', 'loaded', 'clamped'];
+const ADVANCE_KINDS: readonly AdvanceKind[] = ['unclamped', 'rolled', 'loaded', 'turned', 'clamped'];
 
 export class AdvanceRequest {
   @IsIn(ADVANCE_KINDS, { message: `kind must be one of ${ADVANCE_KINDS.join(', ')}` }) kind!: AdvanceKind;

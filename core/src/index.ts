@@ -117,7 +117,7 @@ export {
 export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe-area.ts';
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
-export { clothOnFrame, type OnPoles, takenUpBy } from './plan/cloth-on-frame.ts';
+export { clothOnFrame, type OnPoles, takenUpBy, touchesWhile } from './plan/cloth-on-frame.ts';
 export { type Maker, makersOf, passesOf } from './plan/bands.ts';
 export { type LoadingSums, loadingSums } from './plan/loadings.ts';
 export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
@@ -148,6 +148,8 @@ export { designLines } from './plan/design-lines.ts';
 export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
 export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-rows.ts';
+export { TURNED_TO } from './plan/turning.ts';
+export { type AcrossSums, acrossSums } from './plan/border-across.ts';
 export { askedBorder, type AskedBorder, type BorderChoice, borderChoices } from './plan/border-answers.ts';
 export { solvedBorder } from './plan/border-bands.ts';
 export { askedRows, type AskedRows, pulledNumbers, type RowChoice, rowChoices } from './plan/row-answers.ts';

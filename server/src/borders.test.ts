@@ -20,7 +20,15 @@ const lineOf = async (run: string): Promise<Float64Array> => {
 };
 const borderSet = (designId: string): BorderSetRecord => ({
   ...{ id: 'b', border: 0, over: 1, designId, cornerDesignId: null, corners: 'deadEnd', through: 'ends', fill: 0.8 },
-  ...{ stance: 'round', stretch: 'evenly', clear: { outer: 0, inner: 0 }, pinned: [], wish: 'stretch', without: [] },
+  ...{
+    stance: 'round',
+    stretch: 'evenly',
+    clear: { outer: 0, inner: 0 },
+    pinned: [],
+    wish: 'stretch',
+    without: [],
+    across: 'sections',
+  },
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });
 

@@ -1,4 +1,6 @@
 import {
+  ACROSS_WAYS,
+  type AcrossWay,
   BORDER_WISHES,
   type BorderSetRecord,
   type BorderWish,
@@ -50,5 +52,6 @@ export class BorderSetBody implements BorderSetRecord {
   pinned!: PinnedCountBody[];
   @IsIn(BORDER_WISHES) wish!: BorderWish;
   @IsArray() @ArrayMaxSize(4) @IsIn(SIDES, { each: true }) without!: Side[];
+  @IsIn(ACROSS_WAYS) across!: AcrossWay;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }

@@ -20,6 +20,10 @@ export type BorderStretch = (typeof BORDER_STRETCHES)[number];
 export const BORDER_WISHES = ['stretch', 'alike', 'size', 'whole', 'cuts'] as const;
 export type BorderWish = (typeof BORDER_WISHES)[number];
 
+/** How sides that run across the poles are stitched: stretch by stretch as the quilt is rolled, or whole, once all else is done and it was turned. */
+export const ACROSS_WAYS = ['sections', 'turned'] as const;
+export type AcrossWay = (typeof ACROSS_WAYS)[number];
+
 /** How a border is worked. */
 export interface BorderLook {
   readonly corners: CornerSchool;
@@ -47,6 +51,7 @@ export interface BorderSet extends BorderLook, BorderSpan {
   readonly wish: BorderWish;
   /** Sides that are worked by themselves. */
   readonly without: readonly Side[];
+  readonly across: AcrossWay;
 }
 
 /** More repeats than this on one side can't be told apart. */

@@ -14,6 +14,8 @@ export {
   BORDER_STRETCHES,
   type Through,
   THROUGHS,
+  ACROSS_WAYS,
+  type AcrossWay,
 } from './border-set.ts';
 export { type PlaceStretch, type SideStretch, worstPlace } from './stretch-by-place.ts';
 export type { BorderSide } from './solve-border.ts';

@@ -7,6 +7,7 @@ import { cornerMean } from '../geometry/polygon.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import { borderBands, laidBorder, sideOfPart, solvedBorder } from '../plan/border-bands.ts';
 import type { Plan } from '../plan/evaluate.ts';
+import { allBands } from '../plan/piece-band.ts';
 import { pieceRef } from '../plan/piece-ref.ts';
 import { piecesOfRecord } from '../plan/pieces.ts';
 import { quiltOf } from '../plan/plan-document.ts';
@@ -55,7 +56,7 @@ const muchStretched = ({ id, stretch, without }: BorderSetRecord, way: BorderWay
 /** The repeat that is farthest beyond what a pass can hold. */
 function tooDeep(plan: Plan, id: string, way: BorderWay): PlanProblem[] {
   const { machine, loading } = quiltOf(plan.records);
-  const [deepest] = borderBands(plan, id, loading)
+  const [deepest] = allBands(borderBands(plan, id, loading))
     .map((band) => ({ piece: band.id, amount: band.bottom - band.top - usableReach(machine.frame, band.top) }))
     .sort((a, b) => b.amount - a.amount);
   if (!deepest || deepest.amount <= 0) return [];

@@ -1,6 +1,19 @@
 /** What is known of cloth beyond this room. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './batting.ts';
-export { type Lie, loadedSize, type Loading, loadingMap, LOADINGS } from './loading.ts';
+export {
+  AS_FIRST,
+  AS_TURNED,
+  type Lie,
+  lieWhen,
+  loadedSize,
+  type Loading,
+  loadingMap,
+  LOADINGS,
+  loadingWhen,
+  otherLoading,
+  sidesAcross,
+  type Turnable,
+} from './loading.ts';
 export { controlId, isControlId, type MapGraph, mapGraph } from './map-graph.ts';
 export {
   BORDER_CORNERS,

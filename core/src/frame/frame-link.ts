@@ -1,22 +1,26 @@
+import type { Lie } from '../cloth/loading.ts';
 import type { RegionKind } from '../cloth/region.ts';
 import type { Speed, SpeedEventKind } from '../run/speed.ts';
 import { type FramePoint, framePoint } from '../geometry/point.ts';
 
 /** The frame link's messages (docs/frame-link.md). Positions are frame millimetres, times seconds. */
 
-export const FRAME_LINK_VERSION = 3;
+export const FRAME_LINK_VERSION = 4;
 
 export type NeedlePosition = 'up' | 'down';
 
 /** From Gorse to the frame. */
 export type FrameCommand = HeadCommand | MountCommand;
 
-/** Which quilt lies on the poles, and how often it was rolled. A bridge to a real machine needs no more of it than the advance. */
+/** Which quilt lies on the poles, and how often it was rolled or turned. A bridge to a real machine needs no more of it than the advance. */
 export interface MountCommand {
   readonly type: 'mount';
   readonly quilt: string;
-  /** Of this one and those before: where the loaded quilt's top-left corner was meant to be, and above which y it was stitched (null: nothing was), mm. */
-  readonly mounts: readonly { readonly at: FramePoint; readonly front: number | null }[];
+  /**
+   * Of this one and those before: how the planned cloth was loaded, where its top-left corner was meant to be then, and above which y of the loaded
+   * cloth it was stitched (null: nothing was), mm.
+   */
+  readonly mounts: readonly { readonly lie: Lie; readonly at: FramePoint; readonly front: number | null }[];
   /**
    * The frame that the stand-in is to play: across the poles the head goes from `roll` to `reach`, mm from where it would with a bare leader;
    * it stitches through `thickness` mm.
@@ -39,7 +43,7 @@ export interface TrueLine {
   readonly points: readonly number[];
 }
 
-/** A patch by its outline as `x, y` pairs: planned when mounted, true on the frame when seen. */
+/** A patch by its outline as `x, y` pairs: on the planned cloth when mounted, true on the frame when seen. */
 export interface TruePatch {
   readonly name: string;
   readonly kind: RegionKind;

@@ -21,13 +21,14 @@ const run = (state: Partial<RunState>, advance = 0): FrameRun => ({
 });
 const READY: AdvanceState = { ...NEWLY_LOADED, step: 'ready' };
 const second = (anew: boolean): AdvanceState => ({
-  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 490, anew }],
+  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 490, anew, turned: false }],
   step: 'ready',
 });
 const next = (change: Partial<Circumstances>): string => {
   const { bead, action } = nextInstruction({
     advances: READY,
     within: true,
+    turn: false,
     tooDeep: false,
     touches: 4,
     cornersLeft: 0,
@@ -48,6 +49,10 @@ describe('the one thing to do next at the frame', () => {
     expect(next({ within: false })).toBe('roll unclamp');
     expect(next({ within: false, advances: NEWLY_LOADED })).toBe('roll unclamp');
     expect(next({ advances: { ...READY, step: 'roll' } })).toBe('roll roll');
+    // What waits for the other loading: whatever the clamps are.
+    expect(next({ within: false, turn: true })).toBe('roll turn');
+    expect(next({ within: false, turn: true, advances: { ...READY, step: 'roll' } })).toBe('roll turn');
+    expect(next({ within: false, turn: true, run: run({ status: 'stitching' }) })).toBe('stitch pause');
     // No roll brings what is deeper than the reach into it.
     expect(next({ within: false, tooDeep: true })).toBe('roll wait');
     expect(next({ within: true, tooDeep: true })).toBe('check load');

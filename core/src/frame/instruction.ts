@@ -11,6 +11,7 @@ export type Bead = (typeof BEADS)[number];
 export type FrameAction =
   | 'unclamp'
   | 'roll'
+  | 'turn'
   | 'clamp'
   | 'touch'
   | 'load'
@@ -42,6 +43,8 @@ export interface Circumstances {
   readonly advances: AdvanceState;
   /** The piece lies within the reach as the quilt is rolled now. */
   readonly within: boolean;
+  /** The quilt must be turned by a quarter for it. */
+  readonly turn: boolean;
   /** It is deeper than any pass. */
   readonly tooDeep: boolean;
   /** Touches in this advance. */
@@ -81,8 +84,8 @@ export function nextInstruction(s: Circumstances): Instruction {
   if (run && head?.fault) return { bead: 'stitch', action: 'mended' };
   if (run?.state.status === 'stitching') return { bead: 'stitch', action: 'pause' };
   if (run?.state.status === 'paused') return { bead: 'stitch', action: 'resume' };
-  if (advances.step === 'roll') return { bead: 'roll', action: 'roll' };
-  const reach: Instruction = { bead: 'roll', action: s.tooDeep ? null : 'unclamp' };
+  if (advances.step === 'roll') return { bead: 'roll', action: s.turn ? 'turn' : 'roll' };
+  const reach: Instruction = { bead: 'roll', action: s.tooDeep ? null : s.turn ? 'turn' : 'unclamp' };
   // Clamps wait until the quilt is where it will be stitched.
   if (advances.step === 'clamp') return s.within ? { bead: 'clamp', action: 'clamp' } : reach;
   const here = run !== null && run.advance === advanceNow(advances);

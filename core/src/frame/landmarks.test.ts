@@ -3,7 +3,7 @@ import { boxRingIn } from '../geometry/polygon.ts';
 import { describe, expect, it } from 'vitest';
 import { evenBorder } from '../cloth/border.ts';
 import { PLAIN_BLOCKS } from '../cloth/blocks.ts';
-import { loadingMap } from '../cloth/loading.ts';
+import { AS_FIRST, AS_TURNED, type Lie, lieWhen, loadingMap } from '../cloth/loading.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
@@ -17,7 +17,7 @@ const PLAN = newPlan(
   'Tide Table',
   makeMap(plainGrid({ across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
-const TURNED: PlanRecords = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' } } };
+const [UPRIGHT, QUARTER] = [AS_FIRST, AS_TURNED].map((when) => lieWhen(quiltOf(PLAN), when)) as [Lie, Lie];
 const GRAPH = mapGraph(Object.values(PLAN.regions));
 const withTouches = (...touches: readonly TouchRecord[]): PlanRecords => ({
   ...PLAN,
@@ -57,7 +57,7 @@ describe('landmarks', () => {
   it('are corners, each place once even where blocks touch, with the touch made there in this advance', () => {
     const landmarks = landmarksOf(
       withTouches(touch(0), touch(1)),
-      cornersAtHand(withTouches(touch(0), touch(1)), GRAPH),
+      cornersAtHand(withTouches(touch(0), touch(1)), GRAPH, UPRIGHT),
       [],
       1,
     );
@@ -78,11 +78,13 @@ describe('landmarks', () => {
       undefined,
     ]);
     expect(
-      landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH), [], 1).some((one) => one.touch),
+      landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH, UPRIGHT), [], 1).some(
+        (one) => one.touch,
+      ),
     ).toBe(false);
   });
   it('are named as she sees them when the quilt is turned', () => {
-    const names = landmarksOf(TURNED, cornersAtHand(TURNED, GRAPH), [], 0).map((one) => one.name);
+    const names = landmarksOf(PLAN, cornersAtHand(PLAN, GRAPH, QUARTER), [], 0).map((one) => one.name);
     expect(names.slice(0, 4)).toEqual([
       'upper right corner of A1',
       'lower right corner of A1',
@@ -98,8 +100,8 @@ describe('landmarks', () => {
       since: { advance: 0, frame: framePoint(6, 6) },
     };
     const plan = { ...PLAN, landmarks: { c: mark } };
-    expect(landmarksOf(plan, cornersAtHand(plan, GRAPH), [ROW], 0)).toHaveLength(6);
-    const later = landmarksOf(plan, cornersAtHand(plan, GRAPH), [ROW], 1).slice(6);
+    expect(landmarksOf(plan, cornersAtHand(plan, GRAPH, UPRIGHT), [ROW], 0)).toHaveLength(6);
+    const later = landmarksOf(plan, cornersAtHand(plan, GRAPH, UPRIGHT), [ROW], 1).slice(6);
     expect(later.map((one) => one.name)).toEqual([
       'start of row 1',
       'low point 1 of row 1',
@@ -111,19 +113,19 @@ describe('landmarks', () => {
     expect(later[3]!.ids).toEqual(['mark.c']);
     const onMark = { ...touch(1), on: 'mark.c' };
     const touched = { ...plan, touches: { t: onMark } };
-    expect(landmarksOf(touched, cornersAtHand(touched, GRAPH), [ROW], 1).filter((one) => one.touch)).toMatchObject([
-      { name: 'chalk mark 1' },
-    ]);
+    expect(
+      landmarksOf(touched, cornersAtHand(touched, GRAPH, UPRIGHT), [ROW], 1).filter((one) => one.touch),
+    ).toMatchObject([{ name: 'chalk mark 1' }]);
   });
 });
 
 describe('the point that the needle can be left down in', () => {
   it('is the lowest that was stitched here, as the quilt is loaded', () => {
-    expect(lowestStitched(PLAN, [ROW], 0)?.name).toBe('low point 1 of row 1');
+    expect(lowestStitched(UPRIGHT, [ROW], 0)?.name).toBe('low point 1 of row 1');
     // Turned, what lies farthest right on the quilt is farthest from the roll.
-    expect(lowestStitched(TURNED, [ROW], 0)?.name).toBe('end of row 1');
-    expect(lowestStitched(PLAN, [ROW], 1)).toBeNull();
-    expect(lowestStitched(PLAN, [], 0)).toBeNull();
+    expect(lowestStitched(QUARTER, [ROW], 0)?.name).toBe('end of row 1');
+    expect(lowestStitched(UPRIGHT, [ROW], 1)).toBeNull();
+    expect(lowestStitched(UPRIGHT, [], 0)).toBeNull();
   });
 });
 
@@ -131,18 +133,18 @@ describe('where the line-up must be sure', () => {
   const outline = boxRingIn({ minX: 0, minY: 110, maxX: 400, maxY: 180 }, clothPoint);
   const piece = framePiece('r2', { name: 'row 2', pass: 1, top: 110, bottom: 180, outline });
   it('is all over the coming pieces, and closest where they meet what is stitched', () => {
-    const targets = targetsOf(PLAN, [piece], [ROW], 1);
+    const targets = targetsOf(PLAN, UPRIGHT, [piece], [ROW], 1);
     expect(targets.filter((one) => !one.join).map((one) => one.name)).toContain('right end of row 2');
     expect(targets.filter((one) => one.join).map((one) => [one.name, one.tolerance < 0.8])).toContainEqual([
       'low point 1 of row 1',
       true,
     ]);
     // In the advance it is stitched in nothing has moved since.
-    expect(targetsOf(PLAN, [piece], [ROW], 0).some((one) => one.join)).toBe(false);
+    expect(targetsOf(PLAN, UPRIGHT, [piece], [ROW], 0).some((one) => one.join)).toBe(false);
   });
   it('is at the corners that a fit goes through, until they are touched', () => {
     const block = { corners: [], exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`) };
-    const landmarks = landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH), [], 0);
+    const landmarks = landmarksOf(withTouches(touch(0)), cornersAtHand(withTouches(touch(0)), GRAPH, UPRIGHT), [], 0);
     expect(cornersLeftOf(landmarks, block, false).map((i) => landmarks[i]!.name)).toEqual([
       'upper left corner of A1',
       'lower right corner of A1',
@@ -154,7 +156,7 @@ describe('where the line-up must be sure', () => {
     expect([false, true].map((by) => cornersLeftOf(landmarks, contained, by).length)).toEqual([0, 3]);
   });
   it('knows its piece by its id, whatever that is called', () => {
-    const [own, met] = [targetsOf(PLAN, [piece], [], 1), targetsOf(PLAN, [piece], [ROW], 1)];
+    const [own, met] = [targetsOf(PLAN, UPRIGHT, [piece], [], 1), targetsOf(PLAN, UPRIGHT, [piece], [ROW], 1)];
     expect(own.every((one) => one.piece === 'r2')).toBe(true);
     expect(met.filter((one) => one.join).every((one) => one.piece === null)).toBe(true);
   });

@@ -1,4 +1,4 @@
-import { loadingMap } from '../cloth/loading.ts';
+import type { Lie } from '../cloth/loading.ts';
 import type { MapGraph } from '../cloth/map-graph.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { cornerLandmarks, markedPatches, markLandmark, type NamedPlace, touchOf } from '../plan/landmarks.ts';
@@ -28,8 +28,9 @@ export interface FoundAgain {
 export const cornersAtHand = (
   records: Pick<PlanRecords, 'regions' | 'quilts'>,
   graph: MapGraph,
+  lie: Lie,
   atHand: string | null = null,
-): NamedPlace[] => cornerLandmarks(graph, markedPatches(records), lieOf(records), atHand);
+): NamedPlace[] => cornerLandmarks(graph, markedPatches(records), lie, atHand);
 
 /** All that can be touched now: corners of patches, points of what was stitched before the quilt was last moved, and marks made by hand. */
 export function landmarksOf(
@@ -69,13 +70,13 @@ export function cornersLeftOf(
 
 /** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */
 export function targetsOf(
-  records: PlanRecords,
+  records: Pick<PlanRecords, 'quilts'>,
+  lie: Lie,
   pieces: readonly FramePiece[],
   stitched: readonly FoundAgain[],
   advance: number,
 ): NamedTarget[] {
   const { lineUpRules } = quiltOf(records);
-  const lie = lieOf(records);
   return [
     ...pieces.flatMap((piece) => pieceTargets(piece, lie, lineUpRules.elsewhere)),
     ...joinTargets(stitchedBefore(stitched, advance), pieces, lineUpRules.joins),
@@ -83,12 +84,7 @@ export function targetsOf(
 }
 
 /** The lowest point stitched in this advance that can be found again: it will still be in reach when the quilt is rolled on. */
-export function lowestStitched(
-  records: PlanRecords,
-  stitched: readonly FoundAgain[],
-  advance: number,
-): NamedPlace | null {
-  const lie = lieOf(records);
+export function lowestStitched(lie: Lie, stitched: readonly FoundAgain[], advance: number): NamedPlace | null {
   const down = ({ cloth }: NamedPlace): number => applyToPoint(lie, cloth).y;
   const here = stitched.filter((run) => run.advance === advance).flatMap((run) => run.landmarks);
   return here.reduce<NamedPlace | null>((best, one) => (best && down(best) >= down(one) ? best : one), null);
@@ -96,8 +92,3 @@ export function lowestStitched(
 
 const stitchedBefore = (stitched: readonly FoundAgain[], advance: number): NamedPlace[] =>
   stitched.filter((run) => run.advance !== advance).flatMap((run) => run.landmarks);
-
-const lieOf = (records: Pick<PlanRecords, 'quilts'>) => {
-  const { loading, map } = quiltOf(records);
-  return loadingMap(loading, map.size);
-};

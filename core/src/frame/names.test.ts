@@ -2,13 +2,14 @@ import { cornersAtHand } from './landmarks.ts';
 import { framePoint } from '../geometry/point.ts';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { AS_FIRST, lieWhen } from '../cloth/loading.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { passesOf } from '../plan/bands.ts';
 import { makeEvaluator } from '../plan/evaluate.ts';
 import { forecastPasses } from '../plan/forecast.ts';
 import { graphOf } from '../plan/landmarks.ts';
 import { piecesOf } from '../plan/pieces.ts';
-import { migratePlan, type PlanRecords } from '../plan/plan-document.ts';
+import { migratePlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { AdvanceState } from '../run/advances.ts';
 import type { LineUpView } from './line-up-view.ts';
 import { piecesInPasses } from './pieces-in-passes.ts';
@@ -20,7 +21,7 @@ const PLAN = migratePlan(
   JSON.parse(readFileSync(new URL('../plan/fixtures/plan-v3.json', import.meta.url), 'utf8')) as unknown,
 );
 const LINE = [polyline(Array.from({ length: 40 }, (_, i) => ({ x: 3 * i, y: 30 + 25 * Math.sin(i / 3) })))];
-const READY: AdvanceState = { mounts: [{ pass: 0, rolled: 0, front: null, anew: true }], step: 'ready' };
+const READY: AdvanceState = { mounts: [{ pass: 0, rolled: 0, front: null, anew: true, turned: false }], step: 'ready' };
 
 /** All that is worked out of a plan, and what is to be done at the frame. */
 function answersOf(records: PlanRecords) {
@@ -40,8 +41,9 @@ function answersOf(records: PlanRecords) {
     chosenId: 'placements.pl.0',
   };
   const task = taskAt(on);
+  const lie = lieWhen(quiltOf(records), AS_FIRST);
   const said = { linedUp: null, wishes: NO_WISHES, byCorners: null, skipRehearsal: false };
-  const asked = lineUpTask(records, cornersAtHand(records, graph, task.piece?.regionId), task, [], 0, said);
+  const asked = lineUpTask(records, lie, cornersAtHand(records, graph, lie, task.piece?.regionId), task, [], 0, said);
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({
       at: framePoint(x, y),

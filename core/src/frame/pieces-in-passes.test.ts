@@ -3,7 +3,7 @@ import { piecesInPasses } from './pieces-in-passes.ts';
 import { framePiece } from './test/piece.ts';
 
 const piece = (id: string) => framePiece(id, { bottom: 9 });
-const pass = (...pieces: readonly string[]) => ({ from: 0, to: 9, pieces, shared: 0, pinned: false });
+const pass = (...pieces: readonly string[]) => ({ from: 0, to: 9, pieces, shared: 0, pinned: false, turned: false });
 
 describe('what can be stitched', () => {
   it('is offered by pass, in each as it is listed, and last what is too deep for any', () => {

@@ -21,11 +21,11 @@ const GRAPH = mapGraph(Object.values(PLAN.regions));
 const { frame } = quiltOf(PLAN).machine;
 const row = (id: string, pass: number, top: number): FramePiece =>
   framePiece(id, { name: `row ${id}`, pass, top, bottom: top + 100 });
-const PASSES = [0, 590].map((from) => ({ from, to: from + 560, pieces: [], shared: 4, pinned: false }));
+const PASSES = [0, 590].map((from) => ({ from, to: from + 560, pieces: [], shared: 4, pinned: false, turned: false }));
 const rolled = (...mm: readonly number[]): AdvanceState => ({
   mounts: [
-    { pass: 0, rolled: 0, front: null, anew: true },
-    ...mm.map((one) => ({ pass: 1, rolled: one, front: 580, anew: false })),
+    { pass: 0, rolled: 0, front: null, anew: true, turned: false },
+    ...mm.map((one) => ({ pass: 1, rolled: one, front: 580, anew: false, turned: false })),
   ],
   step: 'ready',
 });
@@ -44,6 +44,7 @@ describe('rolling for a piece', () => {
     expect(rollingFor(PLAN, GRAPH, first, PASSES, rolled(), null)).toMatchObject({ within: true, beyond: 0 });
     expect(rollingFor(PLAN, GRAPH, fifth, PASSES, rolled(), null)).toEqual({
       within: false,
+      turn: false,
       pass: 1,
       from: 590,
       seam: {
@@ -96,6 +97,18 @@ describe('rolling for a piece', () => {
       within: true,
       beyond: 0,
     });
+  });
+
+  it('is to turn the quilt first, where its pass lies the other way', () => {
+    const passes = [PASSES[0]!, { ...PASSES[1]!, from: 40, turned: true }];
+    const side = framePiece('s', { pass: 1, top: 40, bottom: 140 });
+    const turn = rollingFor(PLAN, GRAPH, side, passes, rolled(), null);
+    // 500 by 2,000 mm turned to the right: the right edges of the left column come across the poles, 250 mm down.
+    expect(turn).toMatchObject({ within: false, turn: true, pass: 1, from: 40, seam: { before: 250 - 40 + 74 } });
+    const { mounts } = rolled(40);
+    const now: AdvanceState = { step: 'ready', mounts: [mounts[0], { ...mounts[1]!, turned: true }] };
+    expect(rollingFor(PLAN, GRAPH, side, passes, now, null)).toMatchObject({ within: true, turn: false });
+    expect(rollingFor(PLAN, GRAPH, first, passes, now, null)).toMatchObject({ within: false, turn: true, pass: 0 });
   });
 });
 

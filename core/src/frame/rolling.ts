@@ -15,6 +15,8 @@ import type { FramePiece } from './pieces-in-passes.ts';
 export interface Rolling {
   /** The piece lies within the reach as the quilt is rolled now. */
   readonly within: boolean;
+  /** The quilt has to be taken off first, and turned by a quarter. */
+  readonly turn: boolean;
   /** The pass that is rolled to. */
   readonly pass: number;
   /** What will be rolled up then, mm of the loaded quilt. */
@@ -68,8 +70,10 @@ export function rollingFor(
   const mounted = mountedNow(advances);
   const pass = piece.pass >= 0 ? piece.pass : mounted.pass;
   const planned = passes[piece.pass]?.from ?? piece.top;
+  const turn = passes[pass] !== undefined && passes[pass].turned !== mounted.turned;
   const slack = frame.room * (piece.pass === mounted.pass ? ROLLED_FOR : 1);
   const near =
+    !turn &&
     piece.top >= mounted.rolled - slack &&
     piece.bottom <= mounted.rolled + reachAfter(frame, mounted.rolled) - 2 * frame.room + slack;
   const area = safeArea(frame, mounted.rolled);
@@ -81,8 +85,9 @@ export function rollingFor(
     const by = rollToMiddle(box, area);
     if (beyond !== 0 && by !== null) {
       const from = mounted.rolled + by;
-      return { within: false, pass, from, seam: null, beyond };
+      return { within: false, turn, pass, from, seam: null, beyond };
     }
   }
-  return { within: near, pass, from: planned, seam: seamAt(records, graph, planned), beyond: 0 };
+  const seam = seamAt(records, graph, planned, passes[pass] ?? mounted);
+  return { within: near, turn, pass, from: planned, seam, beyond: 0 };
 }

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { AS_FIRST, lieWhen } from '../cloth/loading.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { clothPoint, framePoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
-import { newPlan } from '../plan/plan-document.ts';
+import { newPlan, quiltOf } from '../plan/plan-document.ts';
 import type { TouchRecord } from '../plan/records.ts';
 import type { AdvanceState } from '../run/advances.ts';
 import type { FrameRun } from './at-hand.ts';
@@ -20,6 +21,7 @@ const PLAN = newPlan(
   'Tide Table',
   makeMap(plainGrid({ across: 2, down: 1, blockWidth: 200, blockHeight: 200, sashing: 0 }), []),
 );
+const LIE = lieWhen(quiltOf(PLAN), AS_FIRST);
 const GRAPH = mapGraph(Object.values(PLAN.regions));
 const outline = boxRingIn({ minX: 0, minY: 20, maxX: 400, maxY: 180 }, clothPoint);
 const ROW = framePiece('r1', { name: 'row 1', top: 20, bottom: 180, outline });
@@ -32,7 +34,7 @@ const BLOCK: FramePiece = {
   exactAt: [1, 2, 3, 4].map((i) => `control.block-1-1.c${i}`),
   isRow: false,
 };
-const READY: AdvanceState = { mounts: [{ pass: 0, rolled: 0, front: null, anew: true }], step: 'ready' };
+const READY: AdvanceState = { mounts: [{ pass: 0, rolled: 0, front: null, anew: true, turned: false }], step: 'ready' };
 const SAID: Said = { linedUp: null, wishes: NO_WISHES, byCorners: null, skipRehearsal: false };
 
 const touchOn = (on: string, i: number): TouchRecord => ({
@@ -74,11 +76,11 @@ function at({
   const records = { ...PLAN, touches };
   const on = {
     ...{ records, graph: GRAPH, pieces: [piece], runs, live: null, chosenId: null },
-    passes: [{ from: 0, to: 500, shared: 0, pinned: false, pieces: [piece.id] }],
+    passes: [{ from: 0, to: 500, shared: 0, pinned: false, turned: false, pieces: [piece.id] }],
     advances: { ...READY, step },
   };
   const task = taskAt(on);
-  const asked = lineUpTask(records, cornersAtHand(records, GRAPH, task.piece?.regionId), task, [], 0, said);
+  const asked = lineUpTask(records, LIE, cornersAtHand(records, GRAPH, LIE, task.piece?.regionId), task, [], 0, said);
   const known = { major: 2, minor: 1, angle: 0 };
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({ at: framePoint(x, y), doubt: known })),
@@ -152,7 +154,7 @@ describe('the situation at the frame', () => {
       chosenId: null,
     };
     const task = taskAt(on);
-    const asked = lineUpTask(PLAN, [], task, [], 0, SAID);
+    const asked = lineUpTask(PLAN, LIE, [], task, [], 0, SAID);
     expect(situationAt(on, task, asked, { lineUp: null, settled: true, head: null }, SAID)).toBeNull();
   });
 });

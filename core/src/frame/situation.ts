@@ -1,3 +1,4 @@
+import type { Lie } from '../cloth/loading.ts';
 import type { MapGraph } from '../cloth/map-graph.ts';
 import type { NamedPlace } from '../plan/landmarks.ts';
 import { type PlanRecords, touchesOf } from '../plan/plan-document.ts';
@@ -50,6 +51,7 @@ export interface LineUpTask {
 
 export function lineUpTask(
   records: PlanRecords,
+  lie: Lie,
   corners: readonly NamedPlace[],
   { piece, coming }: { readonly piece: FramePiece | undefined; readonly coming: readonly FramePiece[] },
   stitched: readonly FoundAgain[],
@@ -59,7 +61,7 @@ export function lineUpTask(
   const landmarks = landmarksOf(records, corners, stitched, advance);
   return {
     landmarks,
-    targets: targetsOf(records, coming, stitched, advance),
+    targets: targetsOf(records, lie, coming, stitched, advance),
     cornersLeft: cornersLeftOf(landmarks, piece, piece !== undefined && said.byCorners === piece.id),
   };
 }
@@ -128,6 +130,7 @@ export function situationAt<Run extends FrameRun>(
   const instruction = nextInstruction({
     advances,
     within: rolling.within,
+    turn: rolling.turn,
     tooDeep: piece.pass < 0,
     touches: touches.length,
     cornersLeft: cornersLeft.length,

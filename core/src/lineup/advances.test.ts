@@ -52,6 +52,15 @@ describe('a quilt in its second advance', () => {
     expect(distance(found, second(cloth))).toBeGreaterThan(3);
   });
 
+  it('that lies the other way round by then knows what was stitched by the cloth alone', () => {
+    const other = { ...prior, mounts: [null, prior.mounts[1]!] };
+    const cloth = clothPoint(300, 480);
+    const place: Place = { cloth, since: { advance: 0, frame: framePoint(900, 900) } };
+    const now = [grid[1]!, grid[3]!, grid[5]!].map((p) => read(onTop(p), second(p), 1));
+    expect(learnCloth(now, other).find(place, 1)).toEqual(learnCloth(now, other).find(onTop(cloth), 1));
+    expect(() => learnCloth(before, other)).toThrow(/lay the other way round/);
+  });
+
   it('is lined up by stitched points alone, as after a break', () => {
     const stitched = [0, 1200].map((x): Place => ({
       cloth: clothPoint(x, 480),

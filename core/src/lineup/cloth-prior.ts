@@ -30,8 +30,8 @@ export interface ClothPrior {
   readonly lie: Lie;
   /** What the loaded cloth turns about and draws in to: its middle, where that is known. */
   readonly origin: LoadedPoint;
-  /** One for each advance; the last stands for those that follow. */
-  readonly mounts: readonly Mount[];
+  /** One for each advance; the last stands for those that follow. Null where the quilt lay the other way round: that tells nothing of how it lies. */
+  readonly mounts: readonly (Mount | null)[];
   /** How far off the quilt as a whole may have been loaded. */
   readonly shift: number;
   readonly turn: Spread;
@@ -81,6 +81,13 @@ export const USUAL_CLOTH: ClothPrior = {
 export const FINISHED = -1;
 const FINISHED_MOUNT: Mount = { ...NEW_MOUNT, front: 2 * LARGEST_QUILT };
 
-/** The mount of an advance; those that follow the last are like it. */
-export const mountOf = ({ mounts }: ClothPrior, advance: number): Mount =>
-  advance === FINISHED ? FINISHED_MOUNT : (mounts[Math.min(advance, mounts.length - 1)] ?? NEW_MOUNT);
+/** Whether it is known how the quilt lay in an advance, in the way that it is asked about. */
+export const isMounted = ({ mounts }: Pick<ClothPrior, 'mounts'>, advance: number): boolean => mounts[advance] !== null;
+
+/** The mount of an advance; those that follow the last are like it. Throws on one in which the quilt lay the other way round. */
+export function mountOf({ mounts }: ClothPrior, advance: number): Mount {
+  if (advance === FINISHED) return FINISHED_MOUNT;
+  const mount = mounts[Math.min(advance, mounts.length - 1)];
+  if (mount === null) throw new Error(`in advance ${advance} the quilt lay the other way round`);
+  return mount ?? NEW_MOUNT;
+}

@@ -42,6 +42,22 @@ export const doubtOf = ({ own }: KnownPlaces, place: number): Doubt => ({
   yy: own[3 * place + 2]!,
 });
 
+/** The same of some landmarks, in their order, and of the targets or without them. O(places · landmarks). */
+export function knownOf(known: KnownPlaces, landmarks: readonly number[], withTargets: boolean): KnownPlaces {
+  const targets = withTargets ? known.places - known.landmarks : 0;
+  const places = [...landmarks, ...Array.from({ length: targets }, (_, i) => known.landmarks + i)];
+  const own = new Float64Array(3 * places.length);
+  const told = new Float64Array(4 * places.length * landmarks.length);
+  places.forEach((place, i) => {
+    own.set(known.own.subarray(3 * place, 3 * place + 3), 3 * i);
+    landmarks.forEach((landmark, l) => {
+      const from = 4 * (place * known.landmarks + landmark);
+      told.set(known.told.subarray(from, from + 4), 4 * (i * landmarks.length + l));
+    });
+  });
+  return { landmarks: landmarks.length, places: places.length, own, told };
+}
+
 /** The 95 % bound of a place once a landmark is touched, mm. */
 export function boundAfter(known: KnownPlaces, place: number, landmark: number): number {
   const { own, told, landmarks } = known;

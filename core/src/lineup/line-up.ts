@@ -13,7 +13,7 @@ import {
 import type { Polyline } from '../geometry/polyline.ts';
 import { INVERSE_STEP } from '../tolerances.ts';
 import type { Character } from './character.ts';
-import { type ClothPrior, USUAL_CLOTH } from './cloth-prior.ts';
+import { type ClothPrior, isMounted, USUAL_CLOTH } from './cloth-prior.ts';
 import { type Conditioned, condition, type Observation, type Terms } from './condition.ts';
 import { type Displacement, displacementOf } from './displacement.ts';
 import type { Doubt } from './doubt.ts';
@@ -59,15 +59,15 @@ export interface WeighedModel {
  * to it, edges, seams) whose amounts have the prior's doubts, plus waves, plus touch noise; conditioned on the touches of all advances
  * (Rasmussen & Williams 2006, ch. 2.7), so that what the cloth has shown of itself is known after it is rolled. Several characters of cloth
  * are weighed by marginal likelihood, so that the doubt stays honest on cloth that is not as usual. With no touch it is the prior
- * itself. O(touches³).
+ * itself. O(touches³). Throws on touches of an advance in which the quilt lay the other way round.
  */
 export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_CLOTH): ClothModel {
   const { lie } = prior;
   const back = inverse(lie);
   const term = termIn(prior);
   const { models, logEvidence } = weighedModels(touches, prior);
-  const terms = ({ cloth, since }: Place, advance: number): Terms =>
-    termsOf(term, applyToPoint(lie, cloth), since?.advance ?? null, advance);
+  const terms = (place: Place, advance: number): Terms =>
+    termsOf(term, applyToPoint(lie, place.cloth), sinceIn(prior, place)?.advance ?? null, advance);
   const loadedToFrame = (p: LoadedPoint, advance: number): FramePoint =>
     carriedFrom(p, movedBy(models, [term(p, advance)]));
   const doubt = (place: Place, advance: number): Doubt => doubtBy(models, terms(place, advance));
@@ -76,7 +76,10 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
     logEvidence,
     terms,
     find: (place, advance) =>
-      carriedFrom(place.since?.frame ?? applyToPoint(lie, place.cloth), movedBy(models, terms(place, advance))),
+      carriedFrom(
+        sinceIn(prior, place)?.frame ?? applyToPoint(lie, place.cloth),
+        movedBy(models, terms(place, advance)),
+      ),
     doubt,
     span(from, to, advance) {
       const [a, b] = [applyToPoint(lie, from), applyToPoint(lie, to)];
@@ -99,7 +102,9 @@ export function learnCloth(touches: readonly Touch[], prior: ClothPrior = USUAL_
 /** Each character of the cloth, conditioned on the touches and weighed by how likely it makes them; the first is kept however unlikely. */
 function weighedModels(touches: readonly Touch[], prior: ClothPrior): Pick<ClothModel, 'models' | 'logEvidence'> {
   const term = termIn(prior);
-  const readings = touches.map(({ cloth, since, frame, advance, noise }) => {
+  const readings = touches.map((touch) => {
+    const { cloth, frame, advance, noise } = touch;
+    const since = sinceIn(prior, touch);
     const loaded = applyToPoint(prior.lie, cloth);
     const moved = minus<Point>(frame, since?.frame ?? loaded);
     return { terms: termsOf(term, loaded, since?.advance ?? null, advance), moved, noise };
@@ -190,6 +195,10 @@ function termsOf(term: ReturnType<typeof termIn>, at: LoadedPoint, since: number
   const now = term(at, advance);
   return since === null ? [now] : [now, term(at, since, -1)];
 }
+
+/** Where a place lies since it was made, if the quilt still lies the same way round; else it is known by the cloth alone. */
+const sinceIn = (prior: ClothPrior, { since }: Pick<Place, 'since'>): Place['since'] =>
+  since && isMounted(prior, since.advance) ? since : null;
 
 /** The place that a map takes to `p`, by fixed-point steps: the cloth is displaced by little more from one place to the next. */
 function inverted(map: (p: LoadedPoint) => FramePoint, p: FramePoint): LoadedPoint {

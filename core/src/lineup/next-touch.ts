@@ -1,6 +1,6 @@
 import { askedTogether, type Asked } from './condition.ts';
 import { bound95, type Doubt } from './doubt.ts';
-import { afterTouch, boundAfter, doubtOf, knownPlaces, type KnownPlaces } from './known-places.ts';
+import { afterTouch, boundAfter, doubtOf, knownOf, knownPlaces, type KnownPlaces } from './known-places.ts';
 import { type ClothModel, mixed, type WeighedModel } from './line-up.ts';
 import type { Place } from './touch.ts';
 
@@ -144,11 +144,11 @@ function choose(
   inPairs: boolean,
 ): Choice {
   const bestFor = (counting: readonly number[]): Choice => {
-    const overall = (boundOf: (place: number) => number): number =>
-      nearlyLargest(counting.map((i) => boundOf(now.landmarks + i) / targets[i]!.tolerance));
+    const overall = (boundOf: (target: number) => number): number =>
+      nearlyLargest(counting.map((i) => boundOf(i) / targets[i]!.tolerance));
     const leftBy = (known: KnownPlaces, landmark: number): number =>
-      overall((place) => boundAfter(known, place, landmark));
-    const before = overall((place) => bound95(doubtOf(now, place)));
+      overall((i) => boundAfter(known, known.landmarks + i, landmark));
+    const before = overall((i) => bound95(doubtOf(now, now.landmarks + i)));
     const pair = inPairs && open.length > 1 ? bestPair(now, open, leftBy) : null;
     const [landmark, left] = bestAlone(now, pair?.pair ?? open, leftBy);
     // Of two that are chosen together each takes its share.
@@ -181,10 +181,11 @@ interface Pair {
 /** The two landmarks that leave the least doubt together. */
 function bestPair(now: KnownPlaces, open: readonly number[], leftBy: LeftBy): Pair {
   const few = apart(now, open);
+  const known = knownOf(now, few, true);
   return few
     .flatMap((first, i) => {
-      const known = afterTouch(now, first);
-      return few.slice(i + 1).map((second): Pair => ({ pair: [first, second], left: leftBy(known, second) }));
+      const touched = afterTouch(known, i);
+      return few.slice(i + 1).map((second, k): Pair => ({ pair: [first, second], left: leftBy(touched, i + 1 + k) }));
     })
     .reduce((a, b) => (b.left < a.left * (1 - TIE) ? b : a));
 }
@@ -196,12 +197,12 @@ const PAIRED = 40;
 function apart(now: KnownPlaces, open: readonly number[]): readonly number[] {
   if (open.length <= PAIRED) return open;
   const chosen: number[] = [];
-  for (let known = now; chosen.length < PAIRED; known = afterTouch(known, chosen.at(-1)!)) {
+  for (let known = knownOf(now, open, false); chosen.length < PAIRED; known = afterTouch(known, chosen.at(-1)!)) {
     const unsure = (i: number): number => known.own[3 * i]! + known.own[3 * i + 2]!;
-    const left = open.filter((i) => !chosen.includes(i));
+    const left = open.flatMap((_, i) => (chosen.includes(i) ? [] : [i]));
     chosen.push(left.reduce((a, b) => (unsure(b) > unsure(a) * (1 + TIE) ? b : a)));
   }
-  return chosen.sort((a, b) => a - b);
+  return chosen.sort((a, b) => a - b).map((i) => open[i]!);
 }
 
 /** Nearly the largest; among touches that leave the largest doubt alike, the one that lessens the others more is better. */

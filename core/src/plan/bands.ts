@@ -1,21 +1,21 @@
-import { type Loading, loadingMap } from '../cloth/loading.ts';
+import { AS_FIRST, AS_TURNED, type Loading, loadingMap, loadingWhen, type Turnable } from '../cloth/loading.ts';
 import { cornersOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { borderBands } from './border-bands.ts';
 import { markedPatches } from './landmarks.ts';
 import { type Plan, settling } from './evaluate.ts';
-import type { PieceBand } from './piece-band.ts';
+import { type BandsInTurn, bandsTogether, beforeTurning, type PieceBand } from './piece-band.ts';
 import { PIECE_SOURCES, type PieceRef, type PieceSource } from './piece-ref.ts';
 import { placementBands } from './placement-bands.ts';
 import { quiltOf } from './plan-document.ts';
 import { planQuiltPasses, type QuiltPasses } from './quilt-passes.ts';
-import { NO_RULES } from './records.ts';
+import { NO_RULES, type PassRules } from './records.ts';
 import { rowSetBands } from './row-bands.ts';
 
 /** What the pieces of a record take up, before it is known which are stitched in one go; one line for each kind of record that makes pieces. */
-const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, loading: Loading) => readonly PieceBand[]>> = {
-  placements: placementBands,
-  rowSets: rowSetBands,
+const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, first: Loading) => BandsInTurn>> = {
+  placements: (plan, id, first) => beforeTurning(placementBands(plan, id, first)),
+  rowSets: (plan, id, first) => beforeTurning(rowSetBands(plan, id, first)),
   borderSets: borderBands,
 };
 
@@ -26,23 +26,21 @@ export type Maker = Pick<PieceRef, 'source' | 'record'>;
 export const makersOf = ({ records }: Pick<Plan, 'records'>): Maker[] =>
   PIECE_SOURCES.flatMap((source) => Object.keys(records[source]).map((record) => ({ source, record })));
 
-const bandsOfRecord = settling((plan: Plan, { source, record, loading }: Maker & { readonly loading: Loading }) =>
-  BANDS[source](plan, record, loading),
+const bandsOfRecord = settling((plan: Plan, { source, record, first }: Maker & { readonly first: Loading }) =>
+  BANDS[source](plan, record, first),
 );
 
 /** A change of a record isn't one of what records there are. */
 const makersThere = settling((plan: Plan) => makersOf(plan));
 
-/** All bands of the quilt when it is loaded so; but for makers in whose place others are to stand. */
-export const bandsOf = (
-  plan: Plan,
-  loading: Loading,
-  isReplaced: (maker: Maker) => boolean = () => false,
-): readonly PieceBand[] =>
-  plan
-    .get(makersThere, null)
-    .filter((maker) => !isReplaced(maker))
-    .flatMap(({ source, record }) => plan.get(bandsOfRecord, { source, record, loading }));
+/** All bands of the quilt when it is first loaded so; but for makers in whose place others are to stand. */
+export const bandsOf = (plan: Plan, first: Loading, isReplaced: (maker: Maker) => boolean = () => false): BandsInTurn =>
+  bandsTogether(
+    plan
+      .get(makersThere, null)
+      .filter((maker) => !isReplaced(maker))
+      .map(({ source, record }) => plan.get(bandsOfRecord, { source, record, first })),
+  );
 
 /** y of the patch corners as the quilt is loaded: what the cloth itself has to line up on. */
 const cornerHeights = (plan: Plan, loading: Loading): readonly number[] => {
@@ -50,17 +48,31 @@ const cornerHeights = (plan: Plan, loading: Loading): readonly number[] => {
   return markedPatches(plan.records).flatMap(({ shape }) => cornersOf(shape).map(({ at }) => applyToPoint(lie, at).y));
 };
 
-/** The passes of some bands on the quilt when it is loaded so. */
-export function passesOfBands(plan: Plan, loading: Loading, bands: readonly PieceBand[]): QuiltPasses {
+/** The passes of some bands on the quilt when it is first loaded so: all that are stitched before it is turned, and what waits for that. */
+export function passesOfBands(plan: Plan, first: Loading, bands: BandsInTurn): QuiltPasses {
   const quilt = quiltOf(plan.records);
   // What was set by hand is for the way it lies now.
-  const rules = loading === quilt.loading ? quilt.passes : NO_RULES;
-  return planQuiltPasses(bands, plan.get(cornerHeights, loading), quilt.machine.frame, rules);
+  const rules = first === quilt.loading ? quilt.passes : NO_RULES;
+  const planned = (own: readonly PieceBand[], ruled: PassRules, when: Turnable): QuiltPasses =>
+    planQuiltPasses(own, plan.get(cornerHeights, loadingWhen(first, when)), quilt.machine.frame, ruled, when);
+  const before = planned(bands.before, rules, AS_FIRST);
+  const after = planned(bands.after, rulesFrom(rules, before.passes.length), AS_TURNED);
+  return {
+    passes: [...before.passes, ...after.passes],
+    tooDeep: [...before.tooDeep, ...after.tooDeep],
+  };
 }
 
-/** The passes of the quilt when it is loaded so. */
-export const passesWhenLoaded = settling((plan: Plan, loading: Loading) =>
-  passesOfBands(plan, loading, bandsOf(plan, loading)),
+/** Passes are counted on through both loadings, and so are the rules for them. */
+const rulesFrom = ({ starts, pieces }: PassRules, from: number): PassRules => {
+  const counted = <T extends { readonly pass: number }>(rules: readonly T[]): T[] =>
+    rules.filter(({ pass }) => pass >= from).map((rule) => ({ ...rule, pass: rule.pass - from }));
+  return { starts: counted(starts), pieces: counted(pieces) };
+};
+
+/** The passes of the quilt when it is first loaded so. */
+export const passesWhenLoaded = settling((plan: Plan, first: Loading) =>
+  passesOfBands(plan, first, bandsOf(plan, first)),
 );
 
 /** The passes of the quilt as it is loaded. */

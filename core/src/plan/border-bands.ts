@@ -1,5 +1,5 @@
 import { bordersOf, type Side, SIDES } from '../cloth/border.ts';
-import type { Loading } from '../cloth/loading.ts';
+import { AS_FIRST, AS_TURNED, lieWhen, type Loading, sidesAcross, type Turnable } from '../cloth/loading.ts';
 import { type Asked, type BorderWay, wayOf } from '../borders/answers.ts';
 import { type BorderElement, layBorder } from '../borders/lay-border.ts';
 import type { BorderDesigns } from '../borders/border-task.ts';
@@ -10,9 +10,8 @@ import { clothPoint } from '../geometry/point.ts';
 import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { depthOf } from './in-parts.ts';
-import type { PieceBand } from './piece-band.ts';
+import { type BandsInTurn, beforeTurning, type PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
-import { lieOf } from './placement-bands.ts';
 import { quiltOf } from './plan-document.ts';
 import type { BorderSetRecord } from './records.ts';
 
@@ -75,19 +74,30 @@ export function laidBorder(plan: Plan, id: string): readonly BorderElement[] | n
     : (way as null | undefined);
 }
 
-/** What each repeat and corner takes up across the poles, whichever are stitched in one go. */
-export const borderBands = (plan: Plan, id: string, loading: Loading): PieceBand[] =>
-  bandsOfElements(plan, id, plan.get(laidBorder, id) ?? [], loading);
+/** What each repeat and corner takes up across the poles when the quilt is first loaded so, whichever are stitched in one go. */
+export function borderBands(plan: Plan, id: string, first: Loading): BandsInTurn {
+  const set = plan.records.borderSets[id];
+  return set ? bandsOfElements(plan, set, plan.get(laidBorder, id) ?? [], first) : beforeTurning([]);
+}
+
+/** Sides that run across the poles wait until the quilt is turned, where that is asked for: they lie along them then. */
+export const waitingSides = ({ across }: Pick<BorderSetRecord, 'across'>, first: Loading): readonly Side[] =>
+  across === 'turned' ? sidesAcross(first) : [];
 
 export function bandsOfElements(
-  plan: Plan,
-  id: string,
+  { records }: Pick<Plan, 'records'>,
+  set: Pick<BorderSetRecord, 'id' | 'across'>,
   elements: readonly BorderElement[],
-  loading: Loading,
-): PieceBand[] {
-  const lie = lieOf(plan, loading);
-  return elements.flatMap((element) => {
-    const box = boundsOf(element.lines);
-    return box ? [{ id: pieceId(elementRef(id, element)), ...depthOf(boxRingIn(box, clothPoint), lie) }] : [];
-  });
+  first: Loading,
+): BandsInTurn {
+  const { map } = quiltOf(records);
+  const waiting = waitingSides(set, first);
+  const bandsIn = (when: Turnable): PieceBand[] => {
+    const lie = lieWhen({ loading: first, map }, when);
+    return elements.flatMap((element) => {
+      const box = waiting.includes(element.side) === when.turned ? boundsOf(element.lines) : null;
+      return box ? [{ id: pieceId(elementRef(set.id, element)), ...depthOf(boxRingIn(box, clothPoint), lie) }] : [];
+    });
+  };
+  return { before: bandsIn(AS_FIRST), after: bandsIn(AS_TURNED) };
 }

@@ -5,9 +5,10 @@ import { distance } from '../geometry/point.ts';
 import { pointOf } from '../geometry/polyline.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
 import { passesOf } from './bands.ts';
-import { borderBands, elementRef, laidBorder } from './border-bands.ts';
+import { borderBands, elementRef, laidBorder, waitingSides } from './border-bands.ts';
 import type { Plan } from './evaluate.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
+import { allBands } from './piece-band.ts';
 import { pieceId } from './piece-ref.ts';
 import { AS_LAID, type Laid } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
@@ -21,7 +22,8 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
   const elements = plan.get(laidBorder, id);
   if (!set || !elements) return [];
   const quilt = quiltOf(plan.records);
-  const bands = borderBands(plan, id, quilt.loading);
+  const bands = allBands(borderBands(plan, id, quilt.loading));
+  const waiting = waitingSides(set, quilt.loading);
   const name = borderName(quilt.map.borders, set);
   return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
     const laid: Laid = { strokes: strokesOfGroup(group), toCloth: AS_LAID };
@@ -33,6 +35,7 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
         designId: set.designId,
         rule: set.stitch,
         isRow: false,
+        turned: waiting.includes(group[0]!.side),
       },
       stitchStrokes(laid.strokes, set.stitch, sewingOf(quilt)),
     );

@@ -1,4 +1,4 @@
-import { loadingMap } from '../cloth/loading.ts';
+import { AS_FIRST, AS_TURNED, type Lie, lieWhen, loadedSize, loadingWhen } from '../cloth/loading.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import type { ClothPrior } from '../lineup/cloth-prior.ts';
 import { learnCloth } from '../lineup/line-up.ts';
@@ -10,7 +10,7 @@ import type { MapGraph } from '../cloth/map-graph.ts';
 import { cornerLandmarks, markedPatches, type NamedPlace } from './landmarks.ts';
 import type { Piece } from './piece.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
-import { passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
+import { isTurned, passOf, type QuiltPass, type QuiltPasses } from './quilt-passes.ts';
 import { totalsOf } from './pieces.ts';
 import type { Totals } from './stitch-strokes.ts';
 import { stitchedLandmarks } from './stitched.ts';
@@ -23,7 +23,7 @@ export interface DoubtAt {
 }
 
 /** What a pass will be like, before anything is touched. */
-export interface PassForecast extends Pick<QuiltPass, 'from' | 'to' | 'shared' | 'pinned'> {
+export interface PassForecast extends Pick<QuiltPass, 'from' | 'to' | 'shared' | 'pinned' | 'turned'> {
   readonly pieces: readonly string[];
   /** What will be asked for, in this order. */
   readonly touches: readonly NamedPlace[];
@@ -52,8 +52,11 @@ export function forecastPasses(
   pieces: readonly ForecastPiece[],
 ): PassForecast[] {
   const quilt = quiltOf(records);
-  const lie = loadingMap(quilt.loading, quilt.map.size);
-  const corners = cornerLandmarks(graph, markedPatches(records), lie);
+  const loadings = (isTurned({ passes }) ? [AS_FIRST, AS_TURNED] : [AS_FIRST]).map((when) => {
+    const lie = lieWhen(quilt, when);
+    const { length } = loadedSize(loadingWhen(quilt.loading, when), quilt.map.size);
+    return { lie, length, corners: cornerLandmarks(graph, markedPatches(records), lie) };
+  });
   const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes }, piece.id) === pass));
   const changes = bobbinChanges(
     inPass.flat().map((piece) => piece.totals.thread),
@@ -61,25 +64,34 @@ export function forecastPasses(
   );
   const mounts: OnPoles[] = [];
   const touches: Touch[] = [];
-  let stitched: readonly NamedPlace[] = [];
   let before = 0;
   return passes.map((pass, advance): PassForecast => {
     const own = inPass[advance]!;
-    mounts.push({ rolled: pass.from, front: advance === 0 ? null : pass.from, anew: advance === 0 });
+    const { lie, length, corners } = loadings[pass.turned ? 1 : 0]!;
+    const isNext = passes[advance - 1]?.turned === pass.turned;
+    mounts.push({
+      ...{ rolled: pass.from, anew: !isNext, turned: pass.turned },
+      // Once it is turned, nearly all of it is stitched.
+      front: pass.turned ? length : isNext ? pass.from : null,
+    });
     const within = ({ cloth }: NamedPlace): boolean => {
       const { y } = applyToPoint(lie, cloth);
       return y >= pass.from - quilt.machine.frame.room && y <= pass.to;
     };
+    // Rolled on, the pass before is found again; turned, all that lies in reach.
+    const since = pass.turned ? 0 : Math.max(0, advance - 1);
+    const stitched = inPass
+      .slice(since, advance)
+      .flatMap((done, i) => done.flatMap((piece) => landmarksOf(piece, since + i, lie)))
+      .filter(within);
+    const told = touches.filter((touch) => passes[touch.advance]!.turned === pass.turned);
     const targets: NamedTarget[] = [
       ...own.flatMap((piece) => pieceTargets(piece, lie, quilt.lineUpRules.elsewhere)),
-      ...joinTargets(stitched.filter(within), own, quilt.lineUpRules.joins),
+      ...joinTargets(stitched, own, quilt.lineUpRules.joins),
     ];
-    const open = [...corners, ...stitched].filter(within);
-    const linedUp = lineUpInThought(touches, evenly(clothOnFrame(quilt, mounts)), open, targets, advance);
+    const open = [...corners.filter(within), ...stitched];
+    const linedUp = lineUpInThought(told, evenly(clothOnFrame(quilt, mounts)), open, targets, advance);
     touches.push(...linedUp.touches);
-    stitched = own.flatMap((piece) =>
-      stitchedLandmarks(piece, { cloth: piece.needle, frame: piece.needle, advance, upTo: Infinity }, lie),
-    );
     const first = before;
     before += own.length;
     return {
@@ -95,6 +107,9 @@ export function forecastPasses(
     };
   });
 }
+
+const landmarksOf = (piece: ForecastPiece, advance: number, lie: Lie): readonly NamedPlace[] =>
+  stitchedLandmarks(piece, { cloth: piece.needle, frame: piece.needle, advance, upTo: Infinity }, lie);
 
 /** What will be asked for in a pass, the touches as they would be read if all lay as is expected, and the worst doubts they leave. */
 function lineUpInThought(

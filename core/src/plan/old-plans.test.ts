@@ -65,7 +65,7 @@ const open = (version: number, name = `v${version}`) => {
 };
 
 describe('plans of older versions', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8])('of version %i open, and are stitched where they were', (version) => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('of version %i open, and are stitched where they were', (version) => {
     const { records, plan } = open(version);
     expect(planFaults(records)).toEqual([]);
     expectStitchedThere(
@@ -116,8 +116,8 @@ describe('plans of older versions', () => {
       'control.block-1-1.c1',
     ]);
     const mounts = [
-      { rolled: 0, front: null, anew: true },
-      { rolled: 300, front: 250, anew: false },
+      { rolled: 0, front: null, anew: true, turned: false },
+      { rolled: 300, front: 250, anew: false, turned: false },
     ];
     const model = learnCloth(touches, clothOnFrame(quilt, mounts));
     const placed = placedOf(plan, 'pc')!;

@@ -2,7 +2,7 @@ import { clothPoint } from '../geometry/point.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plainGrid } from '../cloth/settings/grid.ts';
-import { loadingMap } from '../cloth/loading.ts';
+import { AS_FIRST, loadingMap } from '../cloth/loading.ts';
 import { polyline } from '../geometry/polyline.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import { clothOnFrame } from './cloth-on-frame.ts';
@@ -117,17 +117,17 @@ const wave = polyline(
 describe('the seam that tells how far a quilt is rolled', () => {
   it('is the lower edge of a patch, nearest to the roll', () => {
     // The needle comes no nearer to the roll than 44 mm, and 30 mm of room are kept free there.
-    expect(seamAt(PLAN, GRAPH, 230)).toEqual({
+    expect(seamAt(PLAN, GRAPH, 230, AS_FIRST)).toEqual({
       name: 'A1',
       before: 250 - 230 + 30 + 44,
       // Its lower right corner and its lower left one, which is the upper left one of the block below.
       ends: ['control.block-1-1.c3', 'control.block-1-1.c4'],
     });
-    expect(seamAt(PLAN, GRAPH, 600)).toMatchObject({ before: 750 - 600 + 30 + 44 });
+    expect(seamAt(PLAN, GRAPH, 600, AS_FIRST)).toMatchObject({ before: 750 - 600 + 30 + 44 });
     const turned = { ...PLAN, quilts: { quilt: { ...quiltOf(PLAN), loading: 'turned' as const } } };
-    expect(seamAt(turned, GRAPH, 100)).toMatchObject({ before: 250 - 100 + 30 + 44 });
-    expect(seamAt(turned, GRAPH, 100)!.ends.map((id) => GRAPH.vertexOf(id)!.at.x)).toEqual([250, 250]);
-    expect(seamAt(PLAN, GRAPH, 5000)).toBeNull();
+    expect(seamAt(turned, GRAPH, 100, AS_FIRST)).toMatchObject({ before: 250 - 100 + 30 + 44 });
+    expect(seamAt(turned, GRAPH, 100, AS_FIRST)!.ends.map((id) => GRAPH.vertexOf(id)!.at.x)).toEqual([250, 250]);
+    expect(seamAt(PLAN, GRAPH, 5000, AS_FIRST)).toBeNull();
   });
 });
 
@@ -243,8 +243,8 @@ describe('rows laid anew for the draw-in', () => {
 describe('a quilt on the frame', () => {
   it('lies farther back the more is rolled up, by the roll as thick as it is', () => {
     const { mounts } = clothOnFrame(quiltOf(PLAN), [
-      { rolled: 0, front: null, anew: true },
-      { rolled: 500, front: 480, anew: false },
+      { rolled: 0, front: null, anew: true, turned: false },
+      { rolled: 500, front: 480, anew: false, turned: false },
     ]);
     expect(mounts[0]).toMatchObject({ at: { x: 140, y: 30 }, front: -Infinity, slip: { x: 0, y: 0 } });
     expect(mounts[1]!.at.y).toBeCloseTo(30 - 500 + Math.sqrt(38 ** 2 + 1500 / Math.PI) - 38, 9);

@@ -1,3 +1,4 @@
+import { AS_FIRST, type Turnable } from '../cloth/loading.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
@@ -6,8 +7,8 @@ import { pieceId, type PieceRef } from './piece-ref.ts';
 import { type Laid, sewOnCloth, type Sewn } from './pipeline.ts';
 import type { Stitched, StitchRule } from './stitch-strokes.ts';
 
-/** What is stitched in one go, all on the planned cloth. */
-export interface Piece extends Sewn {
+/** What is stitched in one go, before the quilt is turned or after; all on the planned cloth. */
+export interface Piece extends Sewn, Turnable {
   readonly ref: PieceRef;
   /** The ref as one word. */
   readonly id: string;
@@ -35,13 +36,14 @@ export interface Piece extends Sewn {
 
 /** A piece that no patch holds: it takes up the box of its stitches. */
 export function pieceOverTop(
-  about: Pick<Piece, 'ref' | 'name' | 'designId' | 'laid' | 'rule' | 'isRow'>,
+  about: Pick<Piece, 'ref' | 'name' | 'designId' | 'laid' | 'rule' | 'isRow'> & Partial<Turnable>,
   stitched: Stitched,
 ): Piece {
   const sewn = sewOnCloth(about.laid, stitched);
   const box = boundsOf(sewn.needle);
   return {
     ...sewn,
+    ...AS_FIRST,
     ...about,
     id: pieceId(about.ref),
     regionId: null,

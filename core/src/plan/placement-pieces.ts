@@ -1,4 +1,4 @@
-import type { Lie } from '../cloth/loading.ts';
+import { AS_FIRST, type Lie } from '../cloth/loading.ts';
 import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
 import { cornersOf } from '../cloth/shape.ts';
@@ -43,6 +43,7 @@ export function placementPiecesOf(
       exactAt: (laid?.warp.exactAt ?? []).map((control) => controlId(region.id, control)),
       corners: cornersOf(region.shape).map((control) => controlId(region.id, control.id)),
       isRow: false,
+      ...AS_FIRST,
     };
   });
 }

@@ -23,7 +23,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 9;
+export const PLAN_VERSION = 10;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -208,6 +208,8 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   7: (records) => ({ ...records, borderSets: {} }),
   // A border set may lie over several borders.
   8: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { over: 1 }) }),
+  // Sides across the poles may wait until the quilt is turned.
+  9: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { across: 'sections' }) }),
 };
 
 /** Gives every record what it lacks. */

@@ -1,16 +1,17 @@
+import { AS_FIRST, type Turnable } from '../cloth/loading.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import { type PassWindow, planPasses, SHARED } from '../passes/plan-passes.ts';
 import type { PieceBand } from './piece-band.ts';
 import type { PassRules } from './records.ts';
 
-/** One pass of the quilt. Lengths across the poles from the loaded quilt's upper edge, mm. */
-export interface QuiltPass {
+/** One pass of the quilt, before it is turned or after. Lengths across the poles from the upper edge of the quilt as it lies then, mm. */
+export interface QuiltPass extends Turnable {
   /** The band that may be stitched: so much is rolled up before it. */
   readonly from: number;
   readonly to: number;
   /** Ids of the pieces in it, from the top down. */
   readonly pieces: readonly string[];
-  /** Landmarks in common with the pass before. */
+  /** Landmarks in common with the pass before; with none where the quilt is turned between. */
   readonly shared: number;
   /** It begins where it was told to. */
   readonly pinned: boolean;
@@ -26,7 +27,7 @@ export interface QuiltPasses {
 const MARKS_OF_PIECE = 2;
 
 /**
- * The fewest passes for everything on a quilt. The room that a pass leaves is parted between both ends, since rolling by hand may be out either
+ * The fewest passes for everything on a quilt in one loading. The room that a pass leaves is parted between both ends, since rolling by hand may be out either
  * way, but for what the next pass must find in it.
  * @param corners y of the patch corners: what the cloth itself has to line up on, mm of the loaded quilt
  */
@@ -35,6 +36,7 @@ export function planQuiltPasses(
   corners: readonly number[],
   frame: FrameProfile,
   rules: PassRules,
+  { turned }: Turnable = AS_FIRST,
 ): QuiltPasses {
   const bands = given.toSorted((a, b) => a.top - b.top || a.bottom - b.bottom);
   const landmarks = [...corners, ...bands.flatMap(({ bottom }) => Array<number>(MARKS_OF_PIECE).fill(bottom))];
@@ -63,6 +65,7 @@ export function planQuiltPasses(
       pieces: runs.map((i) => bands[i]!.id),
       shared: corners.filter(inBoth).length + MARKS_OF_PIECE * stitched.filter(inBoth).length,
       pinned: starts.get(pass) === from,
+      turned,
     };
   });
   return {
@@ -70,6 +73,9 @@ export function planQuiltPasses(
     tooDeep: tooDeep.map((i) => ({ ...bands[i]!, reach: reachAt(bands[i]!.top) })),
   };
 }
+
+/** Whether the quilt is turned between its passes. */
+export const isTurned = ({ passes }: Pick<QuiltPasses, 'passes'>): boolean => passes.some(({ turned }) => turned);
 
 /** The number of the pass in which something is stitched; -1 when it is too deep for any. */
 export const passOf = ({ passes }: Pick<QuiltPasses, 'passes'>, id: string): number =>

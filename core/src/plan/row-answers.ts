@@ -5,6 +5,7 @@ import type { RowNumber, RowNumbers } from '../rows/row-set.ts';
 import { bandsOf, passesOfBands } from './bands.ts';
 import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
+import { bandsTogether, beforeTurning } from './piece-band.ts';
 import { quiltOf } from './plan-document.ts';
 import type { RowSetRecord } from './records.ts';
 import { type ResolvedRows, resolveRows, rowBands, rowPasses, rowsOnBed } from './resolve-rows.ts';
@@ -37,7 +38,7 @@ export function rowChoices(plan: Plan, asked: AskedRows, loading: Loading): RowC
     const laid = rowsOnBed(design, set, placed);
     if (!laid) return [];
     const bands = rowBands(laid, set);
-    const passes = rowPasses(bands, passesOfBands(plan, loading, [...others, ...bands]));
+    const passes = rowPasses(bands, passesOfBands(plan, loading, bandsTogether([others, beforeTurning(bands)])));
     return [{ ...answer, numbers, resolved: resolveRows(laid, set, passes, quilt) }];
   });
 }

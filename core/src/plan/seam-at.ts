@@ -1,4 +1,4 @@
-import { loadingMap } from '../cloth/loading.ts';
+import { lieWhen, type Turnable } from '../cloth/loading.ts';
 import { controlId, type MapGraph } from '../cloth/map-graph.ts';
 import { edgesOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
@@ -14,10 +14,11 @@ export interface Seam {
   readonly ends: readonly [string, string];
 }
 
-/** The lower edge of a patch that can be seen when the quilt is rolled to `rolled` mm, nearest to the roll. */
-export function seamAt(records: PlanRecords, graph: MapGraph, rolled: number): Seam | null {
-  const { loading, map, machine } = quiltOf(records);
-  const lie = loadingMap(loading, map.size);
+/** The lower edge of a patch that can be seen when the quilt, turned or not, is rolled to `rolled` mm, nearest to the roll. */
+export function seamAt(records: PlanRecords, graph: MapGraph, rolled: number, when: Turnable): Seam | null {
+  const quilt = quiltOf(records);
+  const { machine } = quilt;
+  const lie = lieWhen(quilt, when);
   // The needle comes no nearer to the roll than the clamps let it, and what is stitched begins where the room kept free ends.
   const hidden = rolled - machine.frame.room - machine.frame.clamps;
   const edges = Object.values(records.regions).flatMap(({ id, name, kind, shape }): Seam[] => {

@@ -20,5 +20,6 @@ export const usualBorder = (id: string, border: number, designId: string): Borde
   pinned: [],
   wish: 'stretch',
   without: [],
+  across: 'sections',
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });

@@ -18,13 +18,19 @@ describe('a quilt on the poles', () => {
     expect([advanceNow(rolled), rolled.step, mountedNow(rolled)]).toEqual([
       1,
       'clamp',
-      { pass: 2, rolled: 200, front: null, anew: false },
+      { pass: 2, rolled: 200, front: null, anew: false, turned: false },
     ]);
     expect(told('clamped', 'unclamped', 'rolled', 'clamped').step).toBe('ready');
   });
   it('loaded anew keeps nothing of how it lay, however it was', () => {
     expect(mountedNow(told('clamped', 'loaded')).anew).toBe(true);
     expect(advanceNow(told('loaded'))).toBe(1);
+  });
+  it('turned lies the other way from then on, until it is turned back', () => {
+    const turned = told('clamped', 'turned', 'clamped', 'unclamped', 'rolled', 'loaded', 'turned');
+    expect(turned.mounts.map((mount) => mount.turned)).toEqual([false, true, true, true, false]);
+    expect(turned.mounts.map(({ anew }) => anew)).toEqual([true, true, false, true, true]);
+    expect(turned.step).toBe('clamp');
   });
   it('refuses what isn’t its turn, with the reason', () => {
     expect(advanceRefusal(told('clamped'), 'rolled')).toMatch(/clamps off first/);

@@ -6,6 +6,8 @@ export type AdvanceKind =
   | 'rolled'
   /** Loaded anew, moved, or lost by a machine that was switched off: as far rolled as before, but nothing is known of how it lies. */
   | 'loaded'
+  /** Taken off, turned by a quarter and loaded that way. */
+  | 'turned'
   /** Tension set and clamps on. */
   | 'clamped';
 
@@ -27,6 +29,8 @@ export interface Mounted {
   readonly front: number | null;
   /** It was loaded anew, so that nothing of before tells where it lies. */
   readonly anew: boolean;
+  /** It lay turned by a quarter from how it was first loaded. */
+  readonly turned: boolean;
 }
 
 export interface AdvanceState {
@@ -36,7 +40,7 @@ export interface AdvanceState {
   readonly step: 'roll' | 'clamp' | 'ready';
 }
 
-const FIRST: Mounted = { pass: 0, rolled: 0, front: null, anew: true };
+const FIRST: Mounted = { pass: 0, rolled: 0, front: null, anew: true, turned: false };
 /** A quilt just put on the poles. */
 export const NEWLY_LOADED: AdvanceState = { mounts: [FIRST], step: 'clamp' };
 
@@ -48,10 +52,14 @@ function nextAdvanceState(state: AdvanceState, event: AdvanceEvent): AdvanceStat
       return { ...state, step: 'roll' };
     case 'rolled':
     case 'loaded':
-      return {
-        mounts: [...state.mounts, { pass, rolled, front, anew: event.kind === 'loaded' }],
-        step: 'clamp',
+    case 'turned': {
+      const { turned } = mountedNow(state);
+      const mount: Mounted = {
+        ...{ pass, rolled, front, anew: event.kind !== 'rolled' },
+        turned: event.kind === 'turned' ? !turned : turned,
       };
+      return { mounts: [...state.mounts, mount], step: 'clamp' };
+    }
     case 'clamped':
       return { ...state, step: 'ready' };
   }

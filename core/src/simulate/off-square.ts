@@ -1,3 +1,4 @@
+import { AS_FIRST } from '../cloth/loading.ts';
 import { mapGraph, type Vertex } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
@@ -88,7 +89,7 @@ function touchedAt(
 /** The corners of a block's design on the frame, as it is fitted there. */
 function laidAt(records: PlanRecords, regionId: string, advance: number): readonly FramePoint[] {
   const mounts = ROLLED.slice(0, advance + 1).map((rolled, i): OnPoles => ({
-    ...{ rolled, front: i === 0 ? null : rolled, anew: i === 0 },
+    ...{ rolled, front: i === 0 ? null : rolled, anew: i === 0, ...AS_FIRST },
   }));
   const lineUp = learnCloth(touchesOf(records), clothOnFrame(quiltOf(records), mounts)).lineUp(advance);
   const id = pieceId({ source: 'placements', record: regionId, part: 0 });

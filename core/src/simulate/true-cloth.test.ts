@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { distance, type Point, framePoint, clothPoint } from '../geometry/point.ts';
+import { AS_TURNED, lieWhen } from '../cloth/loading.ts';
+import { applyToPoint } from '../geometry/affine.ts';
+import { distance, type Point, framePoint, clothPoint, minus } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { pointsOf } from '../geometry/polyline.ts';
 import { normalFrom, randomFrom, seedOf } from './random.ts';
-import { BENCH_CLOTH, type ClothNature, makeTrueCloth, seeCloth } from './true-cloth.ts';
+import { BENCH_CLOTH, type ClothNature, clothUnder, makeTrueCloth, makeTrueQuilt, seeCloth } from './true-cloth.ts';
 
 const STILL: ClothNature = {
   shift: 0,
@@ -37,6 +39,25 @@ describe('a seeded cloth', () => {
       for (const p of places) sum += distance<Point>(truth(p), p) ** 2;
     }
     expect(Math.sqrt(sum / (60 * places.length))).toBeCloseTo(0.8, 1);
+  });
+  it('turned by a quarter is the same cloth: its waves turn with it, while the frame draws it in as before', () => {
+    const turned = lieWhen({ loading: 'upright', map: { size: { width: 1000, length: 400 } } }, AS_TURNED);
+    const drawIn = { along: 0.01, alongDoubt: 0, across: 0.02, acrossDoubt: 0 };
+    const at = framePoint(0, 0);
+    const lie = { advance: 0, at, front: -Infinity, lie: turned };
+    const waved = makeTrueQuilt(7, { ...STILL, waves: BENCH_CLOTH.waves }, MIDDLE);
+    for (const p of places.slice(0, 20)) {
+      const [off, then] = [minus<Point>(waved({ advance: 0, at, front: -Infinity })(p), p), waved(lie)(p)];
+      const now = applyToPoint(turned, p);
+      // To the right: what was down is to the left.
+      expect(then.x).toBeCloseTo(now.x - off.y, 9);
+      expect(then.y).toBeCloseTo(now.y + off.x, 9);
+      expect(distance(clothUnder(waved(lie), then), p)).toBeLessThan(2e-3);
+    }
+    // The middle of the quilt, (500, 200), is (200, 500) now; 500 mm along the poles lose 5, 100 mm across them 2.
+    const drawn = makeTrueQuilt(7, { ...STILL, drawIn }, MIDDLE)(lie);
+    expect(drawn(clothPoint(600, 200))).toEqual({ x: 200, y: 598 });
+    expect(drawn(clothPoint(500, -300))).toEqual({ x: 695, y: 500 });
   });
   it('is seen with its edges bent, corner for corner', () => {
     const truth = makeTrueCloth(3, BENCH_CLOTH, MIDDLE, framePoint(0, 0));

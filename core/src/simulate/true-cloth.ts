@@ -1,3 +1,5 @@
+import { type Lie, loadingMap } from '../cloth/loading.ts';
+import { applyToPoint, inverse, mapBetween } from '../geometry/affine.ts';
 import {
   type ClothPoint,
   clothPoint,
@@ -83,6 +85,7 @@ export const PIECED_CLOTH: ClothNature = {
   waves: [...BENCH_CLOTH.waves, { size: 0.9, shortest: 160, longest: 320 }],
 };
 
+const AS_PLANNED = loadingMap('upright', { width: 0, length: 0 });
 const WAVES = 8;
 /** Over this length the true cloth passes from stitched to loose, mm. */
 const FRONT = 200;
@@ -95,11 +98,16 @@ export interface TrueMount {
   readonly advance: number;
   /** Where the top-left corner would be if nothing had slipped. */
   readonly at: FramePoint;
-  /** Stitched above this y; -Infinity when nothing is. */
+  /** Stitched above this y of the loaded cloth; -Infinity when nothing is. */
   readonly front: number;
+  /** How the cloth was loaded: as it is planned, where nothing else is said. */
+  readonly lie?: Lie;
 }
 
-/** A quilt from a seed, as it lies after each advance, turned about its middle. */
+/**
+ * A quilt from a seed, as it lies after each advance, turned about its middle. Its waves are its own, and turn with it when it is loaded the other way;
+ * what the frame does to it goes along and across the poles. Bends lie along the poles as it is planned.
+ */
 export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPoint): (mount: TrueMount) => TrueCloth {
   const random = randomFrom(seed);
   const normal = normalFrom(random);
@@ -117,21 +125,23 @@ export function makeTrueQuilt(seed: number, nature: ClothNature, middle: ClothPo
     along: bend.along * normal(),
     across: bend.across * normal(),
   }));
-  return ({ advance, at, front }) => {
+  return ({ advance, at, front, lie = AS_PLANNED }) => {
+    const centre = applyToPoint(lie, middle);
+    const [ax, ay, bx, by] = lie;
     const own = ownOf(seed, advance, nature);
     const [turned, sheared] = [advance === 0 ? turn : own.turn, shear + own.shear];
     const [shrunk, shortened] = [along + own.along, across + own.across];
-    const all = [...waves, ...own.waves];
-    return (p) => {
-      const x = p.x - middle.x;
-      const y = p.y - middle.y;
+    return (cloth) => {
+      const p = applyToPoint(lie, cloth);
+      const x = p.x - centre.x;
+      const y = p.y - centre.y;
       const { stitched, depth } = stitchedAbove(p.y, front);
       let dx = -(shrunk + alongMore * stitched) * x - (turned - sheared) * y;
       let dy = -shortened * y - acrossMore * depth + (turned + sheared) * x;
-      for (const wave of all) {
-        dx += wave.x * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseX);
-        dy += wave.y * Math.sin(wave.kx * p.x + wave.ky * p.y + wave.phaseY);
-      }
+      const pieced = wavesAt(waves, cloth);
+      const pulled = wavesAt(own.waves, p);
+      dx += ax * pieced.x + bx * pieced.y + pulled.x;
+      dy += ay * pieced.x + by * pieced.y + pulled.y;
       for (const { kind, at, depth, along, across } of bends) {
         const bent = BENT[kind](p.x - at, depth);
         dx += along * bent;
@@ -174,7 +184,7 @@ function stitchedAbove(y: number, front: number): { readonly stitched: number; r
 
 const VIEW_STEP = 8;
 
-/** The planned patches as they truly lie on the frame, edges sampled every `VIEW_STEP` mm so that their waviness shows. */
+/** Patches of the planned cloth as they truly lie on the frame, edges sampled every `VIEW_STEP` mm so that their waviness shows. */
 export function seeCloth(truth: TrueCloth, patches: readonly TruePatch[]): TruePatch[] {
   return patches.map((patch) => {
     const corners = pointsIn(Float64Array.from(patch.ring), clothPoint);
@@ -198,14 +208,32 @@ export function seeLine(line: TrueLine, then: TrueCloth, now: TrueCloth): TrueLi
 
 /** The point of the planned cloth that lies at a place of the frame: the inverse, to a thousandth of a millimetre. */
 export function clothUnder(truth: TrueCloth, at: FramePoint): ClothPoint {
-  let guess = clothPoint(at.x, at.y);
+  // On the whole it is an affine map; what it is off by changes little from one place to the next.
+  const [o, x, y] = [truth(clothPoint(0, 0)), truth(clothPoint(FAR, 0)), truth(clothPoint(0, FAR))];
+  const [ax, ay] = [(x.x - o.x) / FAR, (x.y - o.y) / FAR];
+  const [bx, by] = [(y.x - o.x) / FAR, (y.y - o.y) / FAR];
+  const back = inverse(mapBetween<ClothPoint, FramePoint>([ax, ay, bx, by, o.x, o.y]));
+  let aim = at;
+  let guess = applyToPoint(back, aim);
   for (let i = 0; i < 100; i++) {
-    const found = truth(guess);
-    const step = minus(at, found);
-    guess = plus(guess, step);
+    const step = minus(at, truth(guess));
     if (Math.abs(step.x) + Math.abs(step.y) < 1e-3) break;
+    aim = plus(aim, step);
+    guess = applyToPoint(back, aim);
   }
   return guess;
+}
+/** mm. */
+const FAR = 1000;
+
+/** What some waves displace a place by. */
+function wavesAt(waves: readonly ReturnType<typeof sine>[], { x, y }: Point): Point {
+  const by = { x: 0, y: 0 };
+  for (const wave of waves) {
+    by.x += wave.x * Math.sin(wave.kx * x + wave.ky * y + wave.phaseX);
+    by.y += wave.y * Math.sin(wave.kx * x + wave.ky * y + wave.phaseY);
+  }
+  return by;
 }
 
 /** One sine in a random direction; `WAVES` of them together displace by the rms size asked for. */

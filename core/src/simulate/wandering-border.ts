@@ -1,4 +1,5 @@
 import { evenBorder, type Side, SIDES } from '../cloth/border.ts';
+import { AS_FIRST } from '../cloth/loading.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
@@ -70,7 +71,7 @@ export function stitchWandering(seed: number, nature: ClothNature): FollowedBord
   const off: number[] = [];
   for (const { rolled, from, to } of passesOf(machine.frame)) {
     const advance = mounts.length;
-    mounts.push({ rolled, front: advance === 0 ? null : rolled, anew: advance === 0 });
+    mounts.push({ rolled, front: advance === 0 ? null : rolled, anew: advance === 0, ...AS_FIRST });
     const truth = make({ advance, at: mountedAt(machine.frame, rolled), front: advance === 0 ? -Infinity : rolled });
     const inReach = (p: ClothPoint): boolean => p.y >= from && p.y <= to;
     const read = (p: ClothPoint): FramePoint =>

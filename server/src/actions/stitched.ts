@@ -4,12 +4,13 @@ import {
   boundsOf,
   decodeStrokes,
   farthestStitch,
-  loadingMap,
+  lieWhen,
   type PlanRecords,
   quiltOf,
   type StitchedPiece,
   type StitchedRun,
   stitchedStrokes,
+  type Turnable,
 } from '@gorse/core';
 import type { Database } from '../store/database.ts';
 import { findRunCloth, findRunPoints, listRuns } from '../store/run-store.ts';
@@ -35,10 +36,9 @@ export async function stitchedRuns(database: Database, quiltId: string): Promise
   return lines.flat();
 }
 
-/** How far down the loaded quilt is stitched, mm; null when nothing is. */
-export function frontOf(records: PlanRecords, stitched: readonly StitchedRun[]): number | null {
-  const { loading, map } = quiltOf(records);
-  const lie = loadingMap(loading, map.size);
+/** How far down the quilt is stitched as it lies, turned or not, mm; null when nothing is. */
+export function frontOf(records: PlanRecords, stitched: readonly StitchedRun[], when: Turnable): number | null {
+  const lie = lieWhen(quiltOf(records), when);
   const lines = stitched.flatMap((run) => stitchedStrokes(run).map(({ cloth }) => applyToPolyline(lie, cloth)));
   return boundsOf(lines)?.maxY ?? null;
 }

@@ -8,8 +8,8 @@ import {
   formatLength,
   graphOf,
   type LengthStyle,
-  loadedSize,
-  loadingMap,
+  lieWhen,
+  loadingWhen,
   type MapGraph,
   passesOf,
   type PassForecast,
@@ -20,6 +20,7 @@ import {
   quiltOf,
   seamAt,
   trimmed,
+  TURNED_TO,
 } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
 import { type ExportFile, safeName } from './export-sheet.ts';
@@ -74,7 +75,8 @@ function onePage(doc: Pdf, pass: PassOnPaper): void {
   write(doc, `${quiltOf(records).name}: pass ${at + 1} of ${passes.length}`, MARGIN, MARGIN);
   doc.fontSize(3.6);
   let y = MARGIN + 11;
-  for (const line of [...summary(pass), '', ...CAUTIONS]) {
+  const turns = passes[at]!.turned && !passes[at - 1]?.turned;
+  for (const line of [...summary(pass), '', ...(turns ? [TURNING] : []), ...CAUTIONS]) {
     write(doc, line, MARGIN, y);
     y += LINE;
   }
@@ -83,6 +85,9 @@ function onePage(doc: Pdf, pass: PassOnPaper): void {
   lineUpTable(doc, pass, y + PICTURE.height + 12);
   doc.restore();
 }
+
+const TURNING =
+  'Before it is turned: stitch or baste all inside, or it sags and lines go askew. Baste the new upper edge straight.';
 
 const CAUTIONS = [
   'Needle up and head to the side before clamps come off. Two people for long poles; fingers clear of ratchets.',
@@ -93,12 +98,8 @@ const ownPieces = ({ passes, pieces, at }: PassOnPaper): readonly Piece[] =>
   passes[at]!.pieces.flatMap((id) => pieces.find((piece) => piece.id === id) ?? []);
 
 function summary({ records, graph, passes, at, style }: PassOnPaper): string[] {
-  const { from, totals, bobbinChanges } = passes[at]!;
-  const before = passes[at - 1];
-  const seam = before && seamAt(records, graph, from);
-  const roll = before
-    ? `Roll ${formatLength(Math.max(0, from) - Math.max(0, before.from), style)} on${seam ? `, until the lower edge of ${seam.name} lies ${formatLength(seam.before, style)} before the roll` : ''}.`
-    : 'Load the quilt; nothing is rolled up.';
+  const { totals, bobbinChanges } = passes[at]!;
+  const roll = rollWords(records, graph, passes[at - 1], passes[at]!, style);
   const bobbins = bobbinChanges.length === 0 ? '' : `, ${counted(bobbinChanges.length, 'bobbin change')}`;
   return [
     roll,
@@ -106,13 +107,35 @@ function summary({ records, graph, passes, at, style }: PassOnPaper): string[] {
   ];
 }
 
+/** What is done with the quilt before a pass. */
+function rollWords(
+  records: PlanRecords,
+  graph: MapGraph,
+  before: PassForecast | undefined,
+  pass: PassForecast,
+  style: LengthStyle,
+): string {
+  const isTurned = before ? before.turned !== pass.turned : pass.turned;
+  if (!before && !isTurned) return 'Load the quilt; nothing is rolled up.';
+  const from = Math.max(0, pass.from);
+  const seam = seamAt(records, graph, pass.from, pass);
+  const until = seam
+    ? `, until the lower edge of ${seam.name} lies ${formatLength(seam.before, style)} before the roll`
+    : '';
+  if (!isTurned) return `Roll ${formatLength(from - Math.max(0, before?.from ?? 0), style)} on${until}.`;
+  const { way, edge } = TURNED_TO[loadingWhen(quiltOf(records).loading, pass)];
+  return `Turn the quilt ${way} and load it, its ${edge} on the take-up pole${from > 0 ? `; roll ${formatLength(from, style)} on${until}` : until}.`;
+}
+
 /** The whole top with this pass's lines on it, its band framed, its landmarks numbered. */
 function picture(doc: Pdf, { records, passes, at }: PassOnPaper, own: readonly Piece[], y: number): void {
-  const { loading, map } = quiltOf(records);
-  const lie = loadingMap(loading, map.size);
-  const { width, length } = loadedSize(loading, map.size);
-  const { from, to, touches } = passes[at]!;
-  const top = topIn(records, MARGIN, y, PICTURE.width, PICTURE.height);
+  const pass = passes[at]!;
+  const { from, to, touches } = pass;
+  const top = topIn(records, { x: MARGIN, y, ...PICTURE }, pass);
+  const {
+    lie,
+    size: { width, length },
+  } = top;
   const lines = own.flatMap((piece) => piece.needle);
   drawTop(doc, records, top, lines, (_, scale) => {
     const [upper, lower] = [Math.max(0, from), Math.min(length, to)];
@@ -147,9 +170,10 @@ function list(doc: Pdf, { passes, at }: PassOnPaper, own: readonly Piece[], x: n
 }
 
 function lineUpTable(doc: Pdf, { records, passes, at, style }: PassOnPaper, top: number): void {
-  const { loading, map, lineUpRules } = quiltOf(records);
-  const lie = loadingMap(loading, map.size);
-  const { touches, joins, elsewhere } = passes[at]!;
+  const quilt = quiltOf(records);
+  const { lineUpRules } = quilt;
+  const { touches, joins, elsewhere, turned } = passes[at]!;
+  const lie = lieWhen(quilt, { turned });
   doc.fillColor(SLATE).fontSize(3.2);
   for (const [name, x] of COLUMNS) write(doc, name, MARGIN + x, top);
   doc.fillColor(INK).fontSize(3.6);

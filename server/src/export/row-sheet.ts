@@ -90,7 +90,10 @@ export async function rowSheetFile(plan: Plan, { records, designs, ...printed }:
   });
   const left = 1 - quilt.batting.drawIn;
   const y = MARGIN + 42;
-  const top = topIn(records, MARGIN + 26, y, width - 2 * MARGIN - 30, height - y - MARGIN);
+  const top = topIn(records, {
+    ...{ x: MARGIN + 26, y },
+    ...{ width: width - 2 * MARGIN - 30, height: height - y - MARGIN },
+  });
   const { scale } = top;
   drawTop(
     doc,

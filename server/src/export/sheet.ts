@@ -1,8 +1,11 @@
 import {
+  AS_FIRST,
   applyToPolyline,
   type LengthStyle,
   loadedSize,
-  loadingMap,
+  type Lie,
+  lieWhen,
+  loadingWhen,
   outlineOf,
   type PlanRecords,
   polyline,
@@ -11,6 +14,8 @@ import {
   SHEET_SIZE,
   type SheetPaper,
   simplify,
+  type Size,
+  type Turnable,
 } from '@gorse/core';
 import { page, type Pdf, plain, trace } from './pdf.ts';
 
@@ -43,26 +48,34 @@ export interface DrawnTop {
   readonly y: number;
   /** Millimetres of paper in one of cloth. */
   readonly scale: number;
+  /** As it is loaded. */
+  readonly size: Size;
+  readonly lie: Lie;
 }
 
-/** Where the top is drawn so that it fits a box of paper. */
-export function topIn(records: PlanRecords, x: number, y: number, width: number, height: number): DrawnTop {
-  const { loading, map } = quiltOf(records);
-  const size = loadedSize(loading, map.size);
-  return { x, y, scale: Math.min(width / size.width, height / size.length) };
+/** Where the top, turned or not, is drawn so that it fits a box of paper. */
+export function topIn(records: PlanRecords, { x, y, width, height }: PaperBox, when: Turnable = AS_FIRST): DrawnTop {
+  const quilt = quiltOf(records);
+  const size = loadedSize(loadingWhen(quilt.loading, when), quilt.map.size);
+  return { x, y, scale: Math.min(width / size.width, height / size.length), size, lie: lieWhen(quilt, when) };
+}
+
+/** mm. */
+interface PaperBox {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
 }
 
 /** Draws the top's edge, its patches, and lines of the planned cloth on it; `more` draws in millimetres of the loaded cloth. */
 export function drawTop(
   doc: Pdf,
   records: PlanRecords,
-  { x, y, scale }: DrawnTop,
+  { x, y, scale, size, lie }: DrawnTop,
   lines: readonly Polyline[],
   more: (doc: Pdf, scale: number) => void,
 ): void {
-  const { loading, map } = quiltOf(records);
-  const size = loadedSize(loading, map.size);
-  const toLoaded = loadingMap(loading, map.size);
   const stroke = (width: number, colour: string): void =>
     void doc
       .lineWidth(width / scale)
@@ -75,13 +88,13 @@ export function drawTop(
     doc,
     Object.values(records.regions).map(({ shape }) => {
       const ring = outlineOf(shape);
-      return applyToPolyline(toLoaded, polyline([...ring, ring[0]!]));
+      return applyToPolyline(lie, polyline([...ring, ring[0]!]));
     }),
   );
   stroke(0.1, FAINT);
   trace(
     doc,
-    lines.map((line) => applyToPolyline(toLoaded, simplify(line, 0.2 / scale))),
+    lines.map((line) => applyToPolyline(lie, simplify(line, 0.2 / scale))),
   );
   stroke(0.25, SLATE);
   more(doc, scale);

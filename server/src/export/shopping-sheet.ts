@@ -9,7 +9,7 @@ import {
 } from '@gorse/core';
 import { type ExportFile, safeName } from './export-sheet.ts';
 import { collected, newPdf, type Pdf } from './pdf.ts';
-import { drawTop, INK, LINE, MARGIN, newPage, type PrintedFor, ROWAN, SLATE, write } from './sheet.ts';
+import { drawTop, INK, LINE, MARGIN, newPage, type PrintedFor, ROWAN, SLATE, topIn, write } from './sheet.ts';
 
 interface Shopping extends PrintedFor {
   readonly records: PlanRecords;
@@ -49,7 +49,10 @@ function drawBacking(doc: Pdf, records: PlanRecords, cloth: number, y: number): 
   const { width, length } = backingSize(top);
   const beyond = (width - top.width) / 2;
   const scale = Math.min(PICTURE.width / width, PICTURE.height / length);
-  const place = { x: MARGIN + beyond * scale, y: y + beyond * scale, scale };
+  const place = topIn(records, {
+    ...{ x: MARGIN + beyond * scale, y: y + beyond * scale },
+    ...{ width: top.width * scale, height: top.length * scale },
+  });
   drawTop(doc, records, place, [], (pdf) => {
     pdf.translate(-beyond, -beyond).rect(0, 0, width, length);
     pdf

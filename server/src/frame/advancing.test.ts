@@ -136,6 +136,34 @@ describe('advancing', () => {
     expect(runs.map((run) => run.state.status).sort()).toEqual(['continued', 'finished']);
   });
 
+  it('turned by a quarter the quilt is lined up anew, by what is touched as it lies then', async () => {
+    const quiltId = await readyQuilt(api);
+    const { body: upright } = await load(quiltId);
+    const cloth = await pointsOfRun(upright, 'cloth');
+    const { body: log } = await advance(quiltId, 'turned');
+    expect(log.at(-1)!.kind).toBe('turned');
+    await advance(quiltId, 'clamped');
+    expect((await load(quiltId)).body.message).toMatch(/at least two landmarks/);
+    // What was y is to the left now, what was x is down.
+    const diff = TOUCHES.map((touch) =>
+      added('touches', {
+        ...touch,
+        id: `turned-${touch.id}`,
+        advance: 1,
+        frame: framePoint(700 - touch.cloth.y, 60 + touch.cloth.x),
+      } as TouchRecord),
+    );
+    await api('POST', `/quilts/${quiltId}/edits`, { editId: 'touched-turned', baseRevision: 1, mark: 'touch', diff });
+    const { body: turned } = await load(quiltId);
+    expect(turned.advance).toBe(1);
+    const line = await pointsOfRun(turned, 'points');
+    expect(line).toHaveLength(cloth.length);
+    for (let i = 0; i < cloth.length / 2; i += 20) {
+      const { x, y } = pointOf(cloth, i);
+      expect(distance(pointOf(line, i), { x: 700 - y, y: 60 + x })).toBeLessThan(1.5);
+    }
+  });
+
   it('the needle left down goes along with the cloth', async () => {
     const quiltId = await readyQuilt(api);
     const screen = await openScreen(app, quiltId);

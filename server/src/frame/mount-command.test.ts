@@ -10,8 +10,8 @@ const PLAN = newPlan(
 const TURNED = { ...PLAN, quilts: { quilt: { ...Object.values(PLAN.quilts)[0]!, loading: 'turned' as const } } };
 const SECOND: AdvanceState = {
   mounts: [
-    { pass: 0, rolled: 0, front: null, anew: true },
-    { pass: 1, rolled: 500, front: 480, anew: false },
+    { pass: 0, rolled: 0, front: null, anew: true, turned: false },
+    { pass: 1, rolled: 500, front: 480, anew: false, turned: false },
   ],
   step: 'ready',
 };
@@ -29,7 +29,7 @@ describe('what the frame is told of a quilt on the poles', () => {
   it('is how it was put there each time, and how far the roll has come forward', () => {
     const { mounts, frame, patches } = mountCommand('q', PLAN, SECOND, []);
     // 30 mm of room before the quilt; the roll with 500 mm on it: π·(r² − 38²) = 3 · 500, r = 43.8 mm.
-    expect(mounts[0]).toEqual({ at: { x: 140, y: 30 }, front: null });
+    expect(mounts[0]).toEqual({ lie: [1, 0, 0, 1, 0, 0], at: { x: 140, y: 30 }, front: null });
     expect(mounts[1]!.at.y).toBeCloseTo(30 + 5.8 - 500, 1);
     expect(frame.width).toBe(3600);
     // In front the neck meets the roll 3.8 mm before the foot would the pole.
@@ -45,9 +45,14 @@ describe('what the frame is told of a quilt on the poles', () => {
     expect(patches.map(({ name }) => name)).toEqual([block!.name]);
   });
 
-  it('is the top as it is loaded', () => {
-    const { patches } = mountCommand('q', TURNED, SECOND, []);
-    expect(patches[0]!.ring).toEqual([200, 0, 200, 300, 0, 300, 0, 0]);
+  it('is how the planned top was loaded, each time the way that it lay then', () => {
+    // Its upper right corner, 300 mm across, comes to the right, 300 mm from the roll.
+    const quarter = [0, 1, -1, 0, 200, 0];
+    expect(mountCommand('q', TURNED, SECOND, []).mounts.map(({ lie }) => lie)).toEqual([quarter, quarter]);
+    const mounts: AdvanceState['mounts'] = [SECOND.mounts[0], { ...SECOND.mounts[1]!, turned: true }];
+    const told = mountCommand('q', PLAN, { ...SECOND, mounts }, []);
+    expect(told.mounts.map(({ lie }) => lie)).toEqual([[1, 0, 0, 1, 0, 0], quarter]);
+    expect(told.patches[0]!.ring).toEqual([0, 0, 300, 0, 300, 200, 0, 200]);
   });
 
   it('is what was stitched in earlier advances, as far as it was', () => {

@@ -1,9 +1,8 @@
 import {
   advanceNow,
   type AdvanceState,
-  applyToPoint,
   inLayers,
-  loadingMap,
+  lieWhen,
   type MountCommand,
   mountedAt,
   mountedNow,
@@ -29,14 +28,16 @@ export function mountCommand(
   stitched: readonly RunOnCloth[],
 ): MountCommand {
   const quilt = quiltOf(records);
-  const { loading, map, machine } = quilt;
-  const { frame } = machine;
+  const { frame } = quilt.machine;
   const area = safeArea(frame, mountedNow(advances).rolled);
-  const lie = loadingMap(loading, map.size);
   return {
     type: 'mount',
     quilt: quiltId,
-    mounts: advances.mounts.map(({ rolled, front }) => ({ at: mountedAt(frame, rolled), front })),
+    mounts: advances.mounts.map((mount) => ({
+      lie: lieWhen(quilt, mount),
+      at: mountedAt(frame, mount.rolled),
+      front: mount.front,
+    })),
     frame: {
       ...{ name: frame.name, width: area.width, reach: area.bottom, roll: area.top },
       thickness: sewingOf(quilt).thickness,
@@ -47,9 +48,7 @@ export function mountCommand(
         name,
         kind,
         print,
-        ring: outlineOf(shape)
-          .map((p) => applyToPoint(lie, p))
-          .flatMap((p) => [p.x, p.y]),
+        ring: outlineOf(shape).flatMap(({ x, y }) => [x, y]),
       }),
     ),
     // What is stitched in this advance is still where the screens know it.

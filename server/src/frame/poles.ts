@@ -79,8 +79,9 @@ export class Poles {
     const refusal = advanceRefusal(state, kind);
     if (refusal !== null) throw new Refusal('refused', refusal);
     const now = mountedNow(state);
-    const event: AdvanceEvent = moves(kind)
-      ? { kind, at: Date.now(), pass, rolled, front: frontOf(quilt.records, quilt.stitched) }
+    const next = { turned: kind === 'turned' ? !now.turned : now.turned };
+    const event: AdvanceEvent = MOVES.has(kind)
+      ? { kind, at: Date.now(), pass, rolled, front: frontOf(quilt.records, quilt.stitched, next) }
       : { kind, at: Date.now(), pass: now.pass, rolled: now.rolled, front: now.front };
     await this.database.commit((tables) => appendAdvance(tables, quiltId, quilt.events.length, event));
     const events = [...quilt.events, event];
@@ -107,4 +108,4 @@ export class Poles {
 }
 
 /** Lines that were loaded before lie elsewhere now. */
-const moves = (kind: AdvanceEvent['kind']): boolean => kind === 'rolled' || kind === 'loaded';
+const MOVES: ReadonlySet<AdvanceEvent['kind']> = new Set(['rolled', 'loaded', 'turned']);

@@ -126,7 +126,7 @@ export class StandIn {
       Math.max(0, ...corners.filter((_, i) => i % 2 === 1)) / 2,
     );
     const make = makeTrueQuilt(this.seed ?? seedOf(quilt), PIECED_CLOTH, middle);
-    const truths = mounts.map(({ at, front }, advance) => make({ advance, at, front: front ?? -Infinity }));
+    const truths = mounts.map(({ front, ...mount }, advance) => make({ ...mount, advance, front: front ?? -Infinity }));
     const advance = truths.length - 1;
     const truth = truths[advance]!;
     const before = this.cloth;

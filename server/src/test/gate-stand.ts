@@ -3,6 +3,7 @@ import {
   advanceHead,
   advanceStateOf,
   commandHead,
+  FRAME_LINK_VERSION,
   type FrameCommand,
   type FrameEvent,
   type FrameReply,
@@ -81,7 +82,7 @@ class Frame implements Link {
   comeUp(): void {
     this.up = true;
     this.listener.link(true);
-    this.send({ type: 'hello', version: 3 });
+    this.send({ type: 'hello', version: FRAME_LINK_VERSION });
   }
 
   close(): void {

@@ -33,6 +33,7 @@ import {
   type StitchedPlace,
   threadLength,
   touchesOf,
+  touchesWhile,
 } from '@gorse/core';
 import { createHash } from 'node:crypto';
 import { notFound, Refusal } from '../refusal.ts';
@@ -162,7 +163,7 @@ function linedUp(records: PlanRecords, { advances }: ClothState) {
   const refusal = lineUpRefusal(advances);
   if (refusal !== null) throw new Refusal('refused', refusal);
   const advance = advanceNow(advances);
-  const touches = touchesOf(records);
+  const touches = touchesWhile(records, advances.mounts);
   if (touches.filter((touch) => touch.advance === advance).length < FEWEST_TOUCHES) {
     throw new Refusal(
       'refused',

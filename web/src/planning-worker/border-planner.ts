@@ -1,4 +1,6 @@
 import {
+  type AcrossSums,
+  acrossSums,
   type AskedBorder,
   type BorderChoice,
   borderChoices,
@@ -20,6 +22,9 @@ export interface ShownBorderChoice extends Omit<BorderChoice, 'lines'> {
 export const borderPlanner = (planNow: () => Plan) => ({
   /** The ways to work a border, those first that keep what matters. */
   borders: (asked: AskedBorder): readonly ShownBorderChoice[] => planNow().get(shownBorders, asked),
+
+  /** Both ways to stitch a border's sides across the poles. */
+  borderAcross: (id: string): readonly AcrossSums[] => planNow().get(acrossSums, id),
 
   /** How far the sides of a border are stretched by place, along edges as they were touched. */
   borderStretch: (id: string): readonly SideStretch[] => planNow().get(borderStretch, id),

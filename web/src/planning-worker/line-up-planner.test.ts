@@ -1,4 +1,5 @@
 import {
+  AS_FIRST,
   type ClothPoint,
   cornerLandmarks,
   distance,
@@ -41,7 +42,7 @@ const SET = { ...newRowSet('wave', 20), id: 'w', numbers: { rows: 3, scale: 1, c
 const { frame } = quiltOf(PLAN).machine;
 const plannerWith = (plan: PlanRecords) => plannerOf({ square: [SQUARE], wave: [WAVE] }).on(plan);
 const PIECE = `placements.${PLACEMENT.id}.0`;
-const FIRST: OnPoles = { rolled: 0, front: null, anew: true };
+const FIRST: OnPoles = { rolled: 0, front: null, anew: true, turned: false };
 
 /** Where the cloth truly lies: 9 mm to the right and 4 mm down of where it was meant to, shrunk by 1 %. */
 const truth = ({ x, y }: ClothPoint, rolled = 0): FramePoint => {
@@ -181,10 +182,13 @@ describe('lining up in the worker', () => {
     );
     planner.learnRun('run', [cloth], [onFrame]);
     const ref = { id: 'run', pieceId: 'p', advance: 0, upTo: 2 };
-    const [found, unknown] = planner.landmarksOf([
-      { ...ref, name: 'row 1' },
-      { ...ref, id: 'unknown', name: 'row 2' },
-    ]);
+    const [found, unknown] = planner.landmarksOf(
+      [
+        { ...ref, name: 'row 1' },
+        { ...ref, id: 'unknown', name: 'row 2' },
+      ],
+      AS_FIRST,
+    );
     expect(found!.map(({ name }) => name)).toEqual(['start of row 1', 'low point 1 of row 1', 'end of row 1']);
     expect(unknown).toEqual([]);
     const before = touched(CORNERS);
@@ -198,7 +202,7 @@ describe('lining up in the worker', () => {
       ...before,
       touches: { ...before.touches, ...Object.fromEntries(again.map((one) => [one.id, one])) },
     };
-    const mounts = [FIRST, { rolled: 100, front: 90, anew: false }];
+    const mounts = [FIRST, { rolled: 100, front: 90, anew: false, turned: false }];
     const answer = worker.on(plan).lineUp({ ...REQUEST, mounts, stitched: [ref], landmarks: found! });
     expect(answer.stitched.map(({ id }) => id)).toEqual(['run']);
     const low = answer.landmarks[1]!.at;

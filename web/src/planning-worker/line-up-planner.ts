@@ -24,7 +24,7 @@ import {
   finishedPieces,
   isWorthTouching,
   learnCloth,
-  lieOf,
+  lieWhen,
   type LineUpView,
   LOST,
   graphOf,
@@ -50,8 +50,10 @@ import {
   stitchedLandmarks,
   type StitchedPiece,
   touchesOf,
+  touchesWhile,
   type Touching,
   touchOf,
+  type Turnable,
   worstDoubt,
 } from '@gorse/core';
 import { leftBelow, type LeftBelow } from './left-below.ts';
@@ -132,17 +134,20 @@ export const lineUpPlanner = (planNow: () => Plan) => {
       runs.set(id, { cloth, frame });
     },
 
-    /** What can be found again of learned runs, as the quilt is loaded. */
-    landmarksOf(runs: readonly (StitchedRef & { readonly name: string })[]): readonly (readonly NamedPlace[])[] {
-      const plan = planNow();
-      const lie = lieOf(plan, quiltOf(plan.records).loading);
+    /** What can be found again of learned runs, as the quilt lies. */
+    landmarksOf(
+      runs: readonly (StitchedRef & { readonly name: string })[],
+      when: Turnable,
+    ): readonly (readonly NamedPlace[])[] {
+      const lie = lieWhen(quiltOf(planNow().records), when);
       return runs.map((ref) => stitchedOf([ref]).flatMap((run) => stitchedLandmarks(ref, run, lie)));
     },
 
     /** Lines the plan up with the cloth of a quilt as it lies now. */
     lineUp(request: LineUpRequest): LineUpAnswer {
       const plan = planNow();
-      const model = learnCloth(touchesOf(plan.records), clothOnFrame(quiltOf(plan.records), request.mounts));
+      const touches = touchesWhile(plan.records, request.mounts);
+      const model = learnCloth(touches, clothOnFrame(quiltOf(plan.records), request.mounts));
       last = { model, advance: request.mounts.length - 1 };
       return answerOf(plan, model, request, stitchedOf(request.stitched));
     },
@@ -150,13 +155,15 @@ export const lineUpPlanner = (planNow: () => Plan) => {
     /** What the quilt has drawn in by, as a whole and as each advance showed it, and what is left below the last stitched row. */
     drawIn({ mounts, runs: stitched }: DrawInRequest): DrawInAnswer {
       const plan = planNow();
-      const touches = touchesOf(plan.records);
+      const touches = touchesWhile(plan.records, mounts);
       const model = learnCloth(touches, clothOnFrame(quiltOf(plan.records), mounts));
       const advances = [...new Set(touches.map((touch) => touch.advance))].sort((a, b) => a - b);
       return {
         whole: drawInOf(model, null),
         byAdvance: advances.map((advance) => ({ advance, ...drawInOf(model, advance) })),
-        left: leftBelow(plan, model, finishedPieces(stitched)),
+        touches: touches.length,
+        // Rows lie the other way once it is turned.
+        left: mounts.at(-1)?.turned ? null : leftBelow(plan, model, finishedPieces(stitched)),
       };
     },
 
@@ -216,7 +223,7 @@ function answerOf(
   stitched: readonly NamedRun[],
 ): LineUpAnswer {
   const advance = mounts.length - 1;
-  const touches = touchesOf(plan.records);
+  const touches = touchesWhile(plan.records, mounts);
   const found = landmarks.map((place) => foundIn(model, place, advance, area));
   const open = (candidates ?? landmarks.map((_, i) => i)).filter(
     (i) => found[i]!.doubt !== null && !touchOf(landmarks[i]!, touches, advance),
@@ -286,6 +293,8 @@ export interface DrawInRequest extends Pick<LineUpRequest, 'mounts'> {
 
 export interface DrawInAnswer {
   readonly whole: DrawIn;
+  /** Told by so many. */
+  readonly touches: number;
   readonly byAdvance: readonly (DrawIn & { readonly advance: number })[];
   readonly left: LeftBelow | null;
 }

@@ -3,7 +3,7 @@ import {
   depthOf,
   forecastPasses,
   graphOf,
-  lieOf,
+  lieWhen,
   type Loading,
   LOADINGS,
   type PassForecast,
@@ -35,12 +35,14 @@ const loadingsOf = (plan: Plan): Loadings =>
 export interface PassPiece extends Pick<Piece, 'id' | 'name' | 'outline' | 'totals'>, Band {}
 
 function shownPasses(plan: Plan): ShownPasses {
-  const { loading } = quiltOf(plan.records);
-  const lie = lieOf(plan, loading);
+  const quilt = quiltOf(plan.records);
   const [pieces, found] = [piecesOf(plan), plan.get(passesOf, null)];
   return {
     passes: forecastPasses(plan.records, plan.get(graphOf, null), found, pieces),
-    pieces: pieces.map(({ id, name, outline, totals }) => ({ id, name, outline, totals, ...depthOf(outline, lie) })),
+    pieces: pieces.map(({ id, name, outline, totals, turned }) => ({
+      ...{ id, name, outline, totals },
+      ...depthOf(outline, lieWhen(quilt, { turned })),
+    })),
     byLoading: loadingsOf(plan),
     tooDeep: found.tooDeep.map((one) => ({ ...one, name: pieces.find(({ id }) => id === one.id)?.name ?? '' })),
   };

@@ -62,7 +62,7 @@ export const piecePlanner = (planNow: () => Plan) => {
           const about = plan.get(aboutRecord, maker);
           if (told.get(id) === about) continue;
           told.set(id, about);
-          records[id] = shownRecord(plan, about);
+          records[id] = shownRecord(about);
           pictures.take(id, about.pieces);
         } catch (error) {
           // One that can't be worked out must not hold up the others.

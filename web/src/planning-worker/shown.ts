@@ -1,5 +1,7 @@
 import {
   applyToPoint,
+  AS_FIRST,
+  AS_TURNED,
   bedPoint,
   boxRingIn,
   type ClothPoint,
@@ -7,7 +9,7 @@ import {
   type BorderSide,
   type Distortion,
   laidPlacement,
-  lieOf,
+  lieWhen,
   type Maker,
   type Piece,
   piecesOfRecord,
@@ -45,7 +47,7 @@ export interface ShownPiece extends Pick<
   | 'corners'
   | 'isRow'
 > {
-  /** Across the poles of the loaded quilt, mm. */
+  /** Across the poles, as the quilt lies when it is stitched, mm. */
   readonly top: number;
   readonly bottom: number;
 }
@@ -102,12 +104,11 @@ export const aboutRecord = settling((plan: Plan, { source, record }: Maker) => (
   fit: source === 'placements' ? plan.get(fitOf, record) : null,
   rows: source === 'rowSets' ? plan.get(shownRows, record) : null,
   border: source === 'borderSets' ? plan.get(shownBorder, record) : null,
-  loading: quiltOf(plan.records).loading,
+  lies: [AS_FIRST, AS_TURNED].map((when) => lieWhen(quiltOf(plan.records), when)),
 }));
 
 /** The same with all that is drawn. */
-export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): ShownRecord {
-  const lie = lieOf(plan, about.loading);
+export function shownRecord(about: ReturnType<typeof aboutRecord>): ShownRecord {
   return {
     pieces: about.pieces.map(
       ({
@@ -123,9 +124,10 @@ export function shownRecord(plan: Plan, about: ReturnType<typeof aboutRecord>): 
         exactAt,
         corners,
         isRow,
+        turned,
       }): ShownPiece => ({
         ...{ ref, id, name, designId, regionId, recipeId, outline, needle, totals, exactAt, corners, isRow },
-        ...depthOf(outline, lie),
+        ...depthOf(outline, about.lies[turned ? 1 : 0]!),
       }),
     ),
     totals: about.rows?.totals ?? totalsInTurn(about.pieces.map((piece) => piece.totals)),

@@ -6,6 +6,7 @@ const CAUTIONS = {
   head: 'The head is about to move. Keep hands, hair, sleeves and tools clear of it, cords and pedals clear of feet, and don’t lean on the rails.',
   stitch: 'Needles break: wear eye protection, and let nobody lean in while it runs. STOP (Space) works always.',
   roll: 'Before you roll: needle up, power to the head’s motors off or the head parked at the side, clamps off. Two people for long poles; keep fingers out of the ratchets and the roll.',
+  turn: 'Before the quilt comes off: needle up, head parked at the side, clamps off. What is neither stitched nor basted inside sags once it is loaded the other way, and lines go askew: baste it first. Two people for long poles; keep fingers out of the ratchets and the roll.',
   mend: 'Switch the power off before you change the needle, the foot or the bobbin case.',
 } as const;
 

@@ -5,6 +5,8 @@ export interface Choice<T extends string> {
   readonly value: T;
   readonly label: string;
   readonly picture?: ReactNode;
+  /** What it comes to, in short lines. */
+  readonly about?: readonly string[];
   readonly disabled?: boolean;
   /** Why it can't be chosen. */
   readonly why?: string;
@@ -33,7 +35,7 @@ export function ChoiceGrid<T extends string>({
             <div>
               <Radio.Card
                 value={one.value}
-                aria-label={one.label}
+                aria-label={[one.label, ...(one.about ?? [])].join(', ')}
                 className="choice"
                 disabled={one.disabled ?? false}
                 data-off={one.disabled ? '' : undefined}
@@ -42,6 +44,11 @@ export function ChoiceGrid<T extends string>({
                 <Text size="sm" ta="center">
                   {one.label}
                 </Text>
+                {one.about?.map((line) => (
+                  <Text key={line} size="xs" ta="center">
+                    {line}
+                  </Text>
+                ))}
               </Radio.Card>
             </div>
           </Tooltip>

@@ -187,9 +187,11 @@ function useCautionDue(instruction: Instruction | null, { step }: AdvanceState, 
   const stitch = useCautioned('stitch');
   const mend = useCautioned('mend');
   const roll = useCautioned('roll');
+  const turn = useCautioned('turn');
   if (fault) return mend ? null : 'mend';
   if (!head) return 'head';
   if ((action === 'unclamp' || (action === null && step === 'roll')) && !roll) return 'roll';
+  if (action === 'turn' && !turn) return 'turn';
   return action === 'bobbinThread' && !stitch ? 'stitch' : null;
 }
 

@@ -20,13 +20,14 @@ import { disagreementWords, type Told, wordsFor, worstWords } from './frame-word
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
 const ROLLING: Rolling = {
   within: false,
+  turn: false,
   pass: 1,
   from: 500,
   seam: { name: 'A3', before: 60, ends: ['a', 'b'] },
   beyond: 0,
 };
 const SECOND: AdvanceState = {
-  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 480, anew: true }],
+  mounts: [...NEWLY_LOADED.mounts, { pass: 1, rolled: 500, front: 480, anew: true, turned: false }],
   step: 'ready',
 };
 const run = (state: Partial<RunState>): RunAnswer =>
@@ -70,6 +71,7 @@ const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}
   ],
   wanted: { ids: ['h'], name: 'end of row 4', cloth: clothPoint(0, 0), since: null, touch: undefined, byHand: false },
   checks: [],
+  turning: null,
   needleLeft: null,
   ...change,
 });
@@ -138,8 +140,22 @@ describe('what the Frame screen says', () => {
     expect(title('clamp', 'clamp')).toMatch(/tension, then put the side clamps on/);
   });
 
+  it('of turning the quilt: which way, by which edge, and what must hold inside before', () => {
+    const turning = { to: 'turned', loose: 2 } as const;
+    const rolling: Rolling = { ...ROLLING, turn: true, from: 0 };
+    expect(title('turn', 'roll', { turning, rolling })).toBe('Turn the quilt a quarter to the right for row 5.');
+    expect(why('turn', 'roll', { turning, rolling })).toBe(
+      '2 pieces inside aren’t stitched yet: stitch them first, or baste there, or it sags. Take it off; its left edge goes on the take-up pole, basted straight. Then the lower edge of A3 lies 60 mm before the roll.',
+    );
+    const back = { turning: { to: 'upright', loose: 0 } as const, rolling: { ...rolling, from: 300, seam: null } };
+    expect(title('turn', 'roll', back)).toMatch(/a quarter to the left/);
+    expect(why('turn', 'roll', back)).toBe(
+      'Take it off; its top edge goes on the take-up pole, basted straight. Roll 300 mm on.',
+    );
+  });
+
   it('of what lies out of reach once lined up, and of what no roll helps', () => {
-    const near: Rolling = { within: false, pass: 1, from: 470, seam: null, beyond: -5.4 };
+    const near: Rolling = { within: false, turn: false, pass: 1, from: 470, seam: null, beyond: -5.4 };
     expect(title('unclamp', 'roll', { advances: SECOND, rolling: near })).toBe(
       'Row 5’s pass lies 5.4 mm too near the take-up pole. Roll 30 mm back.',
     );

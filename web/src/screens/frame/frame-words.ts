@@ -7,6 +7,9 @@ import {
   doubtExtent,
   formatDoubt,
   formatLength,
+  type Loading,
+  counted,
+  TURNED_TO,
   type BorderEdge,
   BORDER_EDGES,
   FRAME_SIDES,
@@ -41,6 +44,8 @@ export interface Told {
   readonly wanted: Landmark | null;
   /** Loaded anew: how far each check lay from where the touches before it said, mm. */
   readonly checks: readonly number[];
+  /** To where the quilt must be turned, and how many pieces aren't stitched yet that should be first; null where it lies right. */
+  readonly turning: { readonly to: Loading; readonly loose: number } | null;
   /** The stitched point in which the needle was left down. */
   readonly needleLeft: string | null;
 }
@@ -63,6 +68,7 @@ export function wordsFor(told: Told, style: LengthStyle): Words {
 const WORDS: Readonly<Record<FrameAction, (told: Told, style: LengthStyle) => Words>> = {
   unclamp: rollWords,
   roll: rollWords,
+  turn: turnWords,
   clamp: rollWords,
   touch: touchWords,
   load: (told, style) => ({
@@ -235,6 +241,25 @@ function rollWords({ instruction, advances, rolling, passes, piece, needleLeft }
     default:
       return CLAMP;
   }
+}
+
+/** It is taken off, turned and loaded: what hangs loose inside must hold first. */
+function turnWords({ turning, rolling, piece }: Told, style: LengthStyle): Words {
+  const { way, edge } = TURNED_TO[turning?.to ?? 'turned'];
+  const { seam, from } = rolling;
+  const held =
+    turning && turning.loose > 0
+      ? `${atStart(counted(turning.loose, 'piece'))} inside ${turning.loose === 1 ? 'isn’t' : 'aren’t'} stitched yet: stitch ${turning.loose === 1 ? 'it' : 'them'} first, or baste there, or it sags. `
+      : '';
+  const rolled = from > 0 ? ` Roll ${formatLength(from, style)} on.` : '';
+  const shown = seam
+    ? ` Then the lower edge of ${seam.name} lies ${formatLength(seam.before, style)} before the roll.`
+    : '';
+  return {
+    title: `Turn the quilt ${way} for ${piece.name}.`,
+    why: `${held}Take it off; its ${edge} goes on the take-up pole, basted straight.${rolled}${shown}`,
+    button: 'Turned and loaded',
+  };
 }
 
 function touchWords(told: Told, style: LengthStyle): Words {

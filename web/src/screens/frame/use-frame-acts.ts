@@ -29,6 +29,7 @@ export function useFrameActs({ quiltId, mounted, piece, run, unrehearsed, back, 
   const acts: Readonly<Record<Exclude<Act, Command>, () => void>> = {
     unclamp: () => tellAdvance('unclamped'),
     roll: () => rolling && tellAdvance('rolled', rolling.pass, rolling.from),
+    turn: () => rolling && tellAdvance('turned', rolling.pass, rolling.from),
     clamp: () => tellAdvance('clamped'),
     load: () => piece && void load(quiltId, piece.id),
     goToStart: () => start && sayToFrame({ type: 'goTo', x: start.x, y: start.y }),

@@ -3,13 +3,19 @@ import {
   checksOf,
   formatDoubt,
   type FrameAction,
+  type FramePiece,
   type FramePoint,
+  type Lie,
+  type Loading,
+  loadingWhen,
   LOST,
   lowestStitched,
   MM_PER_INCH,
+  mountedNow,
   type NamedPlace,
   type PlanRecords,
   quiltOf,
+  type QuiltPass,
   safeArea,
   seamWayOf,
 } from '@gorse/core';
@@ -76,7 +82,7 @@ export function useFrameWork() {
       acts.act(action);
     }
   };
-  const leavable = useLeavable(records, now.again, advance, (rolling?.from ?? 0) - mounted.rolled);
+  const leavable = useLeavable(now.lie, records, now.again, advance, (rolling?.from ?? 0) - mounted.rolled);
   const ways = useWays({
     ...{ records, advance, wanted, needle, leavable, run, dragging, setDragging, say },
     touches: situation?.touches ?? [],
@@ -89,7 +95,7 @@ export function useFrameWork() {
     touchEdge: (regionId) => touching.touchEdge(regionId),
   });
   const edges = useEdges({
-    ...{ records, advance, lineUp },
+    ...{ records, advance, lineUp, turned: mounted.turned },
     pieceId: aside === 'edges' && piece ? piece.id : null,
     area: useMemo(() => safeArea(quiltOf(records).machine.frame, mounted.rolled), [records, mounted.rolled]),
   });
@@ -97,7 +103,7 @@ export function useFrameWork() {
     ...{ edges },
     ...{ quiltId, records, waiting, ways, pieces, back, setBack, choose, act, advances, aside, setAside },
     startsAt: now.start,
-    told: toldOf(now, advances, passes.length, needle.place),
+    told: toldOf(now, { advances, passes, pieces, loading: quiltOf(records).loading }, needle.place),
     /** The plan was dragged so that what lay at one place lies at another: a touch of the cloth there. */
     async dragPlan(from: FramePoint, to: FramePoint): Promise<void> {
       const cloth = lineUp && (await planner.of(records).clothAt(from));
@@ -105,9 +111,9 @@ export function useFrameWork() {
       setDragging(false);
     },
     scene: useScene(now, advance, asked),
-    /** The seam to roll by, while there is to roll. */
+    /** The seam to roll by, while there is to roll: a quilt that is to be turned lies another way. */
     seamWay:
-      situation?.instruction.bead === 'roll'
+      situation?.instruction.bead === 'roll' && !situation.rolling.turn
         ? seamWayOf(situation.rolling, quiltOf(records).machine.frame, mounted.rolled, landmarks, lineUp)
         : null,
   };
@@ -115,28 +121,43 @@ export function useFrameWork() {
 
 /** The stitched point that the needle may be left down in: rolled on by so much, it must still lie before the roll. */
 function useLeavable(
+  lie: Lie,
   records: PlanRecords,
   stitched: ReturnType<typeof useSituation>['again'],
   advance: number,
   by: number,
 ): NamedPlace | null {
-  const lowest = useMemo(() => lowestStitched(records, stitched, advance), [records, stitched, advance]);
+  const lowest = useMemo(() => lowestStitched(lie, stitched, advance), [lie, stitched, advance]);
   const ahead = (lowest?.since?.frame.y ?? 0) - by;
   return ahead > quiltOf(records).machine.frame.room ? lowest : null;
+}
+
+/** The quilt on the poles, as far as words tell of it. */
+interface OnPoles {
+  readonly advances: AdvanceState;
+  readonly passes: readonly QuiltPass[];
+  readonly pieces: readonly FramePiece[];
+  readonly loading: Loading;
 }
 
 /** What the screen's words tell of; null while there is nothing at hand. */
 function toldOf(
   { task, situation, head, lineUp, targets, landmarks }: ReturnType<typeof useSituation>,
-  advances: AdvanceState,
-  passes: number,
+  { advances, passes, pieces, loading }: OnPoles,
   left: NamedPlace | null,
 ): Told | null {
   const { piece, run } = task;
   if (!piece || !situation) return null;
   const { instruction, rolling, wanted, touches } = situation;
   return {
-    ...{ instruction, piece, advances, rolling, passes, run, head, lineUp, targets },
+    ...{ instruction, piece, advances, rolling, run, head, lineUp, targets },
+    passes: passes.length,
+    turning: rolling.turn
+      ? {
+          to: loadingWhen(loading, { turned: !mountedNow(advances).turned }),
+          loose: pieces.filter(({ id, pass }) => passes[pass]?.turned === false && !task.done.has(id)).length,
+        }
+      : null,
     wanted: wanted === null ? null : landmarks[wanted]!,
     checks: checksOf(touches, advances).flatMap(({ id }) => lineUp?.misfits[id] ?? []),
     needleLeft: left?.name ?? null,

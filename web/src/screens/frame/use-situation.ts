@@ -2,6 +2,7 @@ import type { RunAnswer } from '@gorse/contract';
 import {
   cornersAtHand,
   type FramePiece,
+  lieWhen,
   lineUpTask,
   mapGraph,
   markedPatches,
@@ -9,6 +10,7 @@ import {
   type OnFrame,
   type PlanRecords,
   type QuiltPass,
+  quiltOf,
   type Said,
   situationAt,
   taskAt,
@@ -46,6 +48,7 @@ export interface Say {
 /** The situation at the frame, worked out by the core, with what it is worked out of. */
 export function useSituation({ records, pieces, passes, log, chosenId }: Asked) {
   const { advances, advance, mounts, live, runs } = log;
+  const { turned } = log.mounted;
   const [said, setSaid] = useState(SAID_NOTHING);
   const { byCorners } = said;
   const { regions, quilts } = records;
@@ -59,12 +62,16 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const coming = useSame(task.coming);
   const stitched = useStitched(runs);
   const resting = useSame(stitched.filter((line) => line.id !== live?.id || live.state.status !== 'stitching'));
-  const again = useFoundAgain(resting, records);
+  const again = useFoundAgain(resting, records, turned);
   const atHand = piece?.regionId ?? null;
-  const corners = useMemo(() => cornersAtHand({ regions, quilts }, graph, atHand), [regions, quilts, graph, atHand]);
+  const lie = useMemo(() => lieWhen(quiltOf({ quilts }), { turned }), [quilts, turned]);
+  const corners = useMemo(
+    () => cornersAtHand({ regions, quilts }, graph, lie, atHand),
+    [regions, quilts, graph, lie, atHand],
+  );
   const asked = useMemo(
-    () => lineUpTask(records, corners, { piece, coming }, again, advance, { byCorners }),
-    [records, corners, piece, coming, again, advance, byCorners],
+    () => lineUpTask(records, lie, corners, { piece, coming }, again, advance, { byCorners }),
+    [records, lie, corners, piece, coming, again, advance, byCorners],
   );
   const landmarks = useSame(asked.landmarks);
   const targets = useSame(asked.targets);
@@ -93,5 +100,5 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
     byCorners: (byCorners) => change((was) => ({ ...was, byCorners })),
     skipRehearsal: (skipRehearsal) => change((was) => ({ ...was, skipRehearsal })),
   };
-  return { task, situation, landmarks, targets, lineUp, again, stitched, loaded, start, head, said, say };
+  return { task, situation, lie, landmarks, targets, lineUp, again, stitched, loaded, start, head, said, say };
 }

@@ -38,7 +38,11 @@ export function useStitched(runs: readonly RunAnswer[]): readonly StitchedLine[]
 const NONE: readonly FoundAgain[] = [];
 
 /** Teaches runs to the worker, and has it look for what can be found again of them. */
-export function useFoundAgain(stitched: readonly StitchedLine[], records: PlanRecords): readonly FoundAgain[] {
+export function useFoundAgain(
+  stitched: readonly StitchedLine[],
+  records: PlanRecords,
+  turned: boolean,
+): readonly FoundAgain[] {
   const { quilts } = records;
   const ask = async (): Promise<readonly FoundAgain[]> => {
     // A run from before cloth points were kept is drawn, but nothing is held to it.
@@ -49,10 +53,10 @@ export function useFoundAgain(stitched: readonly StitchedLine[], records: PlanRe
       taught.add(id);
     }
     const refs = known.map(({ id, pieceId, name, advance, upTo }) => ({ id, pieceId, name, advance, upTo }));
-    const found = await worker.landmarksOf(refs);
+    const found = await worker.landmarksOf(refs, { turned });
     return refs.map(({ id, pieceId, advance, upTo }, i) => ({ id, pieceId, advance, upTo, landmarks: found[i]! }));
   };
-  return useAsked('found again', [stitched, quilts], ask).answer ?? NONE;
+  return useAsked('found again', [stitched, quilts, turned], ask).answer ?? NONE;
 }
 
 /** Runs taught to the worker: their points never change. */

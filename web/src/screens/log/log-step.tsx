@@ -152,6 +152,7 @@ function RunLog({ run, quiltId }: { readonly run: RunAnswer; readonly quiltId: s
 const ON_THE_POLES: Readonly<Record<Exclude<AdvanceKind, 'rolled'>, string>> = {
   unclamped: 'side clamps off',
   loaded: 'loaded anew or moved',
+  turned: 'turned by a quarter and loaded',
   clamped: 'tension set, side clamps on',
 };
 

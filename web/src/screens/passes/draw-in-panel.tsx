@@ -58,7 +58,7 @@ export function DrawInPanel({ records }: { readonly records: PlanRecords }) {
       ) : (
         <Stack gap={6}>
           <Text size="sm">
-            By {counted(touched, 'touch')}: {percent(answer.whole.along)} along the poles,{' '}
+            By {counted(answer.touches, 'touch')}: {percent(answer.whole.along)} along the poles,{' '}
             {percent(answer.whole.across)} across, before stitching adds to it. Planned{' '}
             {trimmed(100 * quiltOf(records).batting.drawIn, 2)} %.
           </Text>

@@ -1,4 +1,5 @@
 import {
+  AS_TURNED,
   type ClothPoint,
   counted,
   type DoubtAt,
@@ -6,13 +7,15 @@ import {
   formatDuration,
   formatLength,
   type LengthStyle,
+  loadingWhen,
   type PlanRecords,
   type Point,
   quiltOf,
   trimmed,
+  TURNED_TO,
 } from '@gorse/core';
 import { ActionIcon, Button, Group, Menu, Stack, Text } from '@mantine/core';
-import { IconDots, IconPinFilled } from '@tabler/icons-react';
+import { IconAlertTriangle, IconDots, IconPinFilled } from '@tabler/icons-react';
 import { setLineUpRules, setPassStart, setPiecePass } from '../../document/passes.ts';
 import { edit } from '../../document/plan-store.ts';
 import type { ShownPasses } from '../../planning-worker/pass-planner.ts';
@@ -59,6 +62,7 @@ export function PassSheet({
                 </Button>
               )}
             </Group>
+            {isFirstTurned(shown, at) && <TurnFirst records={records} />}
             <Text size="sm">
               {formatDuration(pass.totals.seconds)}, {trimmed(pass.totals.thread / 1000, 1)} m of thread,{' '}
               {counted(pass.totals.stitches, 'stitch')}
@@ -100,7 +104,7 @@ export function PassSheet({
               {pass.joins && pass.elsewhere ? ';' : ''}
               {doubtWords('elsewhere', pass.elsewhere, lineUpRules.elsewhere, style)}.
             </Text>
-            {at > 0 && pass.shared < 2 && (
+            {at > 0 && pass.shared < 2 && !isFirstTurned(shown, at) && (
               <Text size="sm" c="rowan.7" fw={600}>
                 It shares fewer than two landmarks with the pass before. Begin it higher, or add a landmark.
               </Text>
@@ -126,6 +130,23 @@ export function PassSheet({
       <FrameChoice machine={machine} />
       <DrawInPanel records={records} />
     </Stack>
+  );
+}
+
+const isFirstTurned = ({ passes }: ShownPasses, at: number): boolean =>
+  passes[at]?.turned === true && passes[at - 1]?.turned !== true;
+
+/** What is done with the quilt before the first pass that it lies turned for. */
+function TurnFirst({ records }: { readonly records: PlanRecords }) {
+  const { way, edge } = TURNED_TO[loadingWhen(quiltOf(records).loading, AS_TURNED)];
+  return (
+    <Group wrap="nowrap" align="flex-start" gap={8} mb={6} role="note">
+      <IconAlertTriangle size={22} color="var(--mantine-color-rowan-6)" style={{ flexShrink: 0 }} aria-hidden />
+      <Text size="sm" fw={600}>
+        First turn the quilt {way} and load it, its {edge} on the take-up pole. Everything inside must be stitched or
+        basted by then, or it sags and lines go askew.
+      </Text>
+    </Group>
   );
 }
 

@@ -1,14 +1,15 @@
 import {
+  AS_FIRST,
   applyToPoint,
   type ClothPoint,
   clothPoint,
   counted,
   formatDuration,
-  loadingMap,
+  lieWhen,
   quiltOf,
   ringBounds,
 } from '@gorse/core';
-import { Button, Stack, Text } from '@mantine/core';
+import { Button, SegmentedControl, Stack, Text } from '@mantine/core';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -41,7 +42,8 @@ export default function PassesStep() {
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<ClothPoint | null>(null);
   const [tool, setTool] = useState(false);
-  const { map, loading, machine, passes: rules } = quiltOf(records);
+  const quilt = quiltOf(records);
+  const { map, machine, passes: rules } = quilt;
   const patches = useMemo(() => plannedPatches(Object.values(records.regions)), [records.regions]);
   if (!shown) return <Waiting what="the passes" />;
   if (shown.passes.length === 0 && shown.tooDeep.length === 0) {
@@ -59,7 +61,7 @@ export default function PassesStep() {
   const own = shown.pieces.filter((piece) => pass?.pieces.includes(piece.id));
   const used = own.length === 0 ? 0 : Math.max(...own.map((p) => p.bottom)) - Math.min(...own.map((p) => p.top));
   const { size } = map;
-  const lie = loadingMap(loading, size);
+  const lie = lieWhen(quilt, pass ?? AS_FIRST);
   const isOn = ({ x, y }: ClothPoint): boolean => x >= 0 && y >= 0 && x <= size.width && y <= size.length;
   const corners = own.flatMap((piece) => piece.outline);
   const focus = corners.length > 0 ? ringBounds(corners) : null;
@@ -113,6 +115,7 @@ export default function PassesStep() {
             {formatDuration(shown.passes.reduce((s, p) => s + p.totals.seconds, 0))}
             {waiting ? ' …' : ''}
           </Text>
+          <Loadings shown={shown} at={at} onChoose={setChosen} />
           <PassSheet shown={shown} at={at} records={records} upper={(p) => applyToPoint(lie, p)} />
           <Button
             component="a"
@@ -133,6 +136,35 @@ export default function PassesStep() {
     </div>
   );
 }
+
+/** Passes before the quilt is turned, and after; nothing where it isn't. */
+function Loadings({
+  shown: { passes },
+  at,
+  onChoose,
+}: {
+  readonly shown: ShownPasses;
+  readonly at: number;
+  readonly onChoose: (pass: number) => void;
+}) {
+  const first = passes.findIndex(({ turned }) => turned);
+  if (first <= 0) return null;
+  return (
+    <SegmentedControl
+      aria-label="Which passes are shown"
+      fullWidth
+      value={passes[at]?.turned ? 'after' : 'before'}
+      onChange={(value) => onChoose(value === 'after' ? first : 0)}
+      data={[
+        { value: 'before', label: `As loaded: ${passSpan(0, first)}` },
+        { value: 'after', label: `Turned: ${passSpan(first, passes.length)}` },
+      ]}
+    />
+  );
+}
+
+/** Passes from one to before another, from 0. */
+const passSpan = (from: number, to: number): string => (to - from === 1 ? `${to}` : `${from + 1}–${to}`);
 
 /** Minutes of each pass, and where the bobbin is changed. */
 function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly chosen: number }) {

@@ -5,7 +5,7 @@ import type { StripLayout, StripPass } from './use-strip.ts';
 
 /** One pass: hatched when it is stitched, framed when it is chosen, and told in words where there is room. */
 export function PassBand({
-  at,
+  first,
   pass,
   layout: { left, right, toY },
   wide,
@@ -13,7 +13,8 @@ export function PassBand({
   fixed,
   onChoose,
 }: {
-  readonly at: number;
+  /** Nothing lies above it. */
+  readonly first: boolean;
   readonly pass: StripPass;
   readonly layout: StripLayout;
   readonly wide: boolean;
@@ -31,13 +32,13 @@ export function PassBand({
       {wide && (
         <PassLabel
           band={{ ...band, y: pass.own.y0, height: pass.own.y1 - pass.own.y0 }}
-          name={`Pass ${at + 1}`}
+          name={`Pass ${pass.at + 1}`}
           about={pass.done ? '● stitched' : `○ ${said(pass.pieces.map((piece) => piece.name))}`}
           chosen={chosen}
           onChoose={onChoose}
         />
       )}
-      {fixed && at > 0 && (
+      {fixed && !first && (
         <path
           d={`M${left} ${toY(pass.from)}H${right}`}
           stroke={MOORLAND.bracken}

@@ -19,9 +19,13 @@ interface Props {
 /** The whole quilt as it lies on the poles: take-up pole above, belly pole below, the passes as bands, the reach now as a bracket. */
 export const RollStrip = memo(function RollStrip({ width = 72, chosen, onChoose, onStart, mark = null }: Props) {
   const wide = width > 150;
-  const { layout, rows, passes, rolled, reach, roll } = useStrip(width, wide);
+  const { layout, rows, turned, passes, inAll, rolled, reach, roll } = useStrip(width, wide, chosen);
   const { left, right, bottom, scale, toY } = layout;
-  const count = counted(passes.length, 'pass');
+  const isSome = passes.length < inAll;
+  const some = isSome ? `${passes.length} of ${counted(inAll, 'pass')}` : counted(inAll, 'pass');
+  const count = turned ? `${some}, turned` : some;
+  // A narrow strip has room for a short word.
+  const short = isSome ? `${passes.length} of ${inAll}` : count;
   const title =
     passes.length === 0 ? 'The quilt on the poles; the bracket is the reach' : `${count}; the bracket is the reach now`;
   return (
@@ -42,25 +46,25 @@ export const RollStrip = memo(function RollStrip({ width = 72, chosen, onChoose,
         </defs>
         <Pole x={left} width={right - left} y={22} half={roll} name="take-up" />
         <StripCloth rows={rows} layout={layout} />
-        {passes.map((pass, at) => (
+        {passes.map((pass, i) => (
           <PassBand
-            key={at}
-            at={at}
+            key={pass.at}
+            first={i === 0}
             pass={pass}
             layout={layout}
             wide={wide}
-            chosen={chosen === at}
+            chosen={chosen === pass.at}
             fixed={!onStart}
-            onChoose={onChoose && (() => onChoose(at))}
+            onChoose={onChoose && (() => onChoose(pass.at))}
           />
         ))}
         {onStart &&
           passes
             .slice(1)
-            .map(({ from, pinned }, before) => (
+            .map(({ at, from, pinned }, before) => (
               <Boundary
-                key={before}
-                pass={before + 1}
+                key={at}
+                pass={at}
                 from={from}
                 pinned={pinned}
                 least={passes[before]!.from + SIXTEENTH}
@@ -71,7 +75,7 @@ export const RollStrip = memo(function RollStrip({ width = 72, chosen, onChoose,
         <Bracket layout={layout} y={toY(rolled)} height={reach * scale} />
         {mark && <Asked at={applyToPoint(layout.lie, mark)} layout={layout} />}
         <text x={(left + right) / 2} y={bottom + 18} textAnchor="middle" fontSize={12} fill={MOORLAND.ink}>
-          {passes.length > 0 ? count : 'reach'}
+          {passes.length === 0 ? 'reach' : wide ? count : short}
         </text>
         <Pole x={left} width={right - left} y={bottom + 38} half={7} name="belly" />
       </svg>

@@ -5,6 +5,7 @@ import {
   type Lie,
   type Loading,
   loadedSize,
+  loadingWhen,
   loadingMap,
   mountedNow,
   type QuiltMap,
@@ -25,6 +26,8 @@ const TOP = 44;
 
 /** A pass as it is drawn: which part of the strip its pieces take up. */
 export interface StripPass {
+  /** From 0, of all the quilt's. */
+  readonly at: number;
   readonly from: number;
   readonly pinned: boolean;
   readonly pieces: readonly FramePiece[];
@@ -52,8 +55,8 @@ export interface StripLayout {
   readonly length: number;
 }
 
-/** What the strip shows: the quilt as it is loaded, its passes, and how it lies on the poles now. */
-export function useStrip(stripWidth: number, wide: boolean) {
+/** What the strip shows: the quilt as it lies, turned or not, its passes then, and how far it is rolled. @param chosen a pass that is seen; else it is as the quilt lies now */
+export function useStrip(stripWidth: number, wide: boolean, chosen: number | undefined) {
   const quiltId = usePlan((state) => state.quiltId)!;
   const { map, loading, machine } = usePlan((state) => quiltOf(state.records));
   const found = usePlanned((state) => state.passes);
@@ -62,24 +65,37 @@ export function useStrip(stripWidth: number, wide: boolean) {
   const runs = useRuns(quiltId).data;
   const finished = useMemo(() => finishedPieces(runs ?? []), [runs]);
   const pieces = usePlannedPieces();
-  const { rolled } = mountedNow(advanceStateOf(live ?? logged ?? []));
-  const layout = useMemo(() => layOut(loading, map.size, stripWidth, wide), [loading, map.size, stripWidth, wide]);
+  const mounted = mountedNow(advanceStateOf(live ?? logged ?? []));
+  const { turned } = (chosen === undefined ? undefined : found.passes[chosen]) ?? mounted;
+  // What isn't loaded so yet will begin with nothing rolled up.
+  const rolled = mounted.turned === turned ? mounted.rolled : 0;
+  const layout = useMemo(
+    () => layOut(loadingWhen(loading, { turned }), map.size, stripWidth, wide),
+    [loading, turned, map.size, stripWidth, wide],
+  );
   const rows = usePlanned(useShallow((state) => Object.values(state.byRecord).flatMap((one) => one.rows?.rows ?? [])));
   return {
     layout,
     rows,
-    passes: found.passes.map((pass, i): StripPass => {
+    turned,
+    /** Passes of both loadings. */
+    inAll: found.passes.length,
+    passes: found.passes.flatMap((pass, i): StripPass[] => {
+      if (pass.turned !== turned) return [];
       const own = pieces.filter((piece) => piece.pass === i);
       const first = Math.max(0, Math.min(...own.map((piece) => piece.top)));
       const last = Math.min(layout.length, Math.max(...own.map((piece) => piece.bottom)));
       const done = own.length > 0 && own.every((piece) => finished.has(piece.id));
-      const next = found.passes[i + 1]?.from ?? layout.length;
+      const after = found.passes[i + 1];
+      const next = after?.turned === turned ? after.from : layout.length;
       const { from, pinned } = pass;
-      return {
-        ...{ from, pinned, pieces: own, done },
-        ...{ y0: layout.toY(first), y1: layout.toY(last) },
-        own: { y0: layout.toY(Math.max(0, from)), y1: layout.toY(Math.min(layout.length, next)) },
-      };
+      return [
+        {
+          ...{ at: i, from, pinned, pieces: own, done },
+          ...{ y0: layout.toY(first), y1: layout.toY(last) },
+          own: { y0: layout.toY(Math.max(0, from)), y1: layout.toY(Math.min(layout.length, next)) },
+        },
+      ];
     }),
     rolled,
     reach: Math.min(layout.length - rolled, usableReach(machine.frame, rolled)),

@@ -5,6 +5,7 @@ import {
   framePoint,
   headAt,
   type LengthStyle,
+  loadingWhen,
   type PlanRecords,
   quiltOf,
   type SafeArea,
@@ -27,6 +28,7 @@ interface Asked {
   /** The piece whose border's edges are followed; null: none are. */
   readonly pieceId: string | null;
   readonly advance: number;
+  readonly turned: boolean;
   readonly area: SafeArea;
   readonly lineUp: LineUpAnswer | null;
 }
@@ -48,7 +50,7 @@ export interface EdgesWork {
 }
 
 /** Null while no edges are followed, or it isn't known yet where they run. */
-export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): EdgesWork | null {
+export function useEdges({ records, pieceId, advance, turned, area, lineUp }: Asked): EdgesWork | null {
   const style = useLengthStyle();
   /** For as long as the quilt lies as it does. */
   const [refusals, setRefusals] = useState<{ readonly advance: number; readonly places: readonly EdgePlace[] }>();
@@ -62,7 +64,7 @@ export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): Ed
   const { answer, current } = useAsked('edges', [pieceId, lineUp, records.touches, refused, from], ask);
   if (pieceId === null || !answer) return null;
   const { next } = answer;
-  const name = next ? nameOf(next, records, style) : '';
+  const name = next ? nameOf(next, records, turned, style) : '';
   return {
     known: answer,
     current,
@@ -100,7 +102,7 @@ export function useEdges({ records, pieceId, advance, area, lineUp }: Asked): Ed
 
 const NONE: readonly EdgePlace[] = [];
 
-const nameOf = (place: EdgePlace, records: PlanRecords, style: LengthStyle): string => {
+const nameOf = (place: EdgePlace, records: PlanRecords, turned: boolean, style: LengthStyle): string => {
   const { map, loading } = quiltOf(records);
-  return edgeWords(place, map.borders, loading, style);
+  return edgeWords(place, map.borders, loadingWhen(loading, { turned }), style);
 };

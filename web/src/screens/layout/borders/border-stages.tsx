@@ -20,6 +20,7 @@ import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
+import { AcrossBody, useAcrossLine } from './across-stage.tsx';
 import { EdgesBody, useEdgesLine } from './edges-stage.tsx';
 import { OverBody, useOverLine } from './over-stage.tsx';
 import { STANCE_NAMES, STANCE_WORDS, STRETCH_NAMES, STRETCH_WORDS } from './border-words.ts';
@@ -203,5 +204,17 @@ const edges: BorderStage = { name: 'Edges', useLine: useEdgesLine, Body: EdgesBo
 
 const over: BorderStage = { name: 'Lies over', useLine: useOverLine, Body: OverBody };
 
+const across: BorderStage = { name: 'Across the poles', useLine: useAcrossLine, Body: AcrossBody };
+
 /** In the order they are shown in. */
-export const BORDER_STAGES: readonly BorderStage[] = [stance, size, over, clear, stretch, edges, worked, stitch];
+export const BORDER_STAGES: readonly BorderStage[] = [
+  stance,
+  size,
+  over,
+  clear,
+  stretch,
+  across,
+  edges,
+  worked,
+  stitch,
+];
