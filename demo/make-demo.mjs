@@ -145,7 +145,7 @@ export function messEdit(designs, regions) {
         fill: 1,
       },
       ...{ stance: 'outward', stretch: 'evenly', clear: { outer: clear, inner: clear }, pinned: [], wish: 'stretch' },
-      ...{ without: [], across, stitch: { stitchesPerInch: 11, tieOff: 'short' } },
+      ...{ without: [], across, strips: null, stitch: { stitchesPerInch: 11, tieOff: 'short' } },
     }),
   );
   return [...recipes, ...placements, ...borders];

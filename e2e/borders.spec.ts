@@ -86,6 +86,32 @@ test('from a planned top to four bordered sides with corners, and every count fo
   await expect(page.getByText(/it goes round all four sides/)).toBeVisible();
 });
 
+test('a design runs along every sashing strip of a kind, one of which is left out', async ({ page, demo }) => {
+  const quiltId = await ownQuilt(demo.address, 'Tide Table');
+  await page.goto(`${demo.address}/quilts/${quiltId}/layout`);
+  await page.getByText('Borders (B)').click();
+  await page.getByRole('combobox', { name: 'Where' }).click();
+  await page.getByRole('option', { name: 'Sashing down, 3 strips' }).click();
+  await page.getByLabel('Find a design').fill('Rope');
+  await design(page, 'Rope').click();
+  const strips = page.getByRole('group', { name: /^Strips of/ });
+  await expect(strips).toContainText('3 strips of');
+  const repeats = page.getByTestId('count-length-1');
+  const before = Number(await repeats.textContent());
+  await page.getByRole('button', { name: /^One more on the strips/ }).click();
+  await expect(repeats).toHaveText(String(before + 1));
+  // They have no corners, and no edges to follow.
+  await expect(page.getByRole('radio', { name: 'Mitre' })).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Edges/ })).toBeHidden();
+  await page.getByRole('button', { name: /^Sides/ }).click();
+  await page.getByRole('checkbox', { name: 'Sashing strip 2 down' }).click();
+  await expect(page.getByRole('button', { name: /^Sides/ })).toContainText('1 of 3 left out');
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Passes' }).click();
+  await expect(page.getByText(/^Sashing strip 3 down/i).first()).toBeVisible();
+  await expect(page.getByText(/^Sashing strip 2 down/i)).toBeHidden();
+});
+
 test('a side is stitched in two sections over two passes, and they join', async ({ page, demo }) => {
   test.setTimeout(300_000);
   await page.addInitScript(() =>
@@ -109,6 +135,7 @@ test('a side is stitched in two sections over two passes, and they join', async 
       through: 'ends',
       fill: 0.25,
       across: 'sections',
+      strips: null,
     },
     ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [{ side: 'right', count: 5 }] },
     ...{ wish: 'stretch', without: ['top', 'bottom', 'left'], stitch: { stitchesPerInch: 10, tieOff: 'short' } },

@@ -100,6 +100,7 @@ const ROW_SET: RowSetRecord = {
 
 const BORDER_SET: BorderSetRecord = {
   ...{ id: 'b', border: 0, over: 1, designId: 'd', cornerDesignId: null, corners: 'mitre', through: 'ends', fill: 0.9 },
+  strips: null,
   ...{
     stance: 'round',
     stretch: 'evenly',

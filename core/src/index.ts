@@ -125,7 +125,7 @@ export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast
 export { usualBorder } from './plan/usual-border.ts';
 export { borderStretch } from './plan/border-stretch.ts';
 export { isEdgeTouch } from './plan/edge-id.ts';
-export { bendsOf, bentPlaces, edgeTouchesOf } from './plan/edge-touches.ts';
+export { bendsOf, bentPlaces, borderOfPiece, edgeTouchesOf } from './plan/edge-touches.ts';
 export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, markedPatches, measuredShape, type NamedPlace, touchOf } from './plan/landmarks.ts';
@@ -148,6 +148,7 @@ export { designLines } from './plan/design-lines.ts';
 export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
 export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-rows.ts';
+export { isSide, stripNames, stripPatches } from './plan/strip-names.ts';
 export { TURNED_TO } from './plan/turning.ts';
 export { type AcrossSums, acrossSums } from './plan/border-across.ts';
 export { askedBorder, type AskedBorder, type BorderChoice, borderChoices } from './plan/border-answers.ts';

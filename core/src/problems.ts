@@ -42,15 +42,15 @@ export interface PlanProblem {
   readonly remedy: Remedy | null;
 }
 
-type QuiltSide = 'top' | 'right' | 'bottom' | 'left';
+type OfBorder = 'top' | 'right' | 'bottom' | 'left' | `strip-${number}`;
 
 /** What a problem is about. */
 export type ProblemSubject =
   | { readonly kind: 'placement'; readonly id: string }
   /** `row` counts from 0; null for the rows as a whole. */
   | { readonly kind: 'rowSet'; readonly id: string; readonly row: number | null }
-  /** `side` null: the border as a whole. */
-  | { readonly kind: 'borderSet'; readonly id: string; readonly side: QuiltSide | null };
+  /** A side, or a strip of patches; null: the border as a whole. */
+  | { readonly kind: 'borderSet'; readonly id: string; readonly side: OfBorder | null };
 
 export type Remedy =
   | { readonly kind: 'margin'; readonly margin: number }
@@ -59,7 +59,7 @@ export type Remedy =
   | { readonly kind: 'resetRow'; readonly row: number }
   | { readonly kind: 'bridge' }
   | { readonly kind: 'leaveOut'; readonly regionIds: readonly string[] }
-  | { readonly kind: 'leaveOutSides'; readonly sides: readonly QuiltSide[] }
+  | { readonly kind: 'leaveOutSides'; readonly sides: readonly OfBorder[] }
   | { readonly kind: 'split'; readonly parts: number }
   | { readonly kind: 'remove' };
 

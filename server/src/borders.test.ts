@@ -27,7 +27,7 @@ const borderSet = (designId: string): BorderSetRecord => ({
     pinned: [],
     wish: 'stretch',
     without: [],
-    across: 'sections',
+    across: 'sections', strips: null,
   },
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });

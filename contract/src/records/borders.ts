@@ -8,8 +8,8 @@ import {
   type CornerSchool,
   MOST_REPEATS,
   type PinnedCount,
-  type Side,
-  SIDES,
+  type CountOf,
+  type StripId,
   type Stance,
   STANCES,
   type BorderStretch,
@@ -18,10 +18,13 @@ import {
   THROUGHS,
 } from '@gorse/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, Matches, Max, Min, ValidateNested } from 'class-validator';
 import { IsFiniteNumber, Nested } from '../fields.ts';
 import { Id, IdOrNull } from './ids.ts';
 import { StitchBody } from './recipes.ts';
+
+/** A map of more is none that one works by strips. */
+const MOST_STRIPS = 200;
 
 class ClearBody implements Readonly<BorderSetRecord['clear']> {
   @IsFiniteNumber(0, 500) outer!: number;
@@ -29,7 +32,8 @@ class ClearBody implements Readonly<BorderSetRecord['clear']> {
 }
 
 class PinnedCountBody implements PinnedCount {
-  @IsIn(SIDES) side!: Side;
+  @Matches(/^(top|right|bottom|left|length-\d{1,3})$/, { message: 'side must be a side, or length and a number' })
+  side!: CountOf;
   @IsInt() @Min(1) @Max(MOST_REPEATS) count!: number;
 }
 
@@ -37,6 +41,7 @@ export class BorderSetBody implements BorderSetRecord {
   @Id() id!: string;
   @IsInt() @Min(0) @Max(20) border!: number;
   @IsInt() @Min(1) @Max(20) over!: number;
+  @IdOrNull() strips!: string | null;
   @Id() designId!: string;
   @IdOrNull() cornerDesignId!: string | null;
   @IsIn(CORNER_SCHOOLS) corners!: CornerSchool;
@@ -47,11 +52,17 @@ export class BorderSetBody implements BorderSetRecord {
   @Nested(() => ClearBody) clear!: ClearBody;
   @Type(() => PinnedCountBody)
   @IsArray()
-  @ArrayMaxSize(4)
+  @ArrayMaxSize(MOST_STRIPS)
   @ValidateNested({ each: true })
   pinned!: PinnedCountBody[];
   @IsIn(BORDER_WISHES) wish!: BorderWish;
-  @IsArray() @ArrayMaxSize(4) @IsIn(SIDES, { each: true }) without!: Side[];
+  @IsArray()
+  @ArrayMaxSize(MOST_STRIPS)
+  @Matches(/^(top|right|bottom|left|strip-\d{1,3})$/, {
+    each: true,
+    message: 'without must name sides, or strips by their numbers',
+  })
+  without!: StripId[];
   @IsIn(ACROSS_WAYS) across!: AcrossWay;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }

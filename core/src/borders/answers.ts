@@ -1,8 +1,10 @@
 import { type BorderLook, type BorderSet, type BorderStretch, type BorderWish, THROUGHS } from './border-set.ts';
 import { type BorderDesigns, borderTask, type BorderTask } from './border-task.ts';
 import { scaleOf } from './motif.ts';
-import type { BorderRoom } from './room.ts';
+import type { Room } from './room.ts';
 import { type BorderCounts, bestCounts } from './solve-border.ts';
+import type { Strip } from './strips.ts';
+import type { SideTask } from './sums.ts';
 
 /** One way to work a border. */
 export interface BorderWay extends BorderLook {
@@ -30,8 +32,10 @@ const WORTH = 0.01;
 const MOST_ANSWERS = 8;
 
 /** All ways that a design can go round a border, with the best counts of each, those first that keep what matters. */
-export function borderWays(room: BorderRoom, designs: BorderDesigns, asked: Asked): BorderWay[] {
-  return LOOKS.filter(({ corners }) => isFor(corners, designs, asked))
+export function borderWays(room: Room, designs: BorderDesigns, asked: Asked): BorderWay[] {
+  // Strips of patches have no corners.
+  const looks = 'strips' in room ? LOOKS.slice(0, 1) : LOOKS.filter(({ corners }) => isFor(corners, designs, asked));
+  return looks
     .flatMap((look) => sizesFor(room, designs, asked, look))
     .sort((a, b) => RANKS[asked.wish](a, b) || byStretch(a, b))
     .slice(0, MOST_ANSWERS);
@@ -47,7 +51,7 @@ const LOOKS: readonly Omit<BorderLook, 'fill'>[] = [
 const isFor = (corners: BorderLook['corners'], { corner }: BorderDesigns, { stones }: Asked): boolean =>
   corners === 'cornerDesign' ? corner !== null : corners === 'cornerstone' ? stones : true;
 
-function sizesFor(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: Omit<BorderLook, 'fill'>): BorderWay[] {
+function sizesFor(room: Room, designs: BorderDesigns, asked: Asked, look: Omit<BorderLook, 'fill'>): BorderWay[] {
   const way = (fill: number): BorderWay | null => wayOf(room, designs, asked, { ...look, fill });
   const whole = way(1);
   if (!whole) return [];
@@ -62,15 +66,23 @@ function sizesFor(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: 
 }
 
 /** One way with its best counts; null where a side has no room for one repeat. */
-export function wayOf(room: BorderRoom, designs: BorderDesigns, asked: Asked, look: BorderLook): BorderWay | null {
+export function wayOf(room: Room, designs: BorderDesigns, asked: Asked, look: BorderLook): BorderWay | null {
   const task = borderTask(room, designs, asked, look);
-  const tasks = task?.sides.map((one) => one.task) ?? [];
+  const tasks = alike(task?.sides.map((one) => one.task) ?? []);
   const counts = bestCounts(tasks, stretchAt(look.corners, asked.stretch), asked.wish, asked.pinned);
   const { corners, through, fill } = look;
   if (!task || !counts) return null;
   const scale = Math.min(...task.sides.map(({ strip, motif }) => scaleOf(motif, strip, fill)));
   return { corners, through, fill, task, counts, scale };
 }
+
+/** One of those that share a count. */
+const alike = (tasks: readonly SideTask[]): SideTask[] =>
+  tasks.filter((task, i) => tasks.findIndex(({ side }) => side === task.side) === i);
+
+/** Repeats of a strip. */
+export const countOn = ({ sides }: BorderCounts, { countOf }: Pick<Strip, 'countOf'>): number =>
+  sides.find(({ side }) => side === countOf)!.count;
 
 /** At a mitre lines meet only where all repeats are stretched alike. */
 export const stretchAt = (corners: BorderLook['corners'], stretch: BorderStretch): BorderStretch =>
@@ -102,7 +114,7 @@ const RANKS: Readonly<Record<BorderWish, Rank>> = {
 /** How many lines go round: one where each corner's goes on in the next, else one a side, or one a repeat where they don't join. */
 export function runsOf({ task: { sides, corners }, counts }: Pick<BorderWay, 'task' | 'counts'>): number {
   const strips = sides.reduce(
-    (sum, { motif }, i) => sum + motif.lines.length * (motif.joins ? 1 : counts.sides[i]!.count),
+    (sum, { motif, strip }) => sum + motif.lines.length * (motif.joins ? 1 : countOn(counts, strip)),
     0,
   );
   const turned = sides.every(({ motif }) => motif.joins) ? corners.filter(({ ends }) => ends !== null).length : 0;

@@ -32,13 +32,21 @@ export interface BorderLook {
   readonly fill: number;
 }
 
+/** A strip of a set: a side of a border, or one of those of a kind, from 1. */
+export type StripId = Side | `strip-${number}`;
+
+/** What has a count of its own: a side of a border, or all strips of a kind that are alike long, the longest first. */
+export type CountOf = Side | `length-${number}`;
+
 export interface PinnedCount {
-  readonly side: Side;
+  readonly side: CountOf;
   readonly count: number;
 }
 
-/** One design round a border of the map, or round some side by side. Millimetres. */
+/** One design round a border of the map, or round some side by side; or along strips of patches. Millimetres. */
 export interface BorderSet extends BorderLook, BorderSpan {
+  /** The kind of strips that it runs along instead of a border (`cloth/patch-strips`): sashing, or triangles in a row; null for a border. */
+  readonly strips: string | null;
   readonly designId: string;
   /** Turns the corners, where they have a design of their own. */
   readonly cornerDesignId: string | null;
@@ -49,8 +57,8 @@ export interface BorderSet extends BorderLook, BorderSpan {
   /** Sides whose count of repeats is said; those of the others follow. */
   readonly pinned: readonly PinnedCount[];
   readonly wish: BorderWish;
-  /** Sides that are worked by themselves. */
-  readonly without: readonly Side[];
+  /** Strips that are worked by themselves. */
+  readonly without: readonly StripId[];
   readonly across: AcrossWay;
 }
 

@@ -2,9 +2,9 @@ import type { BorderLook, BorderSet } from './border-set.ts';
 import { pointOf, type Polyline } from '../geometry/polyline.ts';
 import type { Side } from '../cloth/border.ts';
 import { betweenCorners, type LaidCorner, layCorners, type Meeting } from './corner-design.ts';
-import { downOf, lookOf, type Motif, motifOf, scaleOf } from './motif.ts';
-import type { BorderRoom } from './room.ts';
-import { borderStrips, nextSide, type Strip } from './strips.ts';
+import { AS_DRAWN, downOf, lookOf, type Motif, motifOf, scaleOf } from './motif.ts';
+import type { Room } from './room.ts';
+import { borderStrips, nextSide, patchStrips, type Strip } from './strips.ts';
 import { type SideTask, sideTask } from './sums.ts';
 
 /** A border's designs, as drawn. */
@@ -22,18 +22,20 @@ export interface BorderTask {
 
 /** A border as it would be with these corners and this size. Null when the design has no length or depth. */
 export function borderTask(
-  room: BorderRoom,
+  room: Room,
   designs: BorderDesigns,
   { stance }: Pick<BorderSet, 'stance'>,
   { corners: school, through, fill }: BorderLook,
 ): BorderTask | null {
-  const strips = borderStrips(room, school, through);
-  const motifs = strips.map(({ side }) => motifOf(designs.lines, lookOf(stance, school, side)));
+  const strips = 'strips' in room ? patchStrips(room) : borderStrips(room, school, through);
+  const motifs = strips.map(({ side, cells }) =>
+    motifOf(designs.lines, cells ? AS_DRAWN : lookOf(stance, school, side)),
+  );
   if (motifs.includes(null)) return null;
   const drawn = strips.map((strip, i) => ({ strip, motif: motifs[i]! }));
-  const corners =
-    school === 'cornerDesign' && designs.corner ? layCorners(designs.corner, room, fill, meetingsOf(drawn, fill)) : [];
-  const between = betweenCorners(strips, corners, room);
+  const turning = 'strips' in room || school !== 'cornerDesign' ? null : designs.corner;
+  const corners = turning && !('strips' in room) ? layCorners(turning, room, fill, meetingsOf(drawn, fill)) : [];
+  const between = 'strips' in room ? strips : betweenCorners(strips, corners, room);
   if (between.some(({ length }) => !(length > 0))) return null;
   const sides = between.map((strip, i) => {
     const motif = motifs[i]!;

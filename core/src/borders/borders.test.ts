@@ -81,7 +81,7 @@ describe('the sum of a border', () => {
     )!;
     expect(spaced.sides[1]).toMatchObject({ count: 4, stretch: expect.closeTo(28 / 3 / 240, 4) as number });
     expect(bestCounts([], 'evenly', 'stretch')).toBeNull();
-    expect(bestCounts([{ side: 'top', length: 50, unit: 100, extra: 0 }], 'spacers', 'stretch')).toBeNull();
+    expect(bestCounts([{ side: 'top', length: 50, unit: 100, extra: 0, only: null }], 'spacers', 'stretch')).toBeNull();
   });
 
   it('is the best of all counts, whatever matters and however repeats give way; every sum is right', () => {
@@ -99,6 +99,7 @@ describe('the sum of a border', () => {
             length,
             unit,
             extra: i % 2 === 0 ? 0 : unit / 10,
+            only: null,
           }));
           const found = bestCounts(tasks, stretch, matters);
           const all = tasks.map((task) => {

@@ -8,6 +8,8 @@ export {
   type CornerSchool,
   MOST_REPEATS,
   type PinnedCount,
+  type CountOf,
+  type StripId,
   type Stance,
   STANCES,
   type BorderStretch,

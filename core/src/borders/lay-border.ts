@@ -1,7 +1,7 @@
 import type { Side } from '../cloth/border.ts';
 import { applyToPolyline } from '../geometry/affine.ts';
-import { type BorderWay, stretchAt } from './answers.ts';
-import type { BorderStretch } from './border-set.ts';
+import { type BorderWay, countOn, stretchAt } from './answers.ts';
+import type { BorderStretch, StripId } from './border-set.ts';
 import type { BorderTask } from './border-task.ts';
 import { layStrip, type MitreReach, type StripTask } from './lay-strip.ts';
 import { nextSide, type Strip } from './strips.ts';
@@ -9,6 +9,9 @@ import { nextSide, type Strip } from './strips.ts';
 /** A repeat of a border, or a corner, with its lines on the cloth. */
 export interface BorderElement {
   readonly side: Side;
+  readonly on: StripId;
+  /** Which strip it is on, from 0; of a border its sides clockwise from the top. */
+  readonly strip: number;
   /** From 0, clockwise along the side; the corner after it comes last. */
   readonly index: number;
   readonly lines: readonly Float64Array<ArrayBuffer>[];
@@ -18,13 +21,21 @@ export interface BorderElement {
 export function layBorder(way: BorderWay, stretch: BorderStretch): BorderElement[] {
   const { fill, corners: school } = way;
   return stripTasks(way).flatMap((own) => {
-    const { side } = own.strip;
-    const repeats = layStrip(own, fill, stretchAt(school, stretch)).map((lines, index) => ({ side, index, lines }));
+    const { side, id: on, number: strip } = own.strip;
+    const repeats = layStrip(own, fill, stretchAt(school, stretch)).map((lines, index) => ({
+      ...{ side, on, strip, index, lines },
+    }));
     const corner = way.task.corners.find((one) => one.side === side);
     if (!corner) return repeats;
     return [
       ...repeats,
-      { side, index: repeats.length, lines: corner.lines.map((line) => applyToPolyline(corner.toCloth, line)) },
+      {
+        side,
+        on,
+        strip,
+        index: repeats.length,
+        lines: corner.lines.map((line) => applyToPolyline(corner.toCloth, line)),
+      },
     ];
   });
 }
@@ -33,7 +44,7 @@ export function layBorder(way: BorderWay, stretch: BorderStretch): BorderElement
 export function stripTasks({ task: { sides }, counts }: BorderWay): StripTask[] {
   const countOf = (side: Side): number => counts.sides.find((one) => one.side === side)!.count;
   return sides.map(({ strip, motif, task }) => {
-    const count = countOf(strip.side);
+    const count = countOn(counts, strip);
     return { strip, motif, task, count, reach: reachOf(sides, strip, countOf) };
   });
 }

@@ -1,4 +1,5 @@
-import { applyToPolyline } from '../geometry/affine.ts';
+import type { StripCell } from '../cloth/patch-strips.ts';
+import { applyToPolyline, compose, mapBetween } from '../geometry/affine.ts';
 import { clipLine } from '../geometry/clip-line.ts';
 import type { Point } from '../geometry/point.ts';
 import { lengthOf, pointOf, type Polyline } from '../geometry/polyline.ts';
@@ -29,6 +30,7 @@ export function layStrip(
   fill: number,
   stretch: BorderStretch,
 ): Float64Array<ArrayBuffer>[][] {
+  if (strip.cells) return strip.cells.map((cell) => inTriangle(motif, cell, strip, fill));
   const along = alongOf({ strip, motif, task, count, reach }, stretch);
   const down = downOf(motif, strip, fill);
   const cut = strip.mitre && mitred(strip, strip.mitre);
@@ -52,8 +54,27 @@ export function layStrip(
   });
 }
 
+/** A repeat in a triangle, its foot on the base: upside down where that is above. */
+function inTriangle(
+  { lines, box }: Motif,
+  { from, to, top, bottom, isUp }: StripCell,
+  { toCloth }: Strip,
+  fill: number,
+): Float64Array<ArrayBuffer>[] {
+  const [wide, high] = [(fill * (to - from)) / (box.maxX - box.minX), (fill * (bottom - top)) / (box.maxY - box.minY)];
+  const middle = (from + to) / 2 - (wide * (box.minX + box.maxX)) / 2;
+  const within = mapBetween<Point, Point>(
+    isUp ? [wide, 0, 0, high, middle, bottom - high * box.maxY] : [wide, 0, 0, -high, middle, top + high * box.maxY],
+  );
+  return lines.map((line) => applyToPolyline(compose(within, toCloth), line));
+}
+
 /** From where to where each repeat of a strip runs along it, mm. */
-export function repeatSpans(task: StripTask, stretch: BorderStretch): { readonly from: number; readonly to: number }[] {
+export function repeatSpans(
+  task: StripTask,
+  stretch: BorderStretch,
+): readonly { readonly from: number; readonly to: number }[] {
+  if (task.strip.cells) return task.strip.cells;
   const { from, advance } = task.motif;
   const along = alongOf(task, stretch);
   return Array.from({ length: task.count }, (_, repeat) => ({

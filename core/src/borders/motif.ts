@@ -32,6 +32,9 @@ const LOOKS: Readonly<Record<Stance, Readonly<Record<Side, number>>>> = {
   round: { top: 0, right: 0, bottom: 0, left: 0 },
 };
 
+/** In a triangle it stands as it was drawn, or upside down. */
+export const AS_DRAWN: Look = { quarters: 0, mirror: false };
+
 export function lookOf(stance: Stance, corners: CornerSchool, side: Side): Look {
   const quarters = LOOKS[stance][side];
   // At a mitre each strip is the mirror image of the next, so that their lines meet.

@@ -1,11 +1,27 @@
 import { bordersOf, type Box, boxOf, type Insets, insideOf, SIDES } from '../cloth/border.ts';
+import { type PatchStrip, stripsOfKind } from '../cloth/patch-strips.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
+import type { Region } from '../cloth/region.ts';
 import type { BorderSet } from './border-set.ts';
 
 /** What of a border may be stitched: from its outer to its inner box. */
 export interface BorderRoom {
   readonly outer: Box;
   readonly inner: Box;
+}
+
+/** Strips of patches, and what is kept clear of their edges, mm. */
+export interface StripRoom extends Pick<BorderSet, 'clear'> {
+  readonly strips: readonly PatchStrip[];
+}
+
+export type Room = BorderRoom | StripRoom;
+
+/** Null where the map hasn't strips of that kind. */
+export function stripRoom(regions: readonly Region[], kind: string, clear: BorderSet['clear']): StripRoom | null {
+  const strips = stripsOfKind(regions, kind, clear.outer);
+  const isLeft = strips.every(({ depth, cells }) => cells !== null || depth > clear.outer + clear.inner);
+  return strips.length > 0 && isLeft ? { strips, clear } : null;
 }
 
 /**

@@ -1,10 +1,9 @@
-import type { Side } from '../cloth/border.ts';
-import type { BorderWish, BorderStretch, PinnedCount } from './border-set.ts';
+import type { BorderWish, BorderStretch, CountOf, PinnedCount } from './border-set.ts';
 import { type Count, countsFor, type SideTask } from './sums.ts';
 
-/** One side's repeats. */
+/** The repeats of a side, or of each strip alike long. */
 export interface BorderSide extends Count {
-  readonly side: Side;
+  readonly side: CountOf;
 }
 
 /** Counts of all sides, and what they stretch there. */

@@ -1,9 +1,8 @@
-import type { Side } from '../cloth/border.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { type BorderWay, stretchAt } from './answers.ts';
 import type { Bend } from './bend.ts';
-import type { BorderStretch } from './border-set.ts';
+import type { BorderStretch, StripId } from './border-set.ts';
 import { stripTasks } from './lay-border.ts';
 import { repeatSpans, type StripTask } from './lay-strip.ts';
 
@@ -16,7 +15,7 @@ export interface PlaceStretch {
 }
 
 export interface SideStretch {
-  readonly side: Side;
+  readonly side: StripId;
   readonly length: number;
   readonly places: readonly PlaceStretch[];
 }
@@ -27,7 +26,7 @@ const APART = 20;
 /** The stretch of every side by place, in the middle of the strip. */
 export const stretchByPlace = (way: BorderWay, stretch: BorderStretch, bend: Bend): SideStretch[] =>
   stripTasks(way).map((task) => ({
-    side: task.strip.side,
+    side: task.strip.id,
     length: task.strip.length,
     places: placesOf(task, stretchAt(way.corners, stretch), bend),
   }));
@@ -50,11 +49,11 @@ function placesOf(task: StripTask, stretch: BorderStretch, bend: Bend): PlaceStr
 }
 
 /** The place that is stretched most, whichever way; null without any. */
-export function worstPlace(sides: readonly SideStretch[]): (PlaceStretch & { readonly side: Side }) | null {
+export function worstPlace(sides: readonly SideStretch[]): (PlaceStretch & { readonly side: StripId }) | null {
   const most = ({ along, across }: PlaceStretch): number => Math.max(Math.abs(along), Math.abs(across));
   return sides
     .flatMap(({ side, places }) => places.map((place) => ({ ...place, side })))
-    .reduce<(PlaceStretch & { readonly side: Side }) | null>(
+    .reduce<(PlaceStretch & { readonly side: StripId }) | null>(
       (worst, place) => (worst && most(worst) >= most(place) - SAME ? worst : place),
       null,
     );

@@ -1,12 +1,19 @@
 import { type Box, type Side, SIDES } from '../cloth/border.ts';
 import { type Affine, type AffineMap, mapBetween } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
-import type { CornerSchool, Through } from './border-set.ts';
-import type { BorderRoom } from './room.ts';
+import type { StripCell } from '../cloth/patch-strips.ts';
+import type { CornerSchool, CountOf, StripId, Through } from './border-set.ts';
+import type { BorderRoom, StripRoom } from './room.ts';
 
-/** One side of a border, as far as repeats run: x from its beginning clockwise round the quilt, y from its outer edge in; mm. */
+/** One side of a border, as far as repeats run: x from its beginning clockwise round the quilt, y from its outer edge in; mm. Or a strip of patches. */
 export interface Strip {
+  /** As it lies: a strip of patches as the top does, or as the right side does where it runs down. */
   readonly side: Side;
+  readonly id: StripId;
+  /** Which of the set's strips it is, from 0. */
+  readonly number: number;
+  /** What its count is said for. */
+  readonly countOf: CountOf;
   readonly length: number;
   readonly depth: number;
   /** What corners take of the whole side, before and after it; less than nothing where repeats run on into them. */
@@ -17,6 +24,8 @@ export interface Strip {
   /** How far in its line begins and ends, where it goes on in a corner's; null where it is free. */
   readonly ends: { readonly first: number | null; readonly last: number | null };
   readonly toCloth: AffineMap<Point, ClothPoint>;
+  /** One repeat in each of these; null where repeats are counted. */
+  readonly cells: readonly StripCell[] | null;
 }
 
 /** To which edge of the neighbour a strip runs, where it begins and where it ends. */
@@ -49,12 +58,36 @@ export function borderStrips(room: BorderRoom, corners: CornerSchool, through: T
     const taken = { before: begin === 'inner' ? before : 0, after: end === 'inner' ? after : 0 };
     return {
       side,
+      id: side,
+      number: SIDES.indexOf(side),
+      countOf: side,
+      cells: null,
       depth: depths[side],
       length: wholeOf(room.outer, side) - taken.before - taken.after,
       ...taken,
       mitre: corners === 'mitre' ? { before, after } : null,
       ends: { first: null, last: null },
       toCloth: mapBetween(frameOf(room.outer, side, taken.before)),
+    };
+  });
+}
+
+/** Strips of patches as they are worked: they end square, clear of the seams there too. */
+export function patchStrips({ strips, clear }: StripRoom): Strip[] {
+  const atEnds = Math.max(clear.outer, clear.inner);
+  const lengths = [...new Set(strips.map(({ length }) => Math.round(length)))].sort((a, b) => b - a);
+  return strips.map(({ start, along: { x, y }, cells, ...own }, number) => {
+    const [outer, inner, end] = cells ? [0, 0, 0] : [clear.outer, clear.inner, atEnds];
+    return {
+      side: Math.abs(x) >= Math.abs(y) ? 'top' : 'right',
+      id: `strip-${number + 1}`,
+      number,
+      countOf: `length-${lengths.indexOf(Math.round(own.length)) + 1}`,
+      cells,
+      depth: own.depth - outer - inner,
+      length: own.length - 2 * end,
+      ...{ before: 0, after: 0, mitre: null, ends: { first: null, last: null } },
+      toCloth: mapBetween([x, y, -y, x, start.x + x * end - y * outer, start.y + y * end + x * outer]),
     };
   });
 }

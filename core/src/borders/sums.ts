@@ -1,25 +1,42 @@
-import type { Side } from '../cloth/border.ts';
-import { MOST_REPEATS, type BorderStretch } from './border-set.ts';
+import { MOST_REPEATS, type BorderStretch, type CountOf } from './border-set.ts';
 import { type Motif, scaleOf } from './motif.ts';
+import type { StripCell } from '../cloth/patch-strips.ts';
 import type { Strip } from './strips.ts';
 
 /** What repeats have to fill on one side, mm: count × unit × (1 + stretch) + what corners take = the side. */
 export interface SideTask {
-  readonly side: Side;
+  readonly side: CountOf;
   readonly length: number;
   /** From one repeat to the next, in proportion to the strip's depth. */
   readonly unit: number;
   /** What the first and the last repeat reach beyond that, where they end square. */
   readonly extra: number;
+  /** How many there are, whatever is asked for: one in each triangle; null where they are counted. */
+  readonly only: number | null;
 }
 
 export function sideTask(strip: Strip, motif: Motif, fill: number): SideTask {
-  const { side, length, mitre, ends } = strip;
+  const { countOf: side, length, mitre, ends, cells } = strip;
   const { box, advance } = motif;
   const scale = scaleOf(motif, strip, fill);
+  if (cells) return cellsTask(strip, cells, motif, fill);
   // Where lines go on round the corner they may swing into it.
   const isSquare = mitre === null && ends.first === null && ends.last === null;
-  return { side, length, unit: advance * scale, extra: isSquare ? (box.maxX - box.minX - advance) * scale : 0 };
+  return {
+    side,
+    length,
+    unit: advance * scale,
+    extra: isSquare ? (box.maxX - box.minX - advance) * scale : 0,
+    only: null,
+  };
+}
+
+/** One repeat in each triangle, as wide as its base. */
+function cellsTask({ countOf: side }: Strip, cells: readonly StripCell[], { box }: Motif, fill: number): SideTask {
+  const widths = cells.map(({ from, to }) => fill * (to - from));
+  const [{ top, bottom } = { top: 0, bottom: 0 }] = cells;
+  const unit = ((box.maxX - box.minX) * fill * (bottom - top)) / (box.maxY - box.minY);
+  return { side, length: widths.reduce((a, b) => a + b, 0), unit, extra: 0, only: cells.length };
 }
 
 /** How far so many repeats are stretched, as a part of what is stretched: each of them, the middle one, or with spacers these against a repeat. */
@@ -46,6 +63,8 @@ export interface Count {
 export function countsFor(task: SideTask, stretch: BorderStretch, pinned: number | null): Count[] {
   const usual = Math.round((task.length - task.extra) / task.unit);
   const reach = Math.ceil(usual * SEEN) + 2;
+  // One in each triangle is as wide as that.
+  if (task.only !== null) return [{ count: task.only, stretch: stretchOf(task, task.only, 'evenly') }];
   const asked = pinned === null ? range(Math.max(1, usual - reach), Math.min(MOST_REPEATS, usual + reach)) : [pinned];
   const sound = asked
     .map((count) => ({ count, stretch: stretchOf(task, count, stretch) }))

@@ -1,11 +1,9 @@
 import { outlineOf } from '../cloth/shape.ts';
 import { marginsOf } from '../fit/fits.ts';
-import { type ClothPoint, clothPoint } from '../geometry/point.ts';
-import { cornerMean, distanceToRing, insideRing } from '../geometry/polygon.ts';
+import { cornerMean } from '../geometry/polygon.ts';
 import { usableReach } from '../passes/frame-profile.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import { MOST_PARTS, partBands, partsNeeded } from '../plan/in-parts.ts';
-import type { Piece } from '../plan/piece.ts';
 import { piecesOfRecord, totalsOf } from '../plan/pieces.ts';
 import { outlineAt } from '../plan/outline-strokes.ts';
 import { whyNotLaid } from '../plan/pipeline.ts';
@@ -15,6 +13,7 @@ import type { RecipeStages } from '../plan/recipe.ts';
 import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import { checkAmong } from './check-among.ts';
+import { farthestOutside } from './farthest-outside.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
@@ -54,7 +53,7 @@ function checkAlone(plan: Plan, id: string): readonly PlanProblem[] {
     problems.push(mend({ code: 'foldedFit', amount: 1, remedy: { kind: 'fit', fit: 'contain' } }));
   if (totalsOf(pieces).stitches === 0)
     problems.push(mend({ code: 'nothingToStitch', amount: 0, remedy: { kind: 'remove' } }));
-  const outside = farthestOutside(ring, pieces);
+  const outside = farthestOutside([ring], pieces);
   if (outside && outside.distance > OUTSIDE_REGION)
     problems.push(problem({ ...outsideBy(outside.distance, recipe), at: outside.at }));
   for (const inset of outline.lines)
@@ -86,21 +85,4 @@ function outsideBy(amount: number, { fit, outline }: RecipeStages): Omit<PlanPro
         ? { kind: 'margin', margin: Math.max(...fit.margins) + SAFE_MARGIN }
         : { kind: 'fit', fit: 'contain' };
   return { code: 'outsideRegion', severity: 'mend', amount, remedy };
-}
-
-function farthestOutside(
-  ring: readonly ClothPoint[],
-  pieces: readonly Piece[],
-): { readonly at: ClothPoint; readonly distance: number } | null {
-  let farthest: { at: ClothPoint; distance: number } | null = null;
-  for (const line of pieces.flatMap(({ needle }) => needle)) {
-    for (let i = 0; i < line.length; i += 2) {
-      const x = line[i]!;
-      const y = line[i + 1]!;
-      if (insideRing(ring, x, y)) continue;
-      const distance = distanceToRing(ring, x, y);
-      if (!farthest || distance > farthest.distance) farthest = { at: clothPoint(x, y), distance };
-    }
-  }
-  return farthest;
 }

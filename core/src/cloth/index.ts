@@ -1,5 +1,6 @@
 /** What is known of cloth beyond this room. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './batting.ts';
+export { type PatchStrip, type StripKind, stripKinds } from './patch-strips.ts';
 export {
   AS_FIRST,
   AS_TURNED,

@@ -7,6 +7,7 @@ import type { LineUp } from '../lineup/line-up.ts';
 import { TOUCH_NOISE } from '../lineup/touch.ts';
 import { edgeId, type LongEdge } from '../plan/edge-id.ts';
 import {
+  borderOfPiece,
   edgeExtent,
   edgeTouchesOf,
   longEdge,
@@ -16,6 +17,7 @@ import {
   seamBox,
   seamsOf,
 } from '../plan/edge-touches.ts';
+import { pieceId } from '../plan/piece-ref.ts';
 import type { Piece } from '../plan/piece.ts';
 import { type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import { EDGE_SURE, EDGE_WANDERS } from '../tolerances.ts';
@@ -60,7 +62,7 @@ export interface Following {
 /** The edges of a border along a piece of it, as far as the head gets. Null for what is no piece of a border. */
 export function followEdges({ ref, needle }: Pick<Piece, 'ref' | 'needle'>, following: Following): EdgesKnown | null {
   const { records, advance, lineUp, from } = following;
-  const set = ref.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
+  const set = borderOfPiece(records, pieceId(ref));
   if (!set) return null;
   const edges = SIDES.flatMap((side) => BORDER_EDGES.map((edge) => ({ edge, ...longEdge(set, edge, side) })));
   const asked = edges.flatMap((one) => {

@@ -1,41 +1,47 @@
-import { bordersOf, type Side, SIDES } from '../cloth/border.ts';
+import { bordersOf, type Side } from '../cloth/border.ts';
 import { AS_FIRST, AS_TURNED, lieWhen, type Loading, sidesAcross, type Turnable } from '../cloth/loading.ts';
 import { type Asked, type BorderWay, wayOf } from '../borders/answers.ts';
 import { type BorderElement, layBorder } from '../borders/lay-border.ts';
 import type { BorderDesigns } from '../borders/border-task.ts';
-import { type BorderRoom, borderRoom } from '../borders/room.ts';
+import { borderRoom, type Room, stripRoom } from '../borders/room.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { boundsOf } from '../geometry/polyline.ts';
 import { clothPoint } from '../geometry/point.ts';
 import { designLines } from './design-lines.ts';
-import type { Plan } from './evaluate.ts';
+import { type Plan, settling } from './evaluate.ts';
 import { depthOf } from './in-parts.ts';
 import { type BandsInTurn, beforeTurning, type PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
 import { quiltOf } from './plan-document.ts';
 import type { BorderSetRecord } from './records.ts';
 
-/** Repeats of a side are numbered from 1 among so many. */
-const A_SIDE = 1000;
+/** Repeats of a strip are numbered from 1 among so many. */
+const A_STRIP = 1000;
 
 /** The piece that a repeat, or a corner, of a border begins. */
-export const elementRef = (set: string, { side, index }: Pick<BorderElement, 'side' | 'index'>): PieceRef => ({
+export const elementRef = (set: string, { strip, index }: Pick<BorderElement, 'strip' | 'index'>): PieceRef => ({
   source: 'borderSets',
   record: set,
-  part: SIDES.indexOf(side) * A_SIDE + index + 1,
+  part: strip * A_STRIP + index + 1,
 });
 
-/** The side that a piece of a border begins on. */
-export const sideOfPart = (part: number): Side => SIDES[Math.floor(part / A_SIDE)]!;
+/** The strip that a piece of a border begins on. */
+export const stripOfPart = (part: number): number => Math.floor(part / A_STRIP);
 
-/** What of a set's border may be stitched; null where there is no such border, or nothing is left of it. */
+/** What of a set's border, or of its strips, may be stitched; null where there are none, or nothing is left of them. */
 export function roomOf(
-  { records }: Pick<Plan, 'records'>,
-  set: Pick<BorderSetRecord, 'border' | 'over' | 'clear'>,
-): BorderRoom | null {
-  const { map, binding } = quiltOf(records);
-  return borderRoom(map, set, binding);
+  plan: Pick<Plan, 'records' | 'get'>,
+  set: Pick<BorderSetRecord, 'border' | 'over' | 'strips' | 'clear'>,
+): Room | null {
+  const { map, binding } = quiltOf(plan.records);
+  const { strips, clear } = set;
+  return strips === null ? borderRoom(map, set, binding) : plan.get(stripRoomOf, { strips, clear });
 }
+
+/** Another change of the map leaves it the same. */
+const stripRoomOf = settling((plan: Plan, { strips, clear }: { strips: string; clear: BorderSetRecord['clear'] }) =>
+  stripRoom(Object.values(plan.records.regions), strips, clear),
+);
 
 /** A set's designs; null while there is none, or none any more. */
 export function designsOf(
@@ -59,7 +65,7 @@ export function solvedBorder(plan: Plan, id: string): BorderWay | null | undefin
 /** What ways are looked for among. */
 export const askedOf = (
   { records }: Pick<Plan, 'records'>,
-  set: Pick<BorderSetRecord, 'border' | 'over' | 'stance' | 'stretch' | 'wish' | 'pinned'>,
+  set: Pick<BorderSetRecord, 'border' | 'over' | 'strips' | 'stance' | 'stretch' | 'wish' | 'pinned'>,
 ): Asked => ({
   ...{ stance: set.stance, stretch: set.stretch, wish: set.wish, pinned: set.pinned },
   stones: bordersOf(quiltOf(records).map.borders, set).every(({ corner }) => corner === 'cornerstones'),
@@ -70,7 +76,7 @@ export function laidBorder(plan: Plan, id: string): readonly BorderElement[] | n
   const set = plan.records.borderSets[id];
   const way = plan.get(solvedBorder, id);
   return set && way
-    ? layBorder(way, set.stretch).filter(({ side }) => !set.without.includes(side))
+    ? layBorder(way, set.stretch).filter(({ on }) => !set.without.includes(on))
     : (way as null | undefined);
 }
 

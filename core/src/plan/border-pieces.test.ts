@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { problemsOf } from '../checks/checks.ts';
 import { evenBorder } from '../cloth/border.ts';
+import { PLAIN_BLOCKS } from '../cloth/blocks.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
 import { distance } from '../geometry/point.ts';
-import { pointOf, polyline } from '../geometry/polyline.ts';
+import { boundsOf, pointOf, polyline } from '../geometry/polyline.ts';
 import { passesOf } from './bands.ts';
 import { askedBorder, borderChoices } from './border-answers.ts';
+import { solvedBorder } from './border-bands.ts';
 import { makeEvaluator, type Plan } from './evaluate.ts';
 import { piecesOf, piecesOfRecord } from './pieces.ts';
 import { designIdsOf, newPlan, planFaults, type PlanRecords } from './plan-document.ts';
@@ -58,7 +60,7 @@ describe('a border set over two borders', () => {
     const both = (over: number): PlanRecords => ({ ...two, borderSets: { b: { ...SET, over }, c: other } });
     expect(planFaults(both(1))).toEqual([]);
     expect(planFaults(both(2)).map(({ message }) => message)).toEqual([
-      'A border has one set. Change the one that is there.',
+      'A border has one set, and so have strips of a kind. Change the one that is there.',
     ]);
   });
 });
@@ -95,6 +97,84 @@ describe('the pieces of a border set', () => {
     const twice = { ...BARE, borderSets: { b: SET, c: { ...SET, id: 'c' } } };
     expect(planFaults(twice).map(({ path }) => path)).toEqual(['borderSets']);
     expect(planFaults({ ...BARE, borderSets: { b: SET } })).toEqual([]);
+  });
+});
+
+describe('a set along strips of patches', () => {
+  // 3 by 2 blocks of 300 by 200, 30 apart.
+  const sashed = newPlan(
+    'Tide Table',
+    makeMap(plainGrid({ across: 3, down: 2, blockWidth: 300, blockHeight: 200, sashing: 30 }), []),
+  );
+  const clear = { outer: 3, inner: 3 };
+
+  it('runs along each of a kind, alike long ones with the same count; one can be left out', () => {
+    const found = pieces(at({ strips: 'sashing-v', clear }, sashed));
+    expect(found.map(({ name }) => name)).toEqual(['sashing strip 1 down', 'sashing strip 2 down']);
+    // 24 mm deep at 0.8: a wave of 60 by 20 is 57.6 long, and 424 mm of strip hold 7 of them at +5.2 %.
+    const way = at({ strips: 'sashing-v', clear }, sashed).get(solvedBorder, 'b')!;
+    expect(way.counts.sides).toEqual([
+      { side: 'length-1', count: 7, stretch: expect.closeTo(424 / (7 * 57.6) - 1, 6) as number },
+    ]);
+    const [first] = found;
+    const box = boundsOf(first!.needle)!;
+    expect([box.minY, box.maxY]).toEqual([3, 427].map((mm): unknown => expect.closeTo(mm, 1)));
+    expect([box.minX > 303, box.maxX < 327]).toEqual([true, true]);
+    const one = pieces(at({ strips: 'sashing-v', clear, without: ['strip-1'] }, sashed));
+    expect(one.map(({ name }) => name)).toEqual(['sashing strip 2 down']);
+    const pinned = at({ strips: 'sashing-v', clear, pinned: [{ side: 'length-1', count: 9 }] }, sashed);
+    expect(pinned.get(solvedBorder, 'b')!.counts.sides[0]!.count).toBe(9);
+    // It has no corners to compare.
+    const asked = askedBorder({ ...SET, strips: 'sashing-v', clear, cornerDesignId: 'turn' });
+    expect(new Set(borderChoices(at({}, sashed), asked, 'upright').map(({ corners }) => corners))).toEqual(
+      new Set(['deadEnd']),
+    );
+    expect(pieces(at({ strips: 'sashing-v', clear: { outer: 20, inner: 20 } }, sashed))).toEqual([]);
+    expect(pieces(at({ strips: 'sashing-l', clear }, sashed))).toEqual([]);
+  });
+
+  it('waits with those across the poles, and is a set of its own beside a border', () => {
+    const waiting = pieces(at({ strips: 'sashing-v', clear, across: 'turned' }, sashed));
+    expect(waiting.map(({ turned }) => turned)).toEqual([true, true]);
+    expect(pieces(at({ strips: 'sashing-h', clear, across: 'turned' }, sashed)).map(({ turned }) => turned)).toEqual([
+      false,
+    ]);
+    const both = { ...BARE, borderSets: { b: SET, c: { ...SET, id: 'c', strips: 'sashing-v' } } };
+    expect(planFaults(both)).toEqual([]);
+    expect(
+      planFaults({ ...both, borderSets: { ...both.borderSets, d: { ...both.borderSets.c, id: 'd' } } }),
+    ).toHaveLength(1);
+  });
+
+  it('stands in each triangle of a row, its foot on the base, and goes on from one to the next', () => {
+    const blocks = { across: 3, down: 2, block: 200, sashing: 0, edge: 'triangles', blocks: PLAIN_BLOCKS } as const;
+    const onPoint = newPlan('Guillemot Mess', makeMap({ kind: 'on-point', ...blocks }, []));
+    const peak = polyline([0, 1, 2].map((x) => ({ x: 10 * x, y: x === 1 ? 0 : 10 })));
+    const on = (line: Float64Array): Plan =>
+      makeEvaluator(() => [line]).at({
+        ...onPoint,
+        borderSets: { b: { ...SET, fill: 1, strips: 'triangles-setting', clear: { outer: 0, inner: 0 } } },
+      });
+    const plan = on(peak);
+    const found = pieces(plan);
+    // Two at the top and at the bottom, one on either side, which is no row.
+    expect(found.map(({ name }) => name)).toEqual(['row 1 of setting triangles', 'row 2 of setting triangles']);
+    const [line] = found[0]!.needle;
+    expect(found[0]!.needle).toHaveLength(1);
+    const base = 200 * Math.SQRT2;
+    expect(problemsOf(plan, { source: 'borderSets', record: 'b' })).toEqual([]);
+    // A wave fills a box, whose corners beside the point lie outside the triangle.
+    expect(problemsOf(on(wave), { source: 'borderSets', record: 'b' }).map(({ code }) => code)).toContain(
+      'outsideRegion',
+    );
+    // From base corner to base corner along the top edge, by the points half a base below.
+    const box = boundsOf([line!])!;
+    expect([box.minX, box.maxX, box.minY, box.maxY]).toEqual(
+      [base / 2, 2.5 * base, 0, base / 2].map((mm): unknown => expect.closeTo(mm, 1)),
+    );
+    expect(plan.get(solvedBorder, 'b')!.counts.sides).toMatchObject([
+      { count: 2, stretch: expect.closeTo(0, 6) as number },
+    ]);
   });
 });
 

@@ -1,5 +1,4 @@
 import type { BorderElement } from '../borders/lay-border.ts';
-import { borderName } from '../cloth/border.ts';
 import { inOneGo } from '../geometry/in-one-go.ts';
 import { distance } from '../geometry/point.ts';
 import { pointOf } from '../geometry/polyline.ts';
@@ -14,6 +13,7 @@ import { AS_LAID, type Laid } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import { rowPasses } from './resolve-rows.ts';
 import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
+import { stripNames } from './strip-names.ts';
 import { type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** A border set is a piece for each side, or for each stretch of one that is stitched in one pass; where lines go on round a corner they are one. */
@@ -24,7 +24,7 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
   const quilt = quiltOf(plan.records);
   const bands = allBands(borderBands(plan, id, quilt.loading));
   const waiting = waitingSides(set, quilt.loading);
-  const name = borderName(quilt.map.borders, set);
+  const name = stripNames(plan.records, set);
   return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
     const laid: Laid = { strokes: strokesOfGroup(group), toCloth: AS_LAID };
     return pieceOverTop(
@@ -54,8 +54,7 @@ export function groupsOf(
     if (element.lines.length === 0) continue;
     const group = groups.at(-1);
     const before = group?.at(-1);
-    const goesOn =
-      before && passOf(before) === passOf(element) && (before.side === element.side || meet(before, element));
+    const goesOn = before && passOf(before) === passOf(element) && (before.on === element.on || meet(before, element));
     if (goesOn) group!.push(element);
     else groups.push([element]);
   }
@@ -71,13 +70,13 @@ const meet = (before: BorderElement, after: BorderElement): boolean =>
 function nameOf(
   group: readonly BorderElement[],
   all: readonly BorderElement[],
-  name: (side: BorderElement['side']) => string,
+  name: (strip: BorderElement['on']) => string,
 ): string {
   const [first, last] = [group[0]!, group.at(-1)!];
-  if (first.side !== last.side) return `${name(first.side)} to ${name(last.side)}`;
-  const whole = all.filter(({ side }) => side === first.side).length;
-  if (group.length === whole) return name(first.side);
+  if (first.on !== last.on) return `${name(first.on)} to ${name(last.on)}`;
+  const whole = all.filter(({ on }) => on === first.on).length;
+  if (group.length === whole) return name(first.on);
   return first === last
-    ? `${name(first.side)}, repeat ${first.index + 1}`
-    : `${name(first.side)}, repeats ${first.index + 1} to ${last.index + 1}`;
+    ? `${name(first.on)}, repeat ${first.index + 1}`
+    : `${name(first.on)}, repeats ${first.index + 1} to ${last.index + 1}`;
 }

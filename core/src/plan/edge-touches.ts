@@ -8,7 +8,7 @@ import type { LineUp } from '../lineup/line-up.ts';
 import { TOUCH_NOISE } from '../lineup/touch.ts';
 import { edgeId, isEdgeTouch, type LongEdge } from './edge-id.ts';
 import { pieceRef } from './piece-ref.ts';
-import type { TouchRecord } from './records.ts';
+import type { BorderSetRecord, TouchRecord } from './records.ts';
 import { type StitchedPiece, stitchedPlaces } from './stitched.ts';
 import { type PlanRecords, quiltOf } from './plan-document.ts';
 
@@ -124,6 +124,16 @@ const onSides = <T>(of: (side: Side) => T): Readonly<Record<Side, T>> => ({
   ...{ bottom: of('bottom'), left: of('left') },
 });
 
+/** The border that a piece is of, whose edges can be followed: strips of patches have none. */
+export function borderOfPiece(
+  { borderSets }: Pick<PlanRecords, 'borderSets'>,
+  id: string,
+): BorderSetRecord | undefined {
+  const ref = pieceRef(id);
+  const set = ref?.source === 'borderSets' ? borderSets[ref.record] : undefined;
+  return set?.strips === null ? set : undefined;
+}
+
 /** The bend of any piece, by its id: pieces of a border follow its edges, all others lie as they are. That of each border is worked out once. */
 export function bendsOf(
   records: PlanRecords,
@@ -132,8 +142,7 @@ export function bendsOf(
 ): (pieceId: string) => Bend {
   const known = new Map<string, Bend>();
   return (pieceId) => {
-    const ref = pieceRef(pieceId);
-    const set = ref?.source === 'borderSets' ? records.borderSets[ref.record] : undefined;
+    const set = borderOfPiece(records, pieceId);
     if (!set) return UNBENT;
     const bend = known.get(set.id) ?? bendOfBorder(records, set, advance, lineUp);
     known.set(set.id, bend);

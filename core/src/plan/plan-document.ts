@@ -124,11 +124,14 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
-  const bordered = Object.values(records.borderSets).flatMap(({ border, over }) =>
-    Array.from({ length: over }, (_, k) => border + k),
+  const bordered = Object.values(records.borderSets).flatMap(({ border, over, strips }): (number | string)[] =>
+    strips === null ? Array.from({ length: over }, (_, k) => border + k) : [strips],
   );
   if (new Set(bordered).size < bordered.length)
-    faults.push({ path: 'borderSets', message: 'A border has one set. Change the one that is there.' });
+    faults.push({
+      path: 'borderSets',
+      message: 'A border has one set, and so have strips of a kind. Change the one that is there.',
+    });
   if (Object.keys(records.photos).length > 1)
     faults.push({
       path: 'photos',
@@ -208,8 +211,11 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   7: (records) => ({ ...records, borderSets: {} }),
   // A border set may lie over several borders.
   8: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { over: 1 }) }),
-  // Sides across the poles may wait until the quilt is turned.
-  9: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { across: 'sections' }) }),
+  // Sides across the poles may wait until the quilt is turned; a border set may lie along strips of patches.
+  9: ({ borderSets, ...rest }) => ({
+    ...rest,
+    borderSets: eachWith(borderSets, { across: 'sections', strips: null }),
+  }),
 };
 
 /** Gives every record what it lacks. */

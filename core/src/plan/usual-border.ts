@@ -9,6 +9,7 @@ export const usualBorder = (id: string, border: number, designId: string): Borde
   id,
   border,
   over: 1,
+  strips: null,
   designId,
   cornerDesignId: null,
   corners: 'deadEnd',

@@ -1,7 +1,7 @@
 import { evenBorder, planFaults, type PlanRecords, quiltOf } from '@gorse/core';
 import { expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
-import { borderSetOf, changeBorder, newBorderSet, pinCount, removeBorder, setBorder } from './borders.ts';
+import { borderSetOf, changeBorder, newBorderSet, pinCount, placeOf, removeBorder, setBorder } from './borders.ts';
 import { lostBy, setMap } from './placing.ts';
 
 const SET = newBorderSet(0, 'swell');
@@ -19,6 +19,20 @@ it('a border has a set of its own, whose counts are said or follow', () => {
   expect(borderSetOf(pinCount(SET.id, 'top', null)(pinned), 0)!.pinned).toEqual([{ side: 'left', count: 7 }]);
   expect(removeBorder(SET.id)(PLAN).borderSets).toEqual({});
   expect(changeBorder('nowhere', { fill: 0.5 })(PLAN)).toBe(PLAN);
+});
+
+it('may lie along strips instead, beside the border’s own, until the map has none', () => {
+  const sashed = setMap({ ...setting, sashing: 20 } as typeof setting, [evenBorder(50)])(PLAN);
+  const strips = newBorderSet('sashing-v', 'rope');
+  const both = setBorder(strips)(sashed);
+  expect(planFaults(both)).toEqual([]);
+  expect([borderSetOf(both, 0), borderSetOf(both, 'sashing-v'), borderSetOf(both, 'sashing-h')]).toEqual([
+    SET,
+    strips,
+    undefined,
+  ]);
+  expect([SET, strips].map(placeOf)).toEqual([0, 'sashing-v']);
+  expect(Object.values(setMap(setting, [evenBorder(50)])(both).borderSets)).toEqual([SET]);
 });
 
 it('goes with its border when the map has fewer, and that is told before', () => {

@@ -1,10 +1,12 @@
 import {
   type BorderEdge,
   type BorderSetRecord,
+  type CountOf,
+  MM_PER_INCH,
   type PinnedCount,
   type PlanRecords,
   quiltOf,
-  type Side,
+  stripKinds,
   usualBorder,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
@@ -13,13 +15,25 @@ import { without } from './without.ts';
 /** Edits of borders in the words of the work: pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
 
-/** A border of a design as most people begin. */
-export const newBorderSet = (border: number, designId: string): BorderSetRecord =>
-  usualBorder(nanoid(10), border, designId);
+/** What a border's design lies on: a border, counted from the inside out from 0, or strips of patches by their kind. */
+export type SetPlace = number | string;
 
-/** The set that lies over a border, counted from the inside out from 0. */
-export const borderSetOf = (records: PlanRecords, border: number): BorderSetRecord | undefined =>
-  Object.values(records.borderSets).find((set) => border >= set.border && border < set.border + set.over);
+/** A border of a design, or one along strips, as most people begin. */
+export const newBorderSet = (place: SetPlace, designId: string): BorderSetRecord =>
+  typeof place === 'number'
+    ? usualBorder(nanoid(10), place, designId)
+    : { ...usualBorder(nanoid(10), 0, designId), strips: place, stance: 'round', clear: STRIP_CLEAR };
+
+/** A strip is narrow. mm. */
+const STRIP_CLEAR = { outer: MM_PER_INCH / 8, inner: MM_PER_INCH / 8 };
+
+/** The set that lies there. */
+export const borderSetOf = (records: PlanRecords, place: SetPlace): BorderSetRecord | undefined =>
+  Object.values(records.borderSets).find(({ border, over, strips }) =>
+    typeof place === 'number' ? strips === null && place >= border && place < border + over : strips === place,
+  );
+
+export const placeOf = ({ border, strips }: BorderSetRecord): SetPlace => strips ?? border;
 
 export const setBorder =
   (set: BorderSetRecord): Edit =>
@@ -45,7 +59,7 @@ export const removeBorder =
   (records) => ({ ...records, borderSets: without(records.borderSets, id) });
 
 /** Says the count of a side; null lets it follow again. */
-export function pinCount(id: string, side: Side, count: number | null): Edit {
+export function pinCount(id: string, side: CountOf, count: number | null): Edit {
   return (records) => {
     const others = (records.borderSets[id]?.pinned ?? []).filter((one) => one.side !== side);
     const own: readonly PinnedCount[] = count === null ? [] : [{ side, count }];
@@ -56,7 +70,11 @@ export function pinCount(id: string, side: Side, count: number | null): Edit {
 /** Sets of borders that are gone go with them. */
 export function withoutGoneBorders(records: PlanRecords): PlanRecords {
   const { borders } = quiltOf(records).map;
-  const gone = Object.values(records.borderSets).filter(({ border }) => border >= borders.length);
+  const hasStrips = Object.values(records.borderSets).some(({ strips }) => strips !== null);
+  const kinds = hasStrips ? stripKinds(Object.values(records.regions)).map(({ id }) => id) : [];
+  const gone = Object.values(records.borderSets).filter(({ border, strips }) =>
+    strips === null ? border >= borders.length : !kinds.includes(strips),
+  );
   return gone.length === 0
     ? records
     : { ...records, borderSets: without(records.borderSets, ...gone.map(({ id }) => id)) };

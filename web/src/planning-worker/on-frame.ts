@@ -11,7 +11,7 @@ import {
   marginsLeft,
   measuredShape,
   pieceAsTouched,
-  pieceRef,
+  borderOfPiece,
   type Plan,
   polylineToFrame,
   type SafeArea,
@@ -74,8 +74,7 @@ export function marginsOf(
   if (!piece) return null;
   const lineUp = model.lineUp(advance);
   const onFrame = (): Float64Array[] => piece.lines.map((line) => polylineToFrame({ toFrame }, line));
-  const ref = pieceRef(piece.id);
-  const set = ref?.source === 'borderSets' ? plan.records.borderSets[ref.record] : undefined;
+  const set = borderOfPiece(plan.records, piece.id);
   if (set) return marginsInBorder(onFrame(), plan.records, set, advance, lineUp);
   const region = plan.records.regions[piece.regionId ?? ''];
   if (!region) return null;

@@ -24,6 +24,8 @@ import {
   rowKinds,
   settling,
   solvedBorder,
+  type StripId,
+  stripNames,
   totalsInTurn,
   type Totals,
   type Warp,
@@ -69,9 +71,13 @@ export interface ShownRecord {
   readonly border: readonly ShownSide[] | null;
 }
 
-/** A side of a border for the screen: its repeats, how far they are stretched, and how long they are in all, mm. */
+/** A side of a border for the screen, or strips alike long: its repeats, how far they are stretched, and how long they are in all, mm. */
 export interface ShownSide extends BorderSide {
   readonly length: number;
+  /** The strips that have that count. */
+  readonly strips: readonly { readonly id: StripId; readonly name: string }[];
+  /** There is one in each triangle. */
+  readonly isFixed: boolean;
 }
 
 /** One row for the screen; lengths as they will measure on the finished quilt. */
@@ -144,8 +150,18 @@ function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
 }
 
 function shownBorder(plan: Plan, id: string): readonly ShownSide[] | null {
-  const way = plan.get(solvedBorder, id);
-  return way ? way.counts.sides.map((side, i) => ({ ...side, length: way.task.sides[i]!.strip.length })) : null;
+  const [set, way] = [plan.records.borderSets[id], plan.get(solvedBorder, id)];
+  if (!set || !way) return null;
+  const nameOf = stripNames(plan.records, set);
+  return way.counts.sides.map((side) => {
+    const own = way.task.sides.filter(({ strip }) => strip.countOf === side.side);
+    return {
+      ...side,
+      length: own[0]!.strip.length,
+      strips: own.map(({ strip }) => ({ id: strip.id, name: nameOf(strip.id) })),
+      isFixed: own[0]!.task.only !== null,
+    };
+  });
 }
 
 const GRID = [0, 0.25, 0.5, 0.75, 1];

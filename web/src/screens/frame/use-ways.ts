@@ -6,7 +6,7 @@ import {
   isOpen,
   type Landmark,
   type NamedPlace,
-  pieceRef,
+  borderOfPiece,
   type PlanRecords,
   type TouchRecord,
 } from '@gorse/core';
@@ -97,13 +97,12 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
             giveUpLoaded();
             beside.setAside('move');
           },
-    onFollowEdges:
-      pieceRef(piece?.id ?? '')?.source === 'borderSets'
-        ? () => {
-            giveUpLoaded();
-            beside.setAside('edges');
-          }
-        : null,
+    onFollowEdges: borderOfPiece(records, piece?.id ?? '')
+      ? () => {
+          giveUpLoaded();
+          beside.setAside('edges');
+        }
+      : null,
     onTouchEdge: regionId === null ? null : () => void beside.touchEdge(regionId),
     onByCorners: isLeft ? () => say.byCorners(piece.id) : null,
     onNextAlike: nextAlike

@@ -1,14 +1,13 @@
 import {
-  borderName,
   FAR_END,
   formatLength,
   type LengthStyle,
   type PlanProblem,
   type PlanRecords,
   type ProblemSubject,
-  quiltOf,
   refitted,
   type Remedy,
+  stripNames,
   toDegrees,
   trimmed,
   withMargins,
@@ -23,7 +22,7 @@ import { FIT_VIEWS } from './fits/fit-views.ts';
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
   if (subject.kind === 'borderSet') {
     const set = records.borderSets[subject.id];
-    return subject.side === null || !set ? 'the border' : borderName(quiltOf(records).map.borders, set)(subject.side);
+    return subject.side === null || !set ? 'the border' : stripNames(records, set)(subject.side);
   }
   if (subject.kind === 'rowSet') return subject.row === null ? 'the rows' : `row ${subject.row + 1}`;
   const placement = records.placements[subject.id];

@@ -48,7 +48,11 @@ export function AcrossBody({ set }: Props) {
   const { way, edge } = TURNED_TO[loadingWhen(loading, { turned: true })];
   return (
     <Stack gap="xs">
-      <Text size="sm">The {sidesAcross(loading).join(' and ')} run across the poles: no pass reaches all of one.</Text>
+      <Text size="sm">
+        {set.strips === null
+          ? `The ${sidesAcross(loading).join(' and ')} run across the poles: no pass reaches all of one.`
+          : 'Strips that run across the poles are deeper than a pass reaches.'}
+      </Text>
       <ChoiceGrid
         label="How the sides across the poles are stitched"
         columns={2}

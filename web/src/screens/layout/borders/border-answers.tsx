@@ -6,18 +6,18 @@ import { edit } from '../../../document/plan-store.ts';
 import type { ShownBorderChoice } from '../../../planning-worker/border-planner.ts';
 import { atStart } from '../../../ui/words.ts';
 import { AnswerTiles } from '../answer-tiles.tsx';
-import { cornerName, isTaken, stretchWords, WISHES } from './border-words.ts';
+import { cornerName, isTaken, STRIP_WISHES, stretchWords, wayName, WISHES } from './border-words.ts';
 import { useBorderChoices } from './use-border-choices.ts';
 
 /** What matters on a border, and the ranked answers to it. */
 export const BorderAnswers = ({ set }: { readonly set: BorderSetRecord }) => (
   <section aria-label="What matters here?">
-    <Wishes id={set.id} wish={set.wish} />
+    <Wishes id={set.id} wish={set.wish} strips={set.strips} />
     <Answers set={set} />
   </section>
 );
 
-const Wishes = memo(function Wishes({ id, wish }: Pick<BorderSetRecord, 'id' | 'wish'>) {
+const Wishes = memo(function Wishes({ id, wish, strips }: Pick<BorderSetRecord, 'id' | 'wish' | 'strips'>) {
   return (
     <>
       <Text fw={700} mt="sm" mb={4}>
@@ -25,7 +25,7 @@ const Wishes = memo(function Wishes({ id, wish }: Pick<BorderSetRecord, 'id' | '
       </Text>
       <Chip.Group value={wish} onChange={(next) => edit('what matters', changeBorder(id, { wish: next }))}>
         <Group gap={6}>
-          {BORDER_WISHES.map((one) => (
+          {(strips === null ? BORDER_WISHES : STRIP_WISHES).map((one) => (
             <Chip key={one} value={one} size="sm" color="slate" className="school">
               {WISHES[one].name}
             </Chip>
@@ -41,23 +41,24 @@ const Wishes = memo(function Wishes({ id, wish }: Pick<BorderSetRecord, 'id' | '
 
 function Answers({ set }: { readonly set: BorderSetRecord }) {
   const { choices, current } = useBorderChoices(set);
-  const { id, corners, through, fill } = set;
+  const { id, strips, corners, through, fill } = set;
   if (choices === null)
     return (
       <Group mt="sm" gap="xs" role="status">
         <Loader size="xs" /> <Text size="sm">solving the border…</Text>
       </Group>
     );
-  return <AnswerList {...{ id, corners, through, fill, choices, current }} />;
+  return <AnswerList {...{ id, strips, corners, through, fill, choices, current }} />;
 }
 
 /** Made anew only when there are others: they are many lines. */
 const AnswerList = memo(function AnswerList({
   id,
+  strips,
   choices,
   current,
   ...taken
-}: Pick<BorderSetRecord, 'id' | 'corners' | 'through' | 'fill'> & {
+}: Pick<BorderSetRecord, 'id' | 'strips' | 'corners' | 'through' | 'fill'> & {
   readonly choices: readonly ShownBorderChoice[];
   /** They are of the border as it is now. */
   readonly current: boolean;
@@ -76,7 +77,7 @@ const AnswerList = memo(function AnswerList({
         return {
           key: `${cornerName(choice)} ${fill}`,
           picture,
-          lines: linesOf(choice),
+          lines: linesOf({ strips }, choice),
           taken: isTaken(taken, choice),
           onTake: () => edit('answer', changeBorder(id, { corners, through, fill })),
         };
@@ -86,9 +87,12 @@ const AnswerList = memo(function AnswerList({
 });
 
 /** What an answer comes to. */
-function linesOf({ totals, sides, scale, passes, bobbins, ...way }: ShownBorderChoice): string[] {
+function linesOf(
+  set: Pick<BorderSetRecord, 'strips'>,
+  { totals, sides, scale, passes, bobbins, ...way }: ShownBorderChoice,
+): string[] {
   return [
-    atStart(cornerName(way)),
+    atStart(wayName(set, way)),
     `${sides.map(({ count }) => count).join(' · ')} repeats`,
     `${trimmed(100 * scale, 0)} % of drawn size`,
     stretchWords(sides),

@@ -1,16 +1,13 @@
 import type { DesignAnswer } from '@gorse/contract';
 import {
-  type Border,
   type BorderSetRecord,
   bordersOf,
   CORNER_SCHOOLS,
   counted,
   formatCount,
   formatDuration,
-  formatLength,
   quiltOf,
   recordId,
-  SIDES,
   type Through,
   THROUGHS,
   trimmed,
@@ -19,26 +16,27 @@ import { Button, Group, Loader, Select, Text, Title } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { memo, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { borderSetOf, changeBorder, removeBorder } from '../../../document/borders.ts';
+import { borderSetOf, changeBorder, removeBorder, type SetPlace } from '../../../document/borders.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import type { ShownRecord } from '../../../planning-worker/shown.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
-import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
 import { Stage } from '../stage.tsx';
 import { BorderAnswers } from './border-answers.tsx';
 import { BORDER_STAGES } from './border-stages.tsx';
 import { cornerName } from './border-words.ts';
 import { CornerSketch } from './corner-sketch.tsx';
+import type { Place } from './places.ts';
 import { SidesForm } from './sides-form.tsx';
 
 /** What a click in the drawer chooses: the border's design, or that of its corners; null when it is closed. */
 export type Choosing = 'design' | 'corner' | null;
 
 interface Props {
-  readonly border: number;
-  readonly onBorder: (border: number) => void;
+  readonly place: SetPlace;
+  readonly places: readonly Place[];
+  readonly onPlace: (place: SetPlace) => void;
   readonly designs: readonly DesignAnswer[];
   readonly choosing: Choosing;
   readonly onChoosing: (choosing: Choosing) => void;
@@ -46,29 +44,33 @@ interface Props {
 
 /** A border's card: its repeats and corners first, then what matters and its answers, then the stages. */
 export function BorderCard(props: Props) {
-  const { border, onBorder, designs, choosing, onChoosing } = props;
-  const borders = usePlan(({ records }) => quiltOf(records).map.borders);
-  const set = usePlan(({ records }) => borderSetOf(records, border));
+  const { place, places, onPlace, designs, choosing, onChoosing } = props;
+  const set = usePlan(({ records }) => borderSetOf(records, place));
   const shown = usePlanned(({ byRecord }) => set && byRecord[recordId({ source: 'borderSets', record: set.id })]);
   const quiltId = usePlan((state) => state.quiltId ?? '');
-  if (borders.length === 0)
+  if (places.length === 0)
     return (
       <Card>
         <Title order={2} size="h4">
           Round the border
         </Title>
         <Text mt="sm">
-          This top has no border. <Link to={`/quilts/${quiltId}/quilt`}>Add one on the Quilt step</Link>, under Borders.
+          This top has no border, no sashing and no triangles in a row.{' '}
+          <Link to={`/quilts/${quiltId}/quilt`}>Add one on the Quilt step</Link>, under Borders.
         </Text>
       </Card>
     );
   const design = designs.find(({ id }) => id === set?.designId);
   return (
     <Card>
-      {borders.length > 1 && <BorderSelect borders={borders} border={border} onBorder={onBorder} />}
+      {places.length > 1 && <PlaceSelect places={places} place={place} onPlace={onPlace} />}
       <Group justify="space-between" wrap="nowrap">
         <Title order={2} size="h4">
-          {set ? (design?.name ?? 'A design no longer in the library') : 'Round the border'}
+          {set
+            ? (design?.name ?? 'A design no longer in the library')
+            : typeof place === 'number'
+              ? 'Round the border'
+              : 'Along the strips'}
         </Title>
         {set && (
           <Button
@@ -82,8 +84,10 @@ export function BorderCard(props: Props) {
       </Group>
       {!set && (
         <Text mt="sm">
-          Choose a design below: it goes round all four sides, as often as fits. Then say what matters, and compare the
-          answers.
+          {typeof place === 'number'
+            ? 'Choose a design below: it goes round all four sides, as often as fits.'
+            : 'Choose a design below: it runs along every strip, as often as fits.'}{' '}
+          Then say what matters, and compare the answers.
         </Text>
       )}
       {set && !shown && <Loader size="sm" mt="sm" aria-label="working" />}
@@ -98,25 +102,18 @@ const Card = ({ children }: { readonly children: ReactNode }) => (
   </aside>
 );
 
-function BorderSelect({
-  borders,
-  border,
-  onBorder,
-}: {
-  readonly borders: readonly Border[];
-  readonly border: number;
-  readonly onBorder: (border: number) => void;
-}) {
-  const style = useLengthStyle();
-  const width = (one: Border): string => formatLength(Math.max(...SIDES.map((side) => one[side])), style);
+function PlaceSelect({ places, place, onPlace }: Pick<Props, 'places' | 'place' | 'onPlace'>) {
   return (
     <Select
-      label="Border"
+      label="Where"
       allowDeselect={false}
       mb="sm"
-      data={borders.map((one, i) => ({ value: String(i), label: `Border ${i + 1} from the inside, ${width(one)}` }))}
-      value={String(border)}
-      onChange={(value) => value !== null && onBorder(Number(value))}
+      data={places.map((one) => ({ value: String(one.place), label: one.label }))}
+      value={String(place)}
+      onChange={(value) => {
+        const found = places.find((one) => String(one.place) === value);
+        if (found) onPlace(found.place);
+      }}
     />
   );
 }
@@ -147,15 +144,17 @@ function Worked({
           <SidesForm set={set} sides={sides} />
         </>
       )}
-      <Corners
-        {...{ id: set.id, border: set.border, over: set.over, corners: set.corners, through: set.through }}
-        design={designs.find(({ id }) => id === set.cornerDesignId)}
-        choosing={choosing}
-        onChoosing={onChoosing}
-      />
+      {set.strips === null && (
+        <Corners
+          {...{ id: set.id, border: set.border, over: set.over, corners: set.corners, through: set.through }}
+          design={designs.find(({ id }) => id === set.cornerDesignId)}
+          choosing={choosing}
+          onChoosing={onChoosing}
+        />
+      )}
       <BorderAnswers set={set} />
       <div style={{ marginTop: 12 }}>
-        {BORDER_STAGES.map(({ name, useLine, Body }) => (
+        {BORDER_STAGES.filter(({ isFor }) => isFor?.(set, sides ?? []) ?? true).map(({ name, useLine, Body }) => (
           <StageOf
             key={name}
             {...{ name, useLine }}
@@ -173,9 +172,9 @@ function Worked({
         color="rowan"
         size="xs"
         leftSection={<IconTrash size={16} />}
-        onClick={() => edit('take the border out', removeBorder(set.id))}
+        onClick={() => edit(set.strips === null ? 'take the border out' : 'take the strips out', removeBorder(set.id))}
       >
-        Take the border’s design out
+        {set.strips === null ? 'Take the border’s design out' : 'Take the strips’ design out'}
       </Button>
     </>
   );

@@ -5,8 +5,9 @@ import {
   formatLength,
   MM_PER_INCH,
   quiltOf,
-  type Side,
+  isSide,
   STANCES,
+  type StripId,
   trimmed,
 } from '@gorse/core';
 import { Checkbox, Group, Slider, Stack, Text } from '@mantine/core';
@@ -23,7 +24,15 @@ import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
 import { AcrossBody, useAcrossLine } from './across-stage.tsx';
 import { EdgesBody, useEdgesLine } from './edges-stage.tsx';
 import { OverBody, useOverLine } from './over-stage.tsx';
-import { STANCE_NAMES, STANCE_WORDS, STRETCH_NAMES, STRETCH_WORDS } from './border-words.ts';
+import {
+  STANCE_NAMES,
+  STANCE_WORDS,
+  STRETCH_NAMES,
+  STRETCH_WORDS,
+  STRIP_STANCE_NAMES,
+  STRIP_STANCE_WORDS,
+  STRIP_STANCES,
+} from './border-words.ts';
 
 interface StageProps {
   readonly set: BorderSetRecord;
@@ -35,21 +44,33 @@ export interface BorderStage {
   readonly name: string;
   readonly useLine: (props: StageProps) => string;
   readonly Body: (props: StageProps) => ReactNode;
+  /** For which sets it is; for all where nothing is said. */
+  readonly isFor?: (set: BorderSetRecord, sides: readonly ShownSide[]) => boolean;
 }
+
+const isBorder = ({ strips }: BorderSetRecord): boolean => strips === null;
+/** One repeat in each triangle stands on its base, and is as wide as that. */
+const isCounted = (_: BorderSetRecord, sides: readonly ShownSide[]): boolean => sides.some(({ isFixed }) => !isFixed);
+
+const stanceNames = (set: BorderSetRecord): typeof STANCE_NAMES => (isBorder(set) ? STANCE_NAMES : STRIP_STANCE_NAMES);
 
 const stance: BorderStage = {
   name: 'Stands',
-  useLine: ({ set }) => STANCE_NAMES[set.stance].toLowerCase(),
+  isFor: isCounted,
+  useLine: ({ set }) => stanceNames(set)[set.stance].toLowerCase(),
   Body: ({ set }) => (
     <Stack gap="xs">
       <ChoiceGrid
         label="How the design stands"
         value={set.stance}
         columns={2}
-        options={STANCES.map((value) => ({ value, label: STANCE_NAMES[value] }))}
+        options={(isBorder(set) ? STANCES : STRIP_STANCES).map((value) => ({
+          value,
+          label: stanceNames(set)[value],
+        }))}
         onChoose={(chosen) => edit('stance of the border', changeBorder(set.id, { stance: chosen }))}
       />
-      <Text size="sm">{STANCE_WORDS[set.stance]}</Text>
+      <Text size="sm">{(isBorder(set) ? STANCE_WORDS : STRIP_STANCE_WORDS)[set.stance]}</Text>
     </Stack>
   ),
 };
@@ -58,6 +79,7 @@ const AT_MITRE = 'At a mitre lines meet only where all repeats are stretched ali
 
 const stretch: BorderStage = {
   name: 'Gives way',
+  isFor: isCounted,
   useLine: ({ set }) => (set.corners === 'mitre' ? 'all alike' : STRETCH_NAMES[set.stretch].toLowerCase()),
   Body: ({ set }) => (
     <Stack gap="xs">
@@ -165,28 +187,33 @@ const clear: BorderStage = {
 
 const worked: BorderStage = {
   name: 'Sides',
-  useLine: ({ set }) => (set.without.length === 0 ? 'all' : `without ${set.without.join(', ')}`),
+  useLine: ({ set, sides }) =>
+    set.without.length === 0
+      ? 'all'
+      : isBorder(set)
+        ? `without ${set.without.join(', ')}`
+        : `${set.without.length} of ${sides.flatMap(({ strips }) => strips).length} left out`,
   Body: ({ set, sides }) => (
     <Stack gap="xs">
       <Text size="sm">A side that is taken out can be worked by itself: its patch takes a design of its own.</Text>
       <Group gap="md">
-        {sides.map(({ side }) => (
-          <Checkbox
-            key={side}
-            label={atStart(side)}
-            checked={!set.without.includes(side)}
-            onChange={() =>
-              edit(`the ${side} of the border`, changeBorder(set.id, { without: toggled(set.without, side) }))
-            }
-          />
-        ))}
+        {sides
+          .flatMap(({ strips }) => strips)
+          .map(({ id, name }) => (
+            <Checkbox
+              key={id}
+              label={atStart(isSide(id) ? id : name)}
+              checked={!set.without.includes(id)}
+              onChange={() => edit(name, changeBorder(set.id, { without: toggled(set.without, id) }))}
+            />
+          ))}
       </Group>
     </Stack>
   ),
 };
 
-const toggled = (sides: readonly Side[], side: Side): readonly Side[] =>
-  sides.includes(side) ? sides.filter((one) => one !== side) : [...sides, side];
+const toggled = (all: readonly StripId[], id: StripId): readonly StripId[] =>
+  all.includes(id) ? all.filter((one) => one !== id) : [...all, id];
 
 const stitch: BorderStage = {
   name: 'Stitch',
@@ -200,9 +227,9 @@ const stitch: BorderStage = {
   ),
 };
 
-const edges: BorderStage = { name: 'Edges', useLine: useEdgesLine, Body: EdgesBody };
+const edges: BorderStage = { name: 'Edges', isFor: isBorder, useLine: useEdgesLine, Body: EdgesBody };
 
-const over: BorderStage = { name: 'Lies over', useLine: useOverLine, Body: OverBody };
+const over: BorderStage = { name: 'Lies over', isFor: isBorder, useLine: useOverLine, Body: OverBody };
 
 const across: BorderStage = { name: 'Across the poles', useLine: useAcrossLine, Body: AcrossBody };
 

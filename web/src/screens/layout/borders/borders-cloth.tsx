@@ -1,44 +1,42 @@
-import {
-  type Bounds,
-  type ClothPoint,
-  clothPoint,
-  outlineOf,
-  quiltOf,
-  recordId,
-  SIDES,
-  spanPatchIds,
-} from '@gorse/core';
+import { type Bounds, type ClothPoint, clothPoint, outlineOf, quiltOf, recordId, stripPatches } from '@gorse/core';
 import { memo, useMemo } from 'react';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { AlikeMarks, RunEnds } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
-import { borderSetOf } from '../../../document/borders.ts';
+import { borderSetOf, type SetPlace } from '../../../document/borders.ts';
 import { usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { PlannedThread } from '../planned-thread.tsx';
 
-/** The quilt with the border that is worked. */
+/** The quilt with the border, or the strips, that are worked. */
 export const BordersCloth = memo(function BordersCloth({
-  border,
+  place,
   focus,
   onPick,
 }: {
-  readonly border: number;
+  readonly place: SetPlace;
   readonly focus: Bounds | null;
   readonly onPick: (p: ClothPoint) => void;
 }) {
   const { size } = usePlan(({ records }) => quiltOf(records).map);
   const regions = usePlan(({ records }) => records.regions);
-  const from = usePlan(({ records }) => borderSetOf(records, border)?.border ?? border);
-  const over = usePlan(({ records }) => borderSetOf(records, border)?.over ?? 1);
+  const over = usePlan(({ records }) => borderSetOf(records, place)?.over ?? 1);
+  const from = usePlan(({ records }) => borderSetOf(records, place)?.border ?? place);
   const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const rings = useMemo(
     () =>
-      SIDES.flatMap((side) => spanPatchIds({ border: from, over }, side)).flatMap((id) => {
-        const region = regions[id];
-        return region ? [outlineOf(region.shape)] : [];
-      }),
-    [regions, from, over],
+      stripPatches(
+        { regions },
+        typeof place === 'string'
+          ? { border: 0, over: 1, strips: place }
+          : { border: typeof from === 'number' ? from : 0, over, strips: null },
+      )
+        .flatMap(({ patches }) => patches)
+        .flatMap((id) => {
+          const region = regions[id];
+          return region ? [outlineOf(region.shape)] : [];
+        }),
+    [regions, place, from, over],
   );
   return (
     <ClothStage
@@ -47,7 +45,7 @@ export const BordersCloth = memo(function BordersCloth({
       bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
       focus={focus}
       follow={focus !== null}
-      label="The quilt. Click a border to choose it; F shows the whole quilt"
+      label="The quilt. Click a border or a strip to choose it; F shows the whole quilt"
       onPick={onPick}
       ground={(view) => (
         <>
@@ -57,14 +55,14 @@ export const BordersCloth = memo(function BordersCloth({
       )}
       thread={(on) => <PlannedThread on={on} />}
     >
-      {({ scale }) => <Ends border={border} scale={scale} />}
+      {({ scale }) => <Ends place={place} scale={scale} />}
     </ClothStage>
   );
 });
 
 /** Where each of its lines starts and ends. */
-function Ends({ border, scale }: { readonly border: number; readonly scale: number }) {
-  const set = usePlan(({ records }) => borderSetOf(records, border)?.id);
+function Ends({ place, scale }: { readonly place: SetPlace; readonly scale: number }) {
+  const set = usePlan(({ records }) => borderSetOf(records, place)?.id);
   const shown = usePlanned(({ byRecord }) =>
     set === undefined ? undefined : byRecord[recordId({ source: 'borderSets', record: set })],
   );

@@ -1,4 +1,4 @@
-import { type BorderSetRecord, formatLength, MOST_REPEATS, type Side } from '@gorse/core';
+import { type BorderSetRecord, counted, type CountOf, formatLength, isSide, MOST_REPEATS } from '@gorse/core';
 import { ActionIcon, Group, SimpleGrid, Text, Tooltip } from '@mantine/core';
 import { IconMinus, IconPin, IconPinFilled, IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
@@ -13,14 +13,15 @@ import { signed } from './border-words.ts';
 
 /** The repeats of each side in a row: one more or fewer, held or following, with the stretch that it makes. */
 export function SidesForm({ set, sides }: { readonly set: BorderSetRecord; readonly sides: readonly ShownSide[] }) {
-  const shown = sides.filter(({ side }) => !set.without.includes(side));
+  const shown = sides.filter(({ strips }) => strips.some(({ id }) => !set.without.includes(id)));
+  const what = set.strips === null ? 'side' : 'strip';
   const worst = Math.max(0, ...shown.map(({ stretch }) => Math.abs(stretch)));
   return (
-    <section aria-label="Repeats on each side">
+    <section aria-label={`Repeats on each ${what}`}>
       <Text fw={700} mt="sm" mb={4}>
-        Repeats on each side
+        Repeats on each {what}
       </Text>
-      <SimpleGrid cols={4} spacing={6}>
+      <SimpleGrid cols={set.strips === null ? 4 : 3} spacing={6}>
         {shown.map((one) => (
           <OneSide
             key={one.side}
@@ -40,7 +41,7 @@ export function SidesForm({ set, sides }: { readonly set: BorderSetRecord; reado
 const OneSide = memo(function OneSide({
   id,
   how,
-  of: { side, count, stretch, length },
+  of: { side, count, stretch, length, strips, isFixed },
   isWorst,
   pinned,
 }: {
@@ -51,21 +52,30 @@ const OneSide = memo(function OneSide({
   readonly pinned: boolean;
 }) {
   const style = useLengthStyle();
+  const name = isSide(side) ? side : `strips of ${formatLength(length, style)}`;
   const hint = `${formatLength(length, style)} long, ${formatLength(length / count, style)} a repeat`;
   return (
-    <div className="side-count" role="group" aria-label={`${atStart(side)} side`}>
-      <span>{atStart(side)}</span>
-      <Count id={id} side={side} count={count} hint={hint} />
-      <Steps id={id} side={side} count={count} />
-      <StretchWords stretch={stretch} isWorst={isWorst} how={how} />
-      <Hold id={id} side={side} count={count} pinned={pinned} />
+    <div className="side-count" role="group" aria-label={isSide(side) ? `${atStart(side)} side` : atStart(name)}>
+      <span>
+        {isSide(side) ? atStart(side) : `${counted(strips.length, 'strip')} of ${formatLength(length, style)}`}
+      </span>
+      {isFixed ? (
+        <span className="side-repeats">{count}</span>
+      ) : (
+        <>
+          <Count id={id} side={side} name={name} count={count} hint={hint} />
+          <Steps id={id} side={side} name={name} count={count} />
+        </>
+      )}
+      <StretchWords stretch={stretch} isWorst={isWorst} how={isFixed ? 'evenly' : how} />
+      {!isFixed && <Hold id={id} side={side} name={name} count={count} pinned={pinned} />}
     </div>
   );
 });
 
 /** A count that is pulled, or stepped with the arrow keys; the others follow meanwhile. */
-function Count({ id, side, count, hint }: Counted & { readonly hint: string }) {
-  const mark = `repeats on the ${side}`;
+function Count({ id, side, name, count, hint }: Counted & { readonly hint: string }) {
+  const mark = `repeats on the ${name}`;
   const say = (next: number): void => edit(mark, pinCount(id, side, next));
   const { onKeyDown, ...handle } = useHandle(
     () =>
@@ -92,7 +102,7 @@ function Count({ id, side, count, hint }: Counted & { readonly hint: string }) {
       height={30}
       role="slider"
       tabIndex={0}
-      aria-label={`Repeats on the ${side}`}
+      aria-label={`Repeats on the ${name}`}
       aria-valuenow={count}
       aria-valuemin={1}
       aria-valuemax={MOST_REPEATS}
@@ -112,18 +122,19 @@ const STEPS: Readonly<Record<string, 1 | -1>> = { ArrowRight: 1, ArrowUp: 1, Arr
 
 interface Counted {
   readonly id: string;
-  readonly side: Side;
+  readonly side: CountOf;
+  readonly name: string;
   readonly count: number;
 }
 
-const Steps = memo(function Steps({ id, side, count }: Counted) {
-  const step = (name: string, next: number, icon: ReactNode) => (
+const Steps = memo(function Steps({ id, side, name, count }: Counted) {
+  const step = (what: string, next: number, icon: ReactNode) => (
     <ActionIcon
       variant="default"
       size={32}
-      aria-label={`${name} on the ${side}`}
+      aria-label={`${what} on the ${name}`}
       disabled={next < 1 || next > MOST_REPEATS}
-      onClick={() => edit(`repeats on the ${side}`, pinCount(id, side, next))}
+      onClick={() => edit(`repeats on the ${name}`, pinCount(id, side, next))}
     >
       {icon}
     </ActionIcon>
@@ -136,7 +147,7 @@ const Steps = memo(function Steps({ id, side, count }: Counted) {
   );
 });
 
-const Hold = memo(function Hold({ id, side, count, pinned }: Counted & { readonly pinned: boolean }) {
+const Hold = memo(function Hold({ id, side, name, count, pinned }: Counted & { readonly pinned: boolean }) {
   return (
     <Tooltip label={pinned ? 'Held. Click to let it follow again' : 'Hold this count while others follow'}>
       <ActionIcon
@@ -144,8 +155,8 @@ const Hold = memo(function Hold({ id, side, count, pinned }: Counted & { readonl
         color="slate"
         size={28}
         aria-pressed={pinned}
-        aria-label={`Hold the count on the ${side}`}
-        onClick={() => edit(`${pinned ? 'unpin' : 'pin'} the ${side}`, pinCount(id, side, pinned ? null : count))}
+        aria-label={`Hold the count on the ${name}`}
+        onClick={() => edit(`${pinned ? 'unpin' : 'pin'} the ${name}`, pinCount(id, side, pinned ? null : count))}
       >
         {pinned ? <IconPinFilled size={16} /> : <IconPin size={16} />}
       </ActionIcon>
