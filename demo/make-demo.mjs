@@ -6,7 +6,10 @@ const DESIGNS = fileURLToPath(new URL('designs/', import.meta.url));
 const INCH = 25.4;
 /** Blocks of one patch each. */
 const PLAIN = { cornerstones: true, blocks: { kinds: ['plain'], turns: 'checker', own: [] } };
-const border = (width) => ({ top: width, right: width, bottom: width, left: width, corner: 'ends-last' });
+const border = (width) => ({
+  ...{ top: width, right: width, bottom: width, left: width, corner: 'ends-last' },
+  edge: { radius: 0, across: 0, down: 0, depth: 0 },
+});
 
 /** A runner for the mess table of the ferry Guillemot: measured, nothing placed yet. */
 const TIDE_TABLE = {

@@ -112,6 +112,33 @@ test('a design runs along every sashing strip of a kind, one of which is left ou
   await expect(page.getByText(/^Sashing strip 2 down/i)).toBeHidden();
 });
 
+test('a border follows an edge of scallops, and the binding with it', async ({ page, demo }) => {
+  const quiltId = await ownQuilt(demo.address, 'Guillemot Mess');
+  await page.goto(`${demo.address}/quilts/${quiltId}/quilt`);
+  const sums = page.getByRole('region', { name: 'Backing, batting, binding' });
+  await expect(sums).toContainText(/Cut \d+\sstrips 2\s1\/2\sin wide across/);
+  await page.getByRole('radiogroup', { name: 'Outer edge' }).getByText('Scalloped').click();
+  await page.getByLabel('Scallops at the top').fill('5');
+  await page.getByLabel('Depth of a scallop').fill('4');
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByText('Scallops are no deeper than half their width. Make them flatter, or fewer.'),
+  ).toBeVisible();
+  await page.getByLabel('Depth of a scallop').fill('1');
+  await page.keyboard.press('Enter');
+  await expect(sums).toContainText(/Cut it 2\s1\/2\sin wide on the bias/);
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Layout' }).click();
+  await page.getByText('Borders (B)').click();
+  await expect(page.getByTestId('border-totals')).toBeVisible();
+  // Where the strip is thinnest it is squeezed, and that is told.
+  await page.getByRole('button', { name: /^Edges as planned/ }).click();
+  await expect(page.getByTestId('worst-stretch')).toContainText(/−\d+(\.\d)?\s% across/);
+  await page.getByRole('link', { name: 'Quilt' }).click();
+  await page.getByRole('radiogroup', { name: 'Outer edge' }).getByText('Rounded').click();
+  await expect(page.getByLabel('Radius of the corners')).toHaveValue('3');
+});
+
 test('a side is stitched in two sections over two passes, and they join', async ({ page, demo }) => {
   test.setTimeout(300_000);
   await page.addInitScript(() =>

@@ -27,7 +27,8 @@ const borderSet = (designId: string): BorderSetRecord => ({
     pinned: [],
     wish: 'stretch',
     without: [],
-    across: 'sections', strips: null,
+    across: 'sections',
+    strips: null,
   },
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });

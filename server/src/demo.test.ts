@@ -78,7 +78,12 @@ describe('Guillemot Mess', () => {
     // The wave goes on round the corners that have a design of their own.
     const wave = piecesOfRecord(plan, { source: 'borderSets', record: 'mess-wave' });
     expect(wave.every(({ needle }) => needle.length === 1)).toBe(true);
-    expect(wave).toHaveLength(9);
+    expect(wave.map(({ name, turned }) => `${name}${turned ? ', turned' : ''}`)).toEqual([
+      'top border 2',
+      'right border 2, turned',
+      'bottom border 2',
+      'left border 2, turned',
+    ]);
     const open = Object.values(records.regions).filter(
       ({ id }) => !Object.values(records.placements).some(({ regionId }) => regionId === id),
     );

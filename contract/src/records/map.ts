@@ -3,6 +3,7 @@ import {
   type Border,
   BORDER_CORNERS,
   type BorderCorner,
+  type EdgeShape,
   type ClothPoint,
   type Control,
   type Shape,
@@ -139,12 +140,20 @@ const SETTINGS: { readonly [K in SettingKind]: ClassConstructor<SettingOf<K>> } 
   drawn: DrawnSettingBody,
 };
 
+class EdgeShapeBody implements EdgeShape {
+  @IsFiniteNumber(0, 1000) radius!: number;
+  @IsInt() @Min(0) @Max(200) across!: number;
+  @IsInt() @Min(0) @Max(200) down!: number;
+  @IsFiniteNumber(0, 500) depth!: number;
+}
+
 class BorderBody implements Border {
   @IsFiniteNumber(0, 1000) top!: number;
   @IsFiniteNumber(0, 1000) right!: number;
   @IsFiniteNumber(0, 1000) bottom!: number;
   @IsFiniteNumber(0, 1000) left!: number;
   @IsIn(BORDER_CORNERS) corner!: BorderCorner;
+  @Nested(() => EdgeShapeBody) edge!: EdgeShapeBody;
 }
 
 /** A setting with borders round it. */

@@ -3,6 +3,7 @@ import { pointOf, type Polyline } from '../geometry/polyline.ts';
 import type { Side } from '../cloth/border.ts';
 import { betweenCorners, type LaidCorner, layCorners, type Meeting } from './corner-design.ts';
 import { AS_DRAWN, downOf, lookOf, type Motif, motifOf, scaleOf } from './motif.ts';
+import { type Bend, UNBENT } from '../cloth/bend.ts';
 import type { Room } from './room.ts';
 import { borderStrips, nextSide, patchStrips, type Strip } from './strips.ts';
 import { type SideTask, sideTask } from './sums.ts';
@@ -18,6 +19,8 @@ export interface BorderDesigns {
 export interface BorderTask {
   readonly sides: readonly { readonly strip: Strip; readonly motif: Motif; readonly task: SideTask }[];
   readonly corners: readonly LaidCorner[];
+  /** Where on the cloth it lies once laid. */
+  readonly bend: Bend;
 }
 
 /** A border as it would be with these corners and this size. Null when the design has no length or depth. */
@@ -43,7 +46,7 @@ export function borderTask(
     const own = motif.joins ? strip : { ...strip, ends: { first: null, last: null } };
     return { strip: own, motif, task: sideTask(own, motif, fill) };
   });
-  return { sides, corners };
+  return { sides, corners, bend: 'strips' in room ? UNBENT : room.bend };
 }
 
 type Drawn = Pick<BorderTask['sides'][number], 'strip' | 'motif'>;

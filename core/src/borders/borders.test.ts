@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { UNBENT } from '../cloth/bend.ts';
 import { evenBorder, SIDES } from '../cloth/border.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { applyToPoint } from '../geometry/affine.ts';
@@ -15,6 +16,7 @@ describe('the room of a border', () => {
     expect(room(600, 400, evenBorder(100), 6, { outer: 4, inner: 5 })).toEqual({
       outer: { x0: 10, y0: 10, x1: 790, y1: 590 },
       inner: { x0: 95, y0: 95, x1: 705, y1: 505 },
+      bend: UNBENT,
     });
     const map = makeMap(BLOCKS(600, 400), [evenBorder(100), { ...evenBorder(0), top: 3, bottom: 50 }]);
     // The binding reaches through what lies outside.
@@ -27,6 +29,7 @@ describe('the room of a border', () => {
     expect(borderRoom(map, { border: 0, over: 2, clear: CLEAR }, 6)).toEqual({
       outer: { x0: 10, y0: 10, x1: 810, y1: 610 },
       inner: { x0: 110, y0: 110, x1: 710, y1: 510 },
+      bend: UNBENT,
     });
     // Of those that there are no more, nothing is left over.
     expect(borderRoom(map, { border: 2, over: 3, clear: CLEAR }, 6)).toEqual(

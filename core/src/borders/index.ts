@@ -1,4 +1,4 @@
-export { type BorderEdge, BORDER_EDGES } from './bend.ts';
+export { type BorderEdge, BORDER_EDGES } from '../cloth/bend.ts';
 export {
   BORDER_WISHES,
   type BorderLook,

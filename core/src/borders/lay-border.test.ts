@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { evenBorder, SIDES } from '../cloth/border.ts';
+import { STRAIGHT } from '../cloth/edge-shape.ts';
+import { depthAlong } from '../cloth/shaped-edge.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { boundsOf, pointOf, polyline, type Polyline } from '../geometry/polyline.ts';
 import { wayOf } from './answers.ts';
@@ -21,6 +23,43 @@ function onDiagonal(lines: readonly Polyline[], from: Point, to: Point): number[
   );
   return found.sort((a, b) => a - b);
 }
+
+describe('a border along an edge of arcs', () => {
+  const shapes = [
+    { ...STRAIGHT, radius: 150 },
+    { radius: 0, across: 7, down: 9, depth: 18 },
+  ];
+  it.each(shapes)('keeps clear of the binding all round, and joins as it would along straight edges: %o', (edge) => {
+    const [width, length] = [1100, 1300];
+    const border = { ...evenBorder(120), edge };
+    const at = room(width, length, border, 6, { outer: 4, inner: 5 });
+    for (const corners of ['pinwheel', 'mitre', 'cornerDesign'] as const) {
+      const elements = laid(at, { corners, fill: 1 });
+      const straight = laid(room(width, length, evenBorder(120), 6, { outer: 4, inner: 5 }), { corners, fill: 1 });
+      expect(elements).toHaveLength(straight.length);
+      const size = { width: width + 240, length: length + 240 };
+      const depth = Object.fromEntries(SIDES.map((side) => [side, depthAlong(edge, size, side, 10)]));
+      for (const { lines } of elements)
+        for (const line of lines)
+          for (let i = 0; i < line.length; i += 2) {
+            const [x, y] = [line[i]!, line[i + 1]!];
+            expect(y - depth.top!(x)).toBeGreaterThan(-0.05);
+            expect(size.length - y - depth.bottom!(x)).toBeGreaterThan(-0.05);
+            expect(x - depth.left!(y)).toBeGreaterThan(-0.05);
+            expect(size.width - x - depth.right!(y)).toBeGreaterThan(-0.05);
+          }
+      // What met there meets here.
+      const gaps = (all: typeof elements) =>
+        all.slice(1).map(({ lines }, i) => distance(pointOf(all[i]!.lines.at(-1)!, -1), pointOf(lines[0]!, 0)));
+      const [met, meets] = [gaps(straight), gaps(elements)];
+      met.forEach((gap, i) => expect(meets[i]! < 0.05).toBe(gap < 0.05));
+    }
+  });
+  it('has no room where scallops are as deep as it', () => {
+    const deep = { radius: 0, across: 7, down: 9, depth: 60 };
+    expect(room(1100, 1300, { ...evenBorder(70), edge: deep }, 6, { outer: 4, inner: 5 })).toBeNull();
+  });
+});
 
 describe('a border on the cloth', () => {
   it('has lines that meet on its mitres, on borders of any widths', () => {

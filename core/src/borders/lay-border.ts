@@ -1,5 +1,8 @@
 import type { Side } from '../cloth/border.ts';
+import { type Bend, UNBENT } from '../cloth/bend.ts';
 import { applyToPolyline } from '../geometry/affine.ts';
+import { clothPoint } from '../geometry/point.ts';
+import { pointsIn, type Polyline, subdivided } from '../geometry/polyline.ts';
 import { type BorderWay, countOn, stretchAt } from './answers.ts';
 import type { BorderStretch, StripId } from './border-set.ts';
 import type { BorderTask } from './border-task.ts';
@@ -19,6 +22,26 @@ export interface BorderElement {
 
 /** All of a border where it lies, side by side clockwise from the top. */
 export function layBorder(way: BorderWay, stretch: BorderStretch): BorderElement[] {
+  const { bend } = way.task;
+  const straight = layStraight(way, stretch);
+  return bend === UNBENT
+    ? straight
+    : straight.map((element) => ({ ...element, lines: element.lines.map((line) => bent(line, bend)) }));
+}
+
+/** Between points of a line no farther apart than this the edge is as good as straight, mm. */
+const FINE = 2;
+
+const bent = (line: Polyline, bend: Bend): Float64Array<ArrayBuffer> =>
+  Float64Array.from(
+    pointsIn(subdivided(line, FINE), clothPoint).flatMap((p) => {
+      const { x, y } = bend(p);
+      return [x, y];
+    }),
+  );
+
+/** As it would lie along straight edges. */
+function layStraight(way: BorderWay, stretch: BorderStretch): BorderElement[] {
   const { fill, corners: school } = way;
   return stripTasks(way).flatMap((own) => {
     const { side, id: on, number: strip } = own.strip;

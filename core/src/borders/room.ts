@@ -2,12 +2,17 @@ import { bordersOf, type Box, boxOf, type Insets, insideOf, SIDES } from '../clo
 import { type PatchStrip, stripsOfKind } from '../cloth/patch-strips.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
+import type { Bend } from '../cloth/bend.ts';
+import { isScalloped, STRAIGHT } from '../cloth/edge-shape.ts';
+import { shapedBend } from '../cloth/shaped-edge.ts';
 import type { BorderSet } from './border-set.ts';
 
 /** What of a border may be stitched: from its outer to its inner box. */
 export interface BorderRoom {
   readonly outer: Box;
   readonly inner: Box;
+  /** Where what is laid between them lies, the top's edge being as it is. */
+  readonly bend: Bend;
 }
 
 /** Strips of patches, and what is kept clear of their edges, mm. */
@@ -40,10 +45,15 @@ export function borderRoom(
   const outer = eachSide((side) => Math.max(before[side], binding) + clear.outer);
   // A side that the border hasn't has no room there.
   const inner = eachSide((side) => (own[side] > 0 ? behind[side] - clear.inner : outer[side]));
-  const room = { outer: boxOf(size, outer), inner: boxOf(size, inner) };
+  const boxes = { outer: boxOf(size, outer), inner: boxOf(size, inner) };
+  const edge = border + over >= borders.length ? (borders.at(-1)?.edge ?? STRAIGHT) : STRAIGHT;
+  const room = { ...boxes, bend: shapedBend(edge, size, boxes.outer, boxes.inner, outer.top) };
   const isLeft = room.inner.x0 < room.inner.x1 && room.inner.y0 < room.inner.y1;
   const depths = SIDES.map((side) => inner[side] - outer[side]);
-  return isLeft && Math.min(...depths) >= 0 && Math.max(...depths) > 0 ? room : null;
+  if (!isLeft || Math.min(...depths) < 0 || Math.max(...depths) <= 0) return null;
+  // Between scallops the strip is thinnest.
+  const thinnest = Math.min(...depths) - (isScalloped(edge) ? edge.depth : 0);
+  return isScalloped(edge) && thinnest <= 0 ? null : room;
 }
 
 const eachSide = (inset: (side: keyof Insets) => number): Insets => ({

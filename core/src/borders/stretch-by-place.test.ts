@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { evenBorder } from '../cloth/border.ts';
 import { clothPoint } from '../geometry/point.ts';
 import { wayOf } from './answers.ts';
-import { UNBENT } from './bend.ts';
+import { UNBENT } from '../cloth/bend.ts';
 import type { BorderStretch } from './border-set.ts';
 import { stretchByPlace, worstPlace } from './stretch-by-place.ts';
 import { LOOK, room, WAVE } from './test/made.ts';

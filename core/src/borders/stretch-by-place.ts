@@ -1,7 +1,7 @@
 import { applyToPoint } from '../geometry/affine.ts';
 import { distance } from '../geometry/point.ts';
 import { type BorderWay, stretchAt } from './answers.ts';
-import type { Bend } from './bend.ts';
+import type { Bend } from '../cloth/bend.ts';
 import type { BorderStretch, StripId } from './border-set.ts';
 import { stripTasks } from './lay-border.ts';
 import { repeatSpans, type StripTask } from './lay-strip.ts';

@@ -1,4 +1,5 @@
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
+import { type EdgeShape, STRAIGHT } from './edge-shape.ts';
 import type { Region } from './region.ts';
 import { polygonShape } from './shape.ts';
 import type { Size } from './size.ts';
@@ -13,11 +14,14 @@ export type Side = (typeof SIDES)[number];
 /** One border round everything inside it: how wide on each side, mm, and how its corners are pieced. */
 export interface Border extends Readonly<Record<Side, number>> {
   readonly corner: BorderCorner;
+  /** How its outer edge runs, where it is the outermost. */
+  readonly edge: EdgeShape;
 }
 
 export const evenBorder = (width: number, corner: BorderCorner = 'ends-last'): Border => ({
   ...{ top: width, right: width, bottom: width, left: width },
   corner,
+  edge: STRAIGHT,
 });
 
 /** How far something lies inside the top's edges, mm. */

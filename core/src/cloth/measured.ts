@@ -115,7 +115,8 @@ function inBorder({ size, setting, borders }: QuiltMap, { width, length }: Size)
   const [across, down] = [(width - size.width) / 2, (length - size.length) / 2];
   const wider: Border = {
     ...{ top: last.top + down, bottom: last.bottom + down },
-    ...{ left: last.left + across, right: last.right + across, corner: last.corner },
+    ...{ left: last.left + across, right: last.right + across },
+    ...{ corner: last.corner, edge: last.edge },
   };
   return SIDES.some((side) => wider[side] < 0) ? null : makeMap(setting, [...borders.slice(0, -1), wider]);
 }

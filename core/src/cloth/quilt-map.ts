@@ -1,7 +1,10 @@
 import { clothPoint } from '../geometry/point.ts';
 import { LARGEST_QUILT, MOST_PATCHES } from '../tolerances.ts';
+import { UNBENT } from './bend.ts';
 import { type Border, borderPatches, insideOf, isThere } from './border.ts';
+import { edgeTrouble, isStraight, STRAIGHT } from './edge-shape.ts';
 import type { Region } from './region.ts';
+import { edgeBend, shapedControls } from './shaped-edge.ts';
 import { type Setting, settingPatchCount, settingPatches, settingSize, settingSizedTo } from './settings/settings.ts';
 import type { Size } from './size.ts';
 
@@ -16,10 +19,19 @@ export interface QuiltMap {
 
 /** Borders of no width are left out. */
 export function makeMap(setting: Setting, borders: readonly Border[]): QuiltMap {
-  const kept = borders.filter(isThere);
+  const kept = edgesOut(borders.filter(isThere));
   const { width, length } = settingSize(setting);
   const { top, right, bottom, left } = insideOf(kept);
   return { size: { width: width + left + right, length: length + top + bottom }, setting, borders: kept };
+}
+
+/** Only the outermost border has the top's edge: what one of the others is said to have goes out to it. */
+function edgesOut(borders: readonly Border[]): readonly Border[] {
+  const edge = borders.findLast((one) => !isStraight(one.edge))?.edge ?? STRAIGHT;
+  return borders.map((one, i) => {
+    const own = i === borders.length - 1 ? edge : STRAIGHT;
+    return one.edge === own ? one : { ...one, edge: own };
+  });
 }
 
 /** The map whose blocks are so large that the finished top measures so much along one side; the other may follow. */
@@ -36,12 +48,12 @@ export function mapTrouble(map: QuiltMap): string | null {
 }
 const troubles = new WeakMap<QuiltMap, string | null>();
 
-function troubleOf({ size, setting }: QuiltMap): string | null {
+function troubleOf({ size, setting, borders }: QuiltMap): string | null {
   if (size.width > LARGEST_QUILT || size.length > LARGEST_QUILT)
     return 'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.';
   if (settingPatchCount(setting) > MOST_PATCHES)
     return 'A quilt can have up to 20,000 patches. Make the blocks fewer, or of fewer patches.';
-  return null;
+  return edgeTrouble(borders.at(-1)?.edge ?? STRAIGHT, size);
 }
 
 /** Whether the size that a map says is the one that follows from it. */
@@ -55,6 +67,13 @@ const SIZE_OFF = 1e-6;
 /** The patches that setting and borders make, in reading order but for the borders' lower sides; together they tile the top exactly. */
 export function mapPatches({ size, setting, borders }: QuiltMap): Region[] {
   const { top, left } = insideOf(borders);
+  const [edge, bend] = [borders.at(-1)?.edge ?? STRAIGHT, edgeBend(borders, size)];
+  const shaped = (region: Region): Region =>
+    bend === UNBENT ? region : { ...region, shape: shapedControls(region.shape, edge, size, bend) };
   const around = borders.map((_, i) => borderPatches(borders, i, size)).reverse();
-  return [...around.flat(), ...settingPatches(setting, clothPoint(left, top))];
+  return [
+    ...(around[0] ?? []).map(shaped),
+    ...around.slice(1).flat(),
+    ...settingPatches(setting, clothPoint(left, top)),
+  ];
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { clothPoint, type Point } from '../geometry/point.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { type Border, evenBorder, insideOf } from './border.ts';
+import { STRAIGHT } from './edge-shape.ts';
 import { type Blocks, PLAIN_BLOCKS } from './blocks.ts';
 import { mapGraph } from './map-graph.ts';
 import { makeMap, mapPatches, mapSizedTo, type QuiltMap } from './quilt-map.ts';
@@ -24,9 +25,9 @@ const measuredAnew = ({ setting: one, borders }: QuiltMap): QuiltMap => {
   ); // prettier-ignore
   return makeMap(
     changed as unknown as Setting,
-    borders.map(({ corner, ...sides }) => ({
+    borders.map(({ corner, edge, ...sides }) => ({
       ...(Object.fromEntries(Object.entries(sides).map(([name, width]) => [name, 1.2 * width])) as typeof sides),
-      corner,
+      ...{ corner, edge },
     })),
   );
 };
@@ -200,7 +201,7 @@ describe('a border', () => {
       .find((one) => one.name === name)!
       .shape.map(({ at }) => [at.x, at.y]);
   it('is pieced as it is said to be, each side as wide as its own', () => {
-    const sides = { top: 10, right: 20, bottom: 30, left: 40 };
+    const sides = { top: 10, right: 20, bottom: 30, left: 40, edge: STRAIGHT };
     expect(makeMap({ kind: 'whole', width: 100, length: 60 }, [{ ...sides, corner: 'mitred' }]).size).toEqual({ width: 160, length: 100 });
     expect(cornersOf({ ...sides, corner: 'ends-last' }, 'top border')).toEqual([[0, 0], [160, 0], [160, 10], [0, 10]]);
     expect(cornersOf({ ...sides, corner: 'sides-last' }, 'top border')).toEqual([[40, 0], [140, 0], [140, 10], [40, 10]]);

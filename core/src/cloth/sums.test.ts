@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { cornerReach, STRAIGHT } from './edge-shape.ts';
+import { depthAlong, edgeLength } from './shaped-edge.ts';
 import { backingSize, backingWays, bindingSums, sumsInWords } from './sums.ts';
 
 const INCH = 25.4;
@@ -48,7 +50,7 @@ describe('what a quilt takes', () => {
   });
   it('is said in sentences, of a turned quilt as it is loaded', () => {
     const said = (loading: 'upright' | 'turned', frame = 130) =>
-      sumsInWords({ size: inches(55, 64), loading, binding: 6.35, frameWidth: frame * INCH }, 42 * INCH, 'in16').map(({ what, sentences }) => `${what}: ${sentences.join(' ')}`.replaceAll('\u00a0', ' '));
+      sumsInWords({ size: inches(55, 64), loading, binding: 6.35, edge: STRAIGHT, frameWidth: frame * INCH }, 42 * INCH, 'in16').map(({ what, sentences }) => `${what}: ${sentences.join(' ')}`.replaceAll('\u00a0', ' '));
     expect(said('upright')).toEqual([
       'Backing: As loaded 63 in along the poles × 72 in. Cut 2 pieces of 63 in, seams along the poles, where they roll up flat. That is 126 in of cloth, 14 % left over.',
       'Batting: 63 in × 72 in, to the edge of the backing.',
@@ -59,4 +61,34 @@ describe('what a quilt takes', () => {
     // Two pieces either way: seams along the poles would take 144 in, across them 126.
     expect(said('turned')[0]).toContain('As loaded 72 in along the poles × 63 in. Cut 2 pieces of 63 in, seams across the poles.');
   }); // prettier-ignore
+});
+
+describe('the binding of an edge that isn’t straight', () => {
+  it('is as long as that, and is cut on the bias', () => {
+    const size = { width: 1000, length: 800 };
+    expect(edgeLength(STRAIGHT, size)).toBe(3600);
+    // Each corner loses two radii and gets a quarter of a circle.
+    expect(edgeLength({ ...STRAIGHT, radius: 100 }, size)).toBeCloseTo(3600 - 800 + 200 * Math.PI, 6);
+    const scalloped = { radius: 0, across: 6, down: 4, depth: 20 };
+    // Along the arcs, by short straight steps.
+    const depths = [depthAlong(scalloped, size, 'top', 0), depthAlong(scalloped, size, 'left', 0)] as const;
+    const reach = cornerReach(scalloped, size);
+    const way = (depth: (at: number) => number, from: number, to: number): number =>
+      Array.from({ length: 20_000 }, (_, i) => {
+        const [a, b] = [i, i + 1].map((k) => from + ((to - from) * k) / 20_000) as [number, number];
+        return Math.hypot(b - a, depth(b) - depth(a));
+      }).reduce((sum, one) => sum + one, 0);
+    const middle = (2 * (reach + 20) - 2 * Math.sqrt(2 * reach * 20)) / 2;
+    const onDiagonal = middle * (1 - Math.SQRT1_2);
+    const half = way(depths[0], onDiagonal, 1000 - onDiagonal) + way(depths[1], onDiagonal, 800 - onDiagonal);
+    expect(edgeLength(scalloped, size)).toBeCloseTo(2 * half, 0);
+    const [, , binding] = sumsInWords(
+      { size, loading: 'upright', binding: 6.35, edge: scalloped, frameWidth: 3000 },
+      1070,
+      'mm',
+    );
+    expect(binding!.sentences[1]!.replaceAll('\u00a0', ' ')).toMatch(
+      /^Cut it 63.5 mm wide on the bias, .* a square of 5\d\d/,
+    );
+  });
 });

@@ -1,6 +1,8 @@
 import type { Point } from '../geometry/point.ts';
 import { counted, formatLength, type LengthStyle, MM_PER_INCH, trimmed } from '../units.ts';
+import { type EdgeShape, isStraight, STRAIGHT } from './edge-shape.ts';
 import { loadedSize, type Loading } from './loading.ts';
+import { edgeLength } from './shaped-edge.ts';
 import type { Size } from './size.ts';
 
 /** Backing and batting reach so far beyond the top on each side, mm: 4 in. */
@@ -73,8 +75,8 @@ export interface BindingSums {
 }
 
 /** The binding of a top, cut across a cloth of some width. */
-export function bindingSums({ width, length }: Size, clothWidth: number): BindingSums {
-  const around = 2 * (width + length) + BINDING_ENDS;
+export function bindingSums(size: Size, clothWidth: number, edge: EdgeShape = STRAIGHT): BindingSums {
+  const around = edgeLength(edge, size) + BINDING_ENDS;
   const strips = Math.ceil(around / (clothWidth - SELVEDGES - BINDING_STRIP) - 1e-9);
   return { length: around, strips, stripWidth: BINDING_STRIP, cloth: strips * BINDING_STRIP };
 }
@@ -90,20 +92,24 @@ export interface ToSum {
   readonly size: Size;
   readonly loading: Loading;
   readonly binding: number;
+  /** Round which it goes. */
+  readonly edge: EdgeShape;
   /** Along the poles. */
   readonly frameWidth: number;
 }
 
 /** What to buy and cut for a top, each in short sentences: of a cloth of some width. */
 export function sumsInWords(
-  { size, loading, binding: allowance, frameWidth }: ToSum,
+  { size, loading, binding: allowance, edge, frameWidth }: ToSum,
   clothWidth: number,
   style: LengthStyle,
 ): readonly { readonly what: string; readonly sentences: readonly string[] }[] {
   const top = loadedSize(loading, size);
   const { width, length } = backingSize(top);
   const { pieces, pieceLength, seams, cloth, waste } = backingWays(top, clothWidth)[0]!;
-  const binding = bindingSums(size, clothWidth);
+  const binding = bindingSums(size, clothWidth, edge);
+  /** A square as large as the strips, cut aslant, and the seam that makes a tube of it. */
+  const square = Math.sqrt(binding.length * binding.stripWidth) + SEAM;
   const long = (mm: number): string => formatLength(mm, style);
   return [
     {
@@ -119,7 +125,9 @@ export function sumsInWords(
       what: 'Binding',
       sentences: [
         `${long(binding.length)} with corners and ends.`,
-        `Cut ${counted(binding.strips, 'strip')} ${long(binding.stripWidth)} wide across the cloth: ${long(binding.cloth)} of it.`,
+        isStraight(edge)
+          ? `Cut ${counted(binding.strips, 'strip')} ${long(binding.stripWidth)} wide across the cloth: ${long(binding.cloth)} of it.`
+          : `Cut it ${long(binding.stripWidth)} wide on the bias, so that it goes round curves: a square of ${long(square)} gives it.`,
         `It takes ${long(allowance)} of the edge: keep what matters clear of that.`,
       ],
     },

@@ -1,4 +1,4 @@
-import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
+import { type BorderEdge, BORDER_EDGES } from '../cloth/bend.ts';
 import { bordersOf, type BorderSpan, type Box, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import { type ClothPoint, clothPoint, distance, type FramePoint } from '../geometry/point.ts';
@@ -16,6 +16,7 @@ import {
   readingsOf,
   seamBox,
   seamsOf,
+  plannedEdge,
 } from '../plan/edge-touches.ts';
 import { pieceId } from '../plan/piece-ref.ts';
 import type { Piece } from '../plan/piece.ts';
@@ -104,12 +105,13 @@ function placesAlong(
   const stretch = stretchOf(edge.side, seamsOf(map, span).inner, depth, needle);
   if (!stretch) return [];
   const box = seamBox(map, edge.level);
+  const planned = plannedEdge(map, edge);
   const [first, last] = edgeExtent(box, edge.side);
   const [from, to] = [Math.max(first, stretch.from), Math.min(last, stretch.to)];
   if (from > to) return [];
   const steps = Math.max(1, Math.ceil((to - from) / APART));
   return Array.from({ length: steps + 1 }, (_, i) => from + ((to - from) * i) / steps).flatMap((along) => {
-    const at = lineUp.toFrame(placeOnEdge(box, edge.side, along, curve.off(along)));
+    const at = lineUp.toFrame(placeOnEdge(box, edge.side, along, planned(along) + curve.off(along)));
     const isRefused = refused.some(
       (one) => one.level === edge.level && one.side === edge.side && Math.abs(one.along - along) < APART,
     );
@@ -159,7 +161,7 @@ export function edgeFollowed(
   // Right of and below it is inward of an upper or left edge; the border lies inward of its outer edges, outward of its inner ones.
   const inward = side === 'top' || side === 'left' ? 1 : -1;
   const seam = off - inside * inward * (edge === 'outer' ? 1 : -1);
-  if (Math.abs(seam) > EDGE_WANDERS)
+  if (Math.abs(seam - plannedEdge(map, { level, side })(at)) > EDGE_WANDERS)
     return { refusal: 'The needle is far from that edge. Put it on the edge, or say how far it stands from it.' };
   const cloth = placeOnEdge(box, side, at, seam);
   return { on: edgeId({ level, side }), frame: toFrame(cloth), cloth };

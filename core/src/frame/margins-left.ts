@@ -1,12 +1,12 @@
-import { type BorderEdge, BORDER_EDGES, type Seams } from '../borders/bend.ts';
-import { type BorderSpan, SIDES } from '../cloth/border.ts';
+import { type BorderEdge, BORDER_EDGES, type Seams } from '../cloth/bend.ts';
+import { type BorderSpan, type Side, SIDES } from '../cloth/border.ts';
 import { edgesOf, outlineOf, type Shape } from '../cloth/shape.ts';
 import type { ClothPoint, FramePoint } from '../geometry/point.ts';
 import { insideRing } from '../geometry/polygon.ts';
 import { type Polyline, polyline } from '../geometry/polyline.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
 import type { LineUp } from '../lineup/line-up.ts';
-import { bendOfBorder, edgeExtent, placeOnEdge, seamsOf } from '../plan/edge-touches.ts';
+import { bendOfBorder, edgeExtent, longEdge, placeOnEdge, plannedEdge, seamsOf } from '../plan/edge-touches.ts';
 import { type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 
 /** The sides of a patch as one stands before it. */
@@ -67,10 +67,13 @@ export function marginsInBorder(
   advance: number,
   lineUp: Pick<LineUp, 'toCloth' | 'toFrame'>,
 ): MarginsLeft {
-  const seams = seamsOf(quiltOf(records).map, span);
+  const { map } = quiltOf(records);
+  const seams = seamsOf(map, span);
   const bend = bendOfBorder(records, span, advance, lineUp);
   const left = BORDER_EDGES.map((edge) => {
-    const ring = seamRing(seams[edge]).map((p) => lineUp.toFrame(bend(p)));
+    const ring = seamRing(seams[edge], (side) => plannedEdge(map, longEdge(span, edge, side))).map((p) =>
+      lineUp.toFrame(bend(p)),
+    );
     const seam = indexSegments([polyline([...ring, ring[0]!])]);
     let least = Infinity;
     for (const line of lines)
@@ -85,13 +88,17 @@ export function marginsInBorder(
 }
 
 /** Places all round a seam, clockwise, `RING_STEP` apart. */
-const seamRing = (box: Seams[BorderEdge]): readonly ClothPoint[] =>
+const seamRing = (box: Seams[BorderEdge], plannedOn: (side: Side) => (at: number) => number): readonly ClothPoint[] =>
   SIDES.flatMap((side) => {
+    const planned = plannedOn(side);
     const [from, to] = edgeExtent(box, side);
     const steps = Math.max(1, Math.ceil((to - from) / RING_STEP));
     const along = Array.from({ length: steps }, (_, i) => (i * (to - from)) / steps);
     const isBack = side === 'bottom' || side === 'left';
-    return along.map((way) => placeOnEdge(box, side, isBack ? to - way : from + way, 0));
+    return along.map((way) => {
+      const at = isBack ? to - way : from + way;
+      return placeOnEdge(box, side, at, planned(at));
+    });
   });
 /** mm. */
 const RING_STEP = 25;

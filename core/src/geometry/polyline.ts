@@ -220,3 +220,16 @@ export function nearestPart(x: number, y: number, ax: number, ay: number, bx: nu
   const length2 = ux * ux + uy * uy;
   return length2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * ux + (y - ay) * uy) / length2));
 }
+
+/** The same line with points no farther apart than `step`. */
+export function subdivided(line: Polyline, step: number): Float64Array<ArrayBuffer> {
+  const out: number[] = [line[0]!, line[1]!];
+  for (let i = 2; i < line.length; i += 2) {
+    const [x, y] = [line[i - 2]!, line[i - 1]!];
+    const [dx, dy] = [line[i]! - x, line[i + 1]! - y];
+    const parts = Math.max(1, Math.ceil(Math.sqrt(dx * dx + dy * dy) / step));
+    for (let k = 1; k < parts; k++) out.push(x + (dx * k) / parts, y + (dy * k) / parts);
+    out.push(line[i]!, line[i + 1]!);
+  }
+  return Float64Array.from(out);
+}

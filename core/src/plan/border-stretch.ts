@@ -1,4 +1,4 @@
-import { UNBENT } from '../borders/bend.ts';
+import { UNBENT } from '../cloth/bend.ts';
 import { type SideStretch, stretchByPlace } from '../borders/stretch-by-place.ts';
 import { solvedBorder } from './border-bands.ts';
 import { bendOfBorder, NO_ADVANCE } from './edge-touches.ts';
@@ -9,6 +9,7 @@ export function borderStretch(plan: Plan, id: string): readonly SideStretch[] {
   const set = plan.records.borderSets[id];
   const way = plan.get(solvedBorder, id);
   if (!set || !way) return [];
-  const bend = set.strips === null ? bendOfBorder(plan.records, set, ...NO_ADVANCE) : UNBENT;
-  return stretchByPlace(way, set.stretch, bend).filter(({ side }) => !set.without.includes(side));
+  const touched = set.strips === null ? bendOfBorder(plan.records, set, ...NO_ADVANCE) : UNBENT;
+  const { bend } = way.task;
+  return stretchByPlace(way, set.stretch, (p) => touched(bend(p))).filter(({ side }) => !set.without.includes(side));
 }

@@ -1,6 +1,7 @@
-import { type Bend, bendBetween, type BorderEdge, BORDER_EDGES, type Seams, UNBENT } from '../borders/bend.ts';
+import { type Bend, bendBetween, type BorderEdge, BORDER_EDGES, type Seams, UNBENT } from '../cloth/bend.ts';
 import { type BorderSpan, type Box, boxOf, insideOf, type Side, SIDES } from '../cloth/border.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
+import { plannedOff } from '../cloth/shaped-edge.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import type { StitchedPlace } from '../lineup/easing.ts';
 import { edgeCurve, type EdgeReading } from '../lineup/edge-curve.ts';
@@ -19,6 +20,10 @@ export const seamsOf = (map: QuiltMap, { border, over }: BorderSpan): Seams => (
   outer: seamBox(map, border + over),
   inner: seamBox(map, border),
 });
+
+/** How far off its seam an edge lies as planned, by where along it: only the top's own edge may be no straight line. */
+export const plannedEdge = ({ size, borders }: QuiltMap, { level, side }: LongEdge): ((at: number) => number) =>
+  level === borders.length ? plannedOff(borders, size, side) : () => 0;
 
 /** The same edge, told from a border. */
 export const longEdge = ({ border, over }: BorderSpan, edge: BorderEdge, side: Side): LongEdge => ({
@@ -80,14 +85,17 @@ export function readingsOf(
   { toCloth }: Pick<LineUp, 'toCloth'>,
 ): readonly EdgeReading[] {
   const own = edgeId(edge);
-  const box = seamBox(quiltOf(records).map, edge.level);
+  const { map } = quiltOf(records);
+  const box = seamBox(map, edge.level);
+  const planned = plannedEdge(map, edge);
   return Object.values(records.touches)
     .filter(({ on }) => on === own)
     .map((touch) => {
       const isHere = touch.advance === advance;
       const noise = TOUCH_NOISE[touch.method];
+      const { at, off } = onEdge(box, edge.side, isHere ? toCloth(touch.frame) : touch.cloth);
       return {
-        ...onEdge(box, edge.side, isHere ? toCloth(touch.frame) : touch.cloth),
+        ...{ at, off: off - planned(at) },
         noise: isHere ? noise : Math.sqrt(noise * noise + CARRIED * CARRIED),
       };
     });
@@ -113,10 +121,12 @@ export function bendOfBorder(
     const readings = own.length > 0 ? own : read(edge === 'outer' ? 'inner' : 'outer', side);
     return sampled(edgeCurve(readings).off, ...edgeExtent(seams[edge], side));
   };
-  return bendBetween(seams, {
-    outer: onSides((side) => offOf('outer', side)),
-    inner: onSides((side) => offOf('inner', side)),
-  });
+  const { map } = quiltOf(records);
+  return bendBetween(
+    seams,
+    { outer: onSides((side) => offOf('outer', side)), inner: onSides((side) => offOf('inner', side)) },
+    onSides((side) => plannedEdge(map, longEdge(span, 'outer', side))),
+  );
 }
 
 const onSides = <T>(of: (side: Side) => T): Readonly<Record<Side, T>> => ({

@@ -1,4 +1,5 @@
 import { usualBatting } from '../cloth/batting.ts';
+import { STRAIGHT } from '../cloth/edge-shape.ts';
 import { UNMEASURED } from '../cloth/measured.ts';
 import { isTrueToSize, mapPatches, mapTrouble, type QuiltMap } from '../cloth/quilt-map.ts';
 import { USUAL_EASE } from '../lineup/easing.ts';
@@ -211,9 +212,17 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
   7: (records) => ({ ...records, borderSets: {} }),
   // A border set may lie over several borders.
   8: ({ borderSets, ...rest }) => ({ ...rest, borderSets: eachWith(borderSets, { over: 1 }) }),
-  // Sides across the poles may wait until the quilt is turned; a border set may lie along strips of patches.
-  9: ({ borderSets, ...rest }) => ({
+  // Sides across the poles may wait until the quilt is turned; a border set may lie along strips of patches; a top's edge may run in arcs.
+  9: ({ borderSets, quilts, ...rest }) => ({
     ...rest,
+    quilts: Object.fromEntries(
+      Object.entries(
+        (quilts ?? {}) as Readonly<Record<string, { readonly map: { readonly borders: readonly object[] } }>>,
+      ).map(([id, quilt]) => {
+        const borders = quilt.map.borders.map((border) => ({ ...border, edge: STRAIGHT }));
+        return [id, { ...quilt, map: { ...quilt.map, borders } }];
+      }),
+    ),
     borderSets: eachWith(borderSets, { across: 'sections', strips: null }),
   }),
 };

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { STRAIGHT } from '../cloth/edge-shape.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { bedPoint } from '../geometry/point.ts';
@@ -9,7 +10,7 @@ import { rowBed } from './row-bed.ts';
 const PLAN = newPlan(
   'Lantern',
   makeMap({ kind: 'whole', width: 1000, length: 600 }, [
-    { top: 10, right: 20, bottom: 30, left: 40, corner: 'mitred' },
+    { top: 10, right: 20, bottom: 30, left: 40, corner: 'mitred', edge: STRAIGHT },
   ]),
 );
 const INSIDE = { insideBorder: true, fromRegionId: null, leaveOut: [] };

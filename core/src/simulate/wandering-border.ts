@@ -2,7 +2,7 @@ import { evenBorder, type Side, SIDES } from '../cloth/border.ts';
 import { AS_FIRST } from '../cloth/loading.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { plainGrid } from '../cloth/settings/grid.ts';
-import { type BorderEdge, BORDER_EDGES } from '../borders/bend.ts';
+import { type BorderEdge, BORDER_EDGES } from '../cloth/bend.ts';
 import { followEdges } from '../frame/follow-edges.ts';
 import { type ClothPoint, clothPoint, type FramePoint, framePoint, plus } from '../geometry/point.ts';
 import { polyline } from '../geometry/polyline.ts';

@@ -5,6 +5,7 @@ import {
   loadedSize,
   type PlanRecords,
   quiltOf,
+  STRAIGHT,
   sumsInWords,
 } from '@gorse/core';
 import { type ExportFile, safeName } from './export-sheet.ts';
@@ -32,9 +33,17 @@ export async function shoppingSheetFile({ records, style, paper, cloth }: Shoppi
   doc.fontSize(3.6);
   const lines = [
     `The top: ${long(map.size.width)} × ${long(map.size.length)}, loaded ${loading}. Cloth: ${long(cloth)} wide.`,
-    ...sumsInWords({ size: map.size, loading, binding, frameWidth: machine.frame.width }, cloth, style).flatMap(
-      ({ what, sentences }) => ['', ...sentences.map((sentence, i) => (i === 0 ? `${what}: ${sentence}` : sentence))],
-    ),
+    ...sumsInWords(
+      {
+        ...{ size: map.size, loading, binding, frameWidth: machine.frame.width },
+        edge: map.borders.at(-1)?.edge ?? STRAIGHT,
+      },
+      cloth,
+      style,
+    ).flatMap(({ what, sentences }) => [
+      '',
+      ...sentences.map((sentence, i) => (i === 0 ? `${what}: ${sentence}` : sentence)),
+    ]),
   ];
   lines.forEach((line, i) => write(doc, line, MARGIN, MARGIN + TITLE + i * LINE));
   drawBacking(doc, records, cloth, MARGIN + TITLE + (lines.length + 1) * LINE);

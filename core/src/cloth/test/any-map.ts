@@ -1,3 +1,4 @@
+import { STRAIGHT } from '../edge-shape.ts';
 import fc from 'fast-check';
 import { type Border, BORDER_CORNERS } from '../border.ts';
 import { TURNS } from '../blocks.ts';
@@ -31,6 +32,7 @@ const side = fc.oneof(fc.constant(0), mm(10, 200));
 const border: fc.Arbitrary<Border> = fc.record({
   ...{ top: side, right: side, bottom: side, left: side },
   corner: fc.constantFrom(...BORDER_CORNERS),
+  edge: fc.constant(STRAIGHT),
 });
 /** Any setting, pieced anyhow, with up to four borders. */
 export const anyMap = fc.record({ setting: anySetting, borders: fc.array(border, { maxLength: 4 }) });

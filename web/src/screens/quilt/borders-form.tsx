@@ -2,6 +2,7 @@ import { type Border, BORDER_CORNERS, type BorderCorner, evenBorder, SIDES } fro
 import { Button, Group, Select, SimpleGrid, Stack, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { EdgeForm } from './edge-form.tsx';
 import { WIDEST_BORDER } from './map-forms.ts';
 
 const CORNERS: Readonly<Record<BorderCorner, string>> = {
@@ -23,12 +24,16 @@ interface Props {
 /** Any number of borders from the inside out. */
 export function BordersForm({ borders, onBorders }: Props) {
   const shown = borders.length === 0 ? [evenBorder(0)] : borders;
+  const outermost = borders.at(-1);
   const label = (i: number): string => (shown.length === 1 ? 'Border' : `Border ${i + 1}`);
   return (
     <Stack gap={6}>
       {shown.map((border, i) => (
         <OneBorder key={i} name={label(i)} border={border} onBorder={(next) => onBorders(shown.with(i, next))} />
       ))}
+      {outermost && SIDES.every((side) => outermost[side] > 0) && (
+        <EdgeForm edge={outermost.edge} onEdge={(edge) => onBorders(borders.with(-1, { ...outermost, edge }))} />
+      )}
       <Group gap={6}>
         {borders.length > 0 && borders.length < MOST && (
           <Button size="compact-sm" variant="default" onClick={() => onBorders([...borders, NEW])}>
@@ -65,7 +70,7 @@ function OneBorder({
           value={border.top}
           least={0}
           most={WIDEST_BORDER}
-          onLength={(mm) => onBorder(evenBorder(mm, border.corner))}
+          onLength={(mm) => onBorder({ ...evenBorder(mm, border.corner), edge: border.edge })}
         />
       ) : (
         <SimpleGrid cols={2} spacing="sm">
@@ -95,7 +100,8 @@ function OneBorder({
             checked={isApart}
             onChange={(event) => {
               setApart(event.currentTarget.checked);
-              if (!event.currentTarget.checked) onBorder(evenBorder(border.top, border.corner));
+              if (!event.currentTarget.checked)
+                onBorder({ ...evenBorder(border.top, border.corner), edge: border.edge });
             }}
           />
         </>

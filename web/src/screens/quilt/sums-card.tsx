@@ -7,6 +7,7 @@ import {
   loadedSize,
   type QuiltRecord,
   type Size,
+  STRAIGHT,
   sumsInWords,
 } from '@gorse/core';
 import { Button, Stack, Text, Title } from '@mantine/core';
@@ -30,6 +31,7 @@ export function SumsCard({ quiltId, quilt, onBinding }: Props) {
   const style = useLengthStyle();
   const paper = useSheetPaper();
   const cloth = usePreferences(({ clothWidth }) => clothWidth);
+  const edge = quilt.map.borders.at(-1)?.edge ?? STRAIGHT;
   const top = loadedSize(loading, size);
   const [way] = backingWays(top, cloth);
   return (
@@ -52,7 +54,7 @@ export function SumsCard({ quiltId, quilt, onBinding }: Props) {
           onLength={onBinding}
         />
         {way && <BackingPicture top={top} way={way} />}
-        {sumsInWords({ size, loading, binding, frameWidth: machine.frame.width }, cloth, style).map(
+        {sumsInWords({ size, loading, binding, edge, frameWidth: machine.frame.width }, cloth, style).map(
           ({ what, sentences }) => (
             <Text key={what}>
               <b>{what}.</b> {sentences.join(' ')}

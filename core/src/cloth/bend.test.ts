@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SIDES } from '../cloth/border.ts';
+import { SIDES } from './border.ts';
 import { clothPoint } from '../geometry/point.ts';
 import { bendBetween, type Offsets, type Seams } from './bend.ts';
 

@@ -1,4 +1,4 @@
-import type { Box, Side } from '../cloth/border.ts';
+import type { Box, Side } from './border.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 
 /** Where a planned place of the cloth truly lies on it. */
@@ -20,8 +20,9 @@ export type Offsets = Readonly<Record<BorderEdge, Readonly<Record<Side, (at: num
  * A border bent to its edges as they run: what lies on one goes where that is, and between them in proportion. Sideways the left and right edges
  * lead, down the upper and lower ones, so that corners go with both, and what lies between two corners is spread evenly. Continuous; exact on
  * all edges.
+ * @param planned how far the outer edges lie off the box as planned, where they aren't straight
  */
-export function bendBetween({ outer, inner }: Seams, offsets: Offsets): Bend {
+export function bendBetween({ outer, inner }: Seams, offsets: Offsets, planned: Offsets['outer'] = LEVEL): Bend {
   const within = (at: number, from: number, to: number): number => Math.min(to, Math.max(from, at));
   const offOf = (edge: BorderEdge, side: Side, p: ClothPoint): number => {
     const box = edge === 'outer' ? outer : inner;
@@ -29,11 +30,16 @@ export function bendBetween({ outer, inner }: Seams, offsets: Offsets): Bend {
     return offsets[edge][side](isLevel ? within(p.x, box.x0, box.x1) : within(p.y, box.y0, box.y1));
   };
   return (p) => {
-    const x = between(p.x, [outer.x0, inner.x0, inner.x1, outer.x1], (k) => offOf(...KNOTS.x[k]!, p));
-    const y = between(p.y, [outer.y0, inner.y0, inner.y1, outer.y1], (k) => offOf(...KNOTS.y[k]!, p));
+    const [left, right] = [outer.x0 + planned.left(p.y), outer.x1 + planned.right(p.y)];
+    const [top, bottom] = [outer.y0 + planned.top(p.x), outer.y1 + planned.bottom(p.x)];
+    const x = between(p.x, [left, inner.x0, inner.x1, right], (k) => offOf(...KNOTS.x[k]!, p));
+    const y = between(p.y, [top, inner.y0, inner.y1, bottom], (k) => offOf(...KNOTS.y[k]!, p));
     return clothPoint(p.x + x, p.y + y);
   };
 }
+
+const still = (): number => 0;
+const LEVEL: Offsets['outer'] = { top: still, right: still, bottom: still, left: still };
 
 type Knot = readonly [BorderEdge, Side];
 const KNOTS: Readonly<Record<'x' | 'y', readonly Knot[]>> = {
