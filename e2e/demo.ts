@@ -18,7 +18,10 @@ export const test = base.extend<object, { readonly demo: TestServer }>({
 });
 
 /** A copy of its own of a demo quilt. */
-export async function ownQuilt(address: string, name: 'Harbour Lights' | 'Tide Table'): Promise<string> {
+export async function ownQuilt(
+  address: string,
+  name: 'Harbour Lights' | 'Tide Table' | 'Guillemot Mess',
+): Promise<string> {
   const { id } = (await ask<{ quilts: QuiltSummary[] }>(address, '/quilts')).quilts.find(
     (quilt) => quilt.name === name,
   )!;

@@ -19,7 +19,7 @@ export const IdOrNull = (): PropertyDecorator => (target, property) => {
 };
 /** An id made of several by the core's codec. */
 export const PieceId = (): PropertyDecorator =>
-  Matches(/^[A-Za-z]+\.[\w-]{1,64}\.\d{1,6}$/, { message: '$property must be the id of a piece' });
+  Matches(/^[A-Za-z]+\.[\w-]{1,64}\.\d{1,8}$/, { message: '$property must be the id of a piece' });
 export const LandmarkIdOrNull = (): PropertyDecorator => (target, property) => {
   ValidateIf((_, value) => value !== null)(target, property);
   Matches(/^[A-Za-z]+(\.[\w-]{1,64}){1,3}$/, { message: '$property must be the id of a landmark' })(target, property);

@@ -67,9 +67,9 @@ const SIZE_OFF = 1e-6;
 /** The patches that setting and borders make, in reading order but for the borders' lower sides; together they tile the top exactly. */
 export function mapPatches({ size, setting, borders }: QuiltMap): Region[] {
   const { top, left } = insideOf(borders);
-  const [edge, bend] = [borders.at(-1)?.edge ?? STRAIGHT, edgeBend(borders, size)];
+  const [outermost, bend] = [borders.at(-1), edgeBend(borders, size)];
   const shaped = (region: Region): Region =>
-    bend === UNBENT ? region : { ...region, shape: shapedControls(region.shape, edge, size, bend) };
+    bend === UNBENT || !outermost ? region : { ...region, shape: shapedControls(region.shape, outermost, size, bend) };
   const around = borders.map((_, i) => borderPatches(borders, i, size)).reverse();
   return [
     ...(around[0] ?? []).map(shaped),

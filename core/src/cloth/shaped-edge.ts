@@ -147,8 +147,16 @@ export function edgeBend(borders: readonly Border[], size: Size): Bend {
 /** Points to an arc: between them it is smooth. */
 const STEPS = 8;
 
-/** A straight patch at the edge, as it lies along it: its edge follows the arcs by points between its corners. */
-export function shapedControls(corners: Shape, shape: EdgeShape, { width, length }: Size, bend: Bend): Shape {
+/**
+ * A straight patch at the edge, as it lies along it: its edge follows the arcs by points between its corners. The quilt's own corner is none any more,
+ * but where a seam ends there: nobody could find it on the cloth.
+ */
+export function shapedControls(
+  corners: Shape,
+  { edge: shape, corner }: Pick<Border, 'edge' | 'corner'>,
+  { width, length }: Size,
+  bend: Bend,
+): Shape {
   const lies = (at: ClothPoint): Record<Side, boolean> => ({
     ...{ top: Math.abs(at.y) < ON, bottom: Math.abs(at.y - length) < ON },
     ...{ left: Math.abs(at.x) < ON, right: Math.abs(at.x - width) < ON },
@@ -157,7 +165,8 @@ export function shapedControls(corners: Shape, shape: EdgeShape, { width, length
     const next = corners[(i + 1) % corners.length]!;
     const [here, there] = [lies(one.at), lies(next.at)];
     const side = SIDES.find((each) => here[each] && there[each]);
-    const own = { ...one, at: bend(one.at) };
+    const isRound = SIDES.filter((each) => here[each]).length > 1 && corner !== 'mitred';
+    const own = { ...one, at: bend(one.at), corner: !isRound };
     if (!side) return [own];
     const isLevel = side === 'top' || side === 'bottom';
     const [from, to] = isLevel ? [one.at.x, next.at.x] : [one.at.y, next.at.y];

@@ -51,7 +51,7 @@ export function DrawInPanel({ records }: { readonly records: PlanRecords }) {
   return (
     <section aria-label="Draw-in">
       <Text fw={700}>Draw-in</Text>
-      {touched < 2 || !answer || !option ? (
+      {touched < 2 || !answer || answer.touches < 2 || !option ? (
         <Text size="sm">
           Planned: {trimmed(100 * quiltOf(records).batting.drawIn, 2)} %. Touches at the frame will show what it is.
         </Text>
