@@ -181,8 +181,9 @@ function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly
           barMaxWidth: 90,
           label: {
             show: true,
-            position: 'insideTop',
-            color: '#fff',
+            position: 'top',
+            distance: 2,
+            color: MOORLAND.ink,
             formatter: ({ dataIndex }: { dataIndex: number }) => {
               const changes = shown.passes[dataIndex]?.bobbinChanges.length ?? 0;
               return changes === 0 ? '' : `${'┃'.repeat(Math.min(changes, 6))} ${counted(changes, 'bobbin')}`;
