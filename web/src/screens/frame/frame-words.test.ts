@@ -15,7 +15,8 @@ import {
 import { describe, expect, it } from 'vitest';
 import type { LineUpAnswer } from '../../planning-worker/line-up-planner.ts';
 import { edgeWords, followWords } from './follow-edges/edge-words.ts';
-import { disagreementWords, type Told, wordsFor, worstWords } from './frame-words.ts';
+import { disagreementWords, wordsFor, worstWords } from './frame-words.ts';
+import type { Told } from './told.ts';
 
 const HEAD: HeadNow = { mode: 'idle', needle: 'up', fault: null, bobbinThreadUp: false, run: 'r', onStart: true };
 const ROLLING: Rolling = {

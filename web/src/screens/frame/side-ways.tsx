@@ -2,7 +2,7 @@ import { formatLength, type FrameAction, type NamedPlace, type TouchRecord } fro
 import { Menu, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
 import { sayToFrame, useFrame } from '../../api/frame-socket.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
-import type { Told } from './frame-words.ts';
+import type { Told } from './told.ts';
 import { WayButton } from './parts.tsx';
 
 /** What can be done beside the one thing to do. */

@@ -28,7 +28,7 @@ import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { useSliced } from '../../ui/use-sliced.ts';
 import type { FrameScene } from './frame-scene.tsx';
-import type { Told } from './frame-words.ts';
+import type { Told } from './told.ts';
 import { useEdges } from './follow-edges/use-edges.ts';
 import { useBegun } from './patch-here/begun.ts';
 import { useNeedleLeft } from './needle-left.ts';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api } from '../../../api/api.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { tellError } from '../../../ui/notices.ts';
-import { CLAMP } from '../frame-words.ts';
+import { CLAMP } from '../roll-words.ts';
 import { BigButton, Title, WayButton } from '../parts.tsx';
 
 /** Nobody rolls farther in one go, mm. */
