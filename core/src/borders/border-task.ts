@@ -30,15 +30,18 @@ export function borderTask(
   { stance }: Pick<BorderSet, 'stance'>,
   { corners: school, through, fill }: BorderLook,
 ): BorderTask | null {
+  const border = 'strips' in room ? null : room;
   const strips = 'strips' in room ? patchStrips(room) : borderStrips(room, school, through);
   const motifs = strips.map(({ side, cells }) =>
     motifOf(designs.lines, cells ? AS_DRAWN : lookOf(stance, school, side)),
   );
   if (motifs.includes(null)) return null;
   const drawn = strips.map((strip, i) => ({ strip, motif: motifs[i]! }));
-  const turning = 'strips' in room || school !== 'cornerDesign' ? null : designs.corner;
-  const corners = turning && !('strips' in room) ? layCorners(turning, room, fill, meetingsOf(drawn, fill)) : [];
-  const between = 'strips' in room ? strips : betweenCorners(strips, corners, room);
+  const corners =
+    border && school === 'cornerDesign' && designs.corner
+      ? layCorners(designs.corner, border, fill, meetingsOf(drawn, fill))
+      : [];
+  const between = border ? betweenCorners(strips, corners, border) : strips;
   if (between.some(({ length }) => !(length > 0))) return null;
   const sides = between.map((strip, i) => {
     const motif = motifs[i]!;
@@ -46,7 +49,7 @@ export function borderTask(
     const own = motif.joins ? strip : { ...strip, ends: { first: null, last: null } };
     return { strip: own, motif, task: sideTask(own, motif, fill) };
   });
-  return { sides, corners, bend: 'strips' in room ? UNBENT : room.bend };
+  return { sides, corners, bend: border?.bend ?? UNBENT };
 }
 
 type Drawn = Pick<BorderTask['sides'][number], 'strip' | 'motif'>;

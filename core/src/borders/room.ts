@@ -50,10 +50,10 @@ export function borderRoom(
   const room = { ...boxes, bend: shapedBend(edge, size, boxes.outer, boxes.inner, outer.top) };
   const isLeft = room.inner.x0 < room.inner.x1 && room.inner.y0 < room.inner.y1;
   const depths = SIDES.map((side) => inner[side] - outer[side]);
-  if (!isLeft || Math.min(...depths) < 0 || Math.max(...depths) <= 0) return null;
+  const isDeep = Math.min(...depths) >= 0 && Math.max(...depths) > 0;
   // Between scallops the strip is thinnest.
-  const thinnest = Math.min(...depths) - (isScalloped(edge) ? edge.depth : 0);
-  return isScalloped(edge) && thinnest <= 0 ? null : room;
+  const isCut = isScalloped(edge) && Math.min(...depths) <= edge.depth;
+  return isLeft && isDeep && !isCut ? room : null;
 }
 
 const eachSide = (inset: (side: keyof Insets) => number): Insets => ({

@@ -24,12 +24,25 @@ export function cornerReach(shape: EdgeShape, { width, length }: Size): number {
   return Math.min(wanted, width / 2, length / 2);
 }
 
-/** Why an edge can't be had, and what to do; null when it can. */
-export function edgeTrouble(shape: EdgeShape, size: Size): string | null {
-  if (!isScalloped(shape)) return null;
+/**
+ * Why an edge can't be had, and what to do; null when it can.
+ * @param border how wide the outermost border is where it is narrowest, mm: arcs lie within it
+ */
+export function edgeTrouble(shape: EdgeShape, size: Size, border: number): string | null {
+  if (isStraight(shape)) return null;
+  if (border <= 0)
+    return 'An edge in arcs takes a border on all four sides. Give each a width, or make the edge straight.';
   const reach = cornerReach(shape, size);
+  const depth = isScalloped(shape) ? shape.depth : 0;
+  if (depth >= border || atCorner(reach, depth) >= border)
+    return 'The edge’s arcs lie deeper in than the outermost border is wide. Make them flatter, or the border wider.';
+  if (depth === 0) return null;
   const narrowest = Math.min(reach, (size.width - 2 * reach) / shape.across, (size.length - 2 * reach) / shape.down);
-  return shape.depth * 2 > narrowest
-    ? 'Scallops are no deeper than half their width. Make them flatter, or fewer.'
-    : null;
+  return depth * 2 > narrowest ? 'Scallops are no deeper than half their width. Make them flatter, or fewer.' : null;
 }
+
+/** The radius of a corner's arc that touches both sides' lines and goes through where the scallops beside it begin. */
+export const cornerRadius = (reach: number, depth: number): number => reach + depth - Math.sqrt(2 * reach * depth);
+
+/** How far in a corner's arc lies in its middle, along either side. */
+const atCorner = (reach: number, depth: number): number => cornerRadius(reach, depth) * (1 - Math.SQRT1_2);

@@ -1,7 +1,7 @@
 import { clothPoint } from '../geometry/point.ts';
 import { LARGEST_QUILT, MOST_PATCHES } from '../tolerances.ts';
 import { UNBENT } from './bend.ts';
-import { type Border, borderPatches, insideOf, isThere } from './border.ts';
+import { type Border, borderPatches, insideOf, isThere, SIDES } from './border.ts';
 import { edgeTrouble, isStraight, STRAIGHT } from './edge-shape.ts';
 import type { Region } from './region.ts';
 import { edgeBend, shapedControls } from './shaped-edge.ts';
@@ -53,7 +53,8 @@ function troubleOf({ size, setting, borders }: QuiltMap): string | null {
     return 'A quilt can be up to 6 m (236 in) wide and long. Make the blocks fewer or smaller.';
   if (settingPatchCount(setting) > MOST_PATCHES)
     return 'A quilt can have up to 20,000 patches. Make the blocks fewer, or of fewer patches.';
-  return edgeTrouble(borders.at(-1)?.edge ?? STRAIGHT, size);
+  const outermost = borders.at(-1);
+  return outermost ? edgeTrouble(outermost.edge, size, Math.min(...SIDES.map((side) => outermost[side]))) : null;
 }
 
 /** Whether the size that a map says is the one that follows from it. */

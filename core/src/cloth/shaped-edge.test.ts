@@ -44,9 +44,14 @@ describe('how deep an edge lies in', () => {
     expect(clear(reach + 0.5 * wide)).toBeCloseTo(8, 9);
     expect(clear(reach + wide)).toBeCloseTo(28, 9);
   });
-  it('deeper than half their width, scallops can’t be had', () => {
-    expect(edgeTrouble(SCALLOPED, SIZE)).toBeNull();
-    expect(edgeTrouble({ ...SCALLOPED, depth: 80 }, SIZE)).toMatch(/flatter, or fewer/);
+  it('too deep for their width, or for the border, can’t be had', () => {
+    expect(edgeTrouble(SCALLOPED, SIZE, 150)).toBeNull();
+    expect(edgeTrouble({ ...SCALLOPED, depth: 80 }, SIZE, 150)).toMatch(/flatter, or fewer/);
+    expect(edgeTrouble(SCALLOPED, SIZE, 20)).toMatch(/deeper in than the outermost border/);
+    // A corner of 100 mm lies 29.3 mm in at its middle.
+    expect([29, 30].map((border) => edgeTrouble(ROUNDED, SIZE, border) === null)).toEqual([false, true]);
+    expect(edgeTrouble(ROUNDED, SIZE, 0)).toMatch(/on all four sides/);
+    expect(edgeTrouble(STRAIGHT, SIZE, 0)).toBeNull();
     const top = plainGrid({ across: 2, down: 2, blockWidth: 350, blockHeight: 250, sashing: 0 });
     const map = makeMap(top, [{ ...evenBorder(150), edge: { ...SCALLOPED, depth: 80 } }]);
     expect(mapTrouble(map)).toMatch(/flatter, or fewer/);

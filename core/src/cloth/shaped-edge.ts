@@ -1,7 +1,7 @@
 import { clothPoint, type ClothPoint } from '../geometry/point.ts';
 import { type Bend, bendBetween, type Offsets, UNBENT } from './bend.ts';
 import { type Border, type Box, boxOf, insideOf, type Side, SIDES } from './border.ts';
-import { cornerReach, type EdgeShape, isScalloped, isStraight } from './edge-shape.ts';
+import { cornerRadius, cornerReach, type EdgeShape, isScalloped, isStraight } from './edge-shape.ts';
 import type { Control, Shape } from './shape.ts';
 import type { Size } from './size.ts';
 
@@ -23,8 +23,7 @@ function arcsOf(
   const long = isLevel ? size.width : size.length;
   const reach = cornerReach(shape, size);
   const depth = isScalloped(shape) ? shape.depth : 0;
-  // It touches both sides' lines and goes through the points where the scallops beside it begin.
-  const corner = reach + depth - Math.sqrt(2 * reach * depth);
+  const corner = cornerRadius(reach, depth);
   const corners: readonly Arc[] =
     corner > 0
       ? [
