@@ -3,7 +3,7 @@ import { NumberInput, SegmentedControl, SimpleGrid, Stack, Text } from '@mantine
 import { LengthInput } from '../../ui/length-input.tsx';
 
 const KINDS = {
-  straight: { label: 'Straight', edge: STRAIGHT },
+  straight: { label: 'Square', edge: STRAIGHT },
   rounded: { label: 'Rounded', edge: { ...STRAIGHT, radius: 3 * MM_PER_INCH } },
   scalloped: { label: 'Scalloped', edge: { ...STRAIGHT, across: 6, down: 8, depth: MM_PER_INCH } },
 } as const satisfies Record<string, { readonly label: string; readonly edge: EdgeShape }>;
