@@ -71,10 +71,10 @@ test('from a planned top to four bordered sides with corners, and every count fo
   );
 
   // A side is worked by itself.
-  await page.getByRole('button', { name: /^Sides/ }).click();
+  await page.getByRole('button', { name: /^Worked/ }).click();
   await page.getByRole('checkbox', { name: 'Left' }).click();
   await expect(count(page, 'left')).toBeHidden();
-  await expect(page.getByRole('button', { name: /^Sides/ })).toContainText('without left');
+  await expect(page.getByRole('button', { name: /^Worked/ })).toContainText('without left');
   // A border that nothing is left of says so, and what to do.
   await page.getByRole('button', { name: /^Keeps clear/ }).click();
   await page.getByLabel('Outer edge', { exact: true }).fill('2 3/4');
@@ -103,9 +103,9 @@ test('a design runs along every sashing strip of a kind, one of which is left ou
   // They have no corners, and no edges to follow.
   await expect(page.getByRole('radio', { name: 'Mitre' })).toBeHidden();
   await expect(page.getByRole('button', { name: /^Edges/ })).toBeHidden();
-  await page.getByRole('button', { name: /^Sides/ }).click();
+  await page.getByRole('button', { name: /^Worked/ }).click();
   await page.getByRole('checkbox', { name: 'Sashing strip 2 down' }).click();
-  await expect(page.getByRole('button', { name: /^Sides/ })).toContainText('1 of 3 left out');
+  await expect(page.getByRole('button', { name: /^Worked/ })).toContainText('1 of 3 left out');
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Passes' }).click();
   await expect(page.getByText(/^Sashing strip 3 down/i).first()).toBeVisible();

@@ -145,11 +145,11 @@ export {
 export { linesOf } from './plan/stroke.ts';
 export { laidPlacement, lieOf, placedOf, placementPieceIds, seatOf } from './plan/placement-bands.ts';
 export { designLines } from './plan/design-lines.ts';
-export { type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
+export { isTurnedBefore, type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';
 export { type ResolvedRow, type ResolvedRows, rowPieceId } from './plan/resolve-rows.ts';
 export { isSide, stripNames, stripPatches } from './plan/strip-names.ts';
-export { TURNED_TO } from './plan/turning.ts';
+export { BEFORE_TURNING, TURNED_TO } from './plan/turning.ts';
 export { type AcrossSums, acrossSums } from './plan/border-across.ts';
 export { askedBorder, type AskedBorder, type BorderChoice, borderChoices } from './plan/border-answers.ts';
 export { solvedBorder } from './plan/border-bands.ts';

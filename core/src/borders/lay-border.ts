@@ -7,6 +7,7 @@ import { type BorderWay, countOn, stretchAt } from './answers.ts';
 import type { BorderStretch, StripId } from './border-set.ts';
 import type { BorderTask } from './border-task.ts';
 import { layStrip, type MitreReach, type StripTask } from './lay-strip.ts';
+import type { BorderCounts } from './solve-border.ts';
 import { nextSide, type Strip } from './strips.ts';
 
 /** A repeat of a border, or a corner, with its lines on the cloth. */
@@ -64,21 +65,17 @@ function layStraight(way: BorderWay, stretch: BorderStretch): BorderElement[] {
 }
 
 /** The strips of a border with all that decides where their repeats lie. */
-export function stripTasks({ task: { sides }, counts }: BorderWay): StripTask[] {
-  const countOf = (side: Side): number => counts.sides.find((one) => one.side === side)!.count;
-  return sides.map(({ strip, motif, task }) => {
-    const count = countOn(counts, strip);
-    return { strip, motif, task, count, reach: reachOf(sides, strip, countOf) };
-  });
-}
+export const stripTasks = ({ task: { sides }, counts }: BorderWay): StripTask[] =>
+  sides.map(({ strip, motif, task }) => ({
+    ...{ strip, motif, task },
+    count: countOn(counts, strip),
+    reach: reachOf(sides, strip, counts),
+  }));
 
 /** How many repeats lie in the corners of a mitre: as many from either side. Null where it ends square, or is too short for it. */
-function reachOf(
-  sides: BorderTask['sides'],
-  { side, length, mitre }: Strip,
-  countOf: (side: Side) => number,
-): MitreReach | null {
+function reachOf(sides: BorderTask['sides'], { side, length, mitre }: Strip, counts: BorderCounts): MitreReach | null {
   if (!mitre) return null;
+  const countOf = (of: Side): number => countOn(counts, { countOf: of });
   const intoOf = (of: Side, depth: number): number | null => {
     const found = sides.find(({ strip }) => strip.side === of)?.strip;
     return found ? (depth * countOf(of)) / found.length : null;

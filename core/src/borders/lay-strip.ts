@@ -74,7 +74,6 @@ export function repeatSpans(
   task: StripTask,
   stretch: BorderStretch,
 ): readonly { readonly from: number; readonly to: number }[] {
-  if (task.strip.cells) return task.strip.cells;
   const { from, advance } = task.motif;
   const along = alongOf(task, stretch);
   return Array.from({ length: task.count }, (_, repeat) => ({

@@ -84,7 +84,8 @@ export function patchStrips({ strips, clear }: StripRoom): Strip[] {
       number,
       countOf: `length-${lengths.indexOf(Math.round(own.length)) + 1}`,
       cells,
-      depth: own.depth - outer - inner,
+      // Repeats are as deep as their triangles.
+      depth: cells ? cells[0]!.bottom - cells[0]!.top : own.depth - outer - inner,
       length: own.length - 2 * end,
       ...{ before: 0, after: 0, mitre: null, ends: { first: null, last: null } },
       toCloth: mapBetween([x, y, -y, x, start.x + x * end - y * outer, start.y + y * end + x * outer]),

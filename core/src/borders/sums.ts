@@ -17,9 +17,9 @@ export interface SideTask {
 
 export function sideTask(strip: Strip, motif: Motif, fill: number): SideTask {
   const { countOf: side, length, mitre, ends, cells } = strip;
+  if (cells) return cellsTask(strip, cells, motif, fill);
   const { box, advance } = motif;
   const scale = scaleOf(motif, strip, fill);
-  if (cells) return cellsTask(strip, cells, motif, fill);
   // Where lines go on round the corner they may swing into it.
   const isSquare = mitre === null && ends.first === null && ends.last === null;
   return {
@@ -32,11 +32,10 @@ export function sideTask(strip: Strip, motif: Motif, fill: number): SideTask {
 }
 
 /** One repeat in each triangle, as wide as its base. */
-function cellsTask({ countOf: side }: Strip, cells: readonly StripCell[], { box }: Motif, fill: number): SideTask {
-  const widths = cells.map(({ from, to }) => fill * (to - from));
-  const [{ top, bottom } = { top: 0, bottom: 0 }] = cells;
-  const unit = ((box.maxX - box.minX) * fill * (bottom - top)) / (box.maxY - box.minY);
-  return { side, length: widths.reduce((a, b) => a + b, 0), unit, extra: 0, only: cells.length };
+function cellsTask(strip: Strip, cells: readonly StripCell[], motif: Motif, fill: number): SideTask {
+  const length = cells.reduce((sum, { from, to }) => sum + fill * (to - from), 0);
+  const unit = (motif.box.maxX - motif.box.minX) * scaleOf(motif, strip, fill);
+  return { side: strip.countOf, length, unit, extra: 0, only: cells.length };
 }
 
 /** How far so many repeats are stretched, as a part of what is stretched: each of them, the middle one, or with spacers these against a repeat. */
@@ -61,10 +60,10 @@ export interface Count {
 
 /** The counts that a side may have, the least stretched first; one only where it is pinned. Empty where not even one repeat has room. */
 export function countsFor(task: SideTask, stretch: BorderStretch, pinned: number | null): Count[] {
-  const usual = Math.round((task.length - task.extra) / task.unit);
-  const reach = Math.ceil(usual * SEEN) + 2;
   // One in each triangle is as wide as that.
   if (task.only !== null) return [{ count: task.only, stretch: stretchOf(task, task.only, 'evenly') }];
+  const usual = Math.round((task.length - task.extra) / task.unit);
+  const reach = Math.ceil(usual * SEEN) + 2;
   const asked = pinned === null ? range(Math.max(1, usual - reach), Math.min(MOST_REPEATS, usual + reach)) : [pinned];
   const sound = asked
     .map((count) => ({ count, stretch: stretchOf(task, count, stretch) }))

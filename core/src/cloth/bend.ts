@@ -39,7 +39,8 @@ export function bendBetween({ outer, inner }: Seams, offsets: Offsets, planned: 
 }
 
 const still = (): number => 0;
-const LEVEL: Offsets['outer'] = { top: still, right: still, bottom: still, left: still };
+/** Edges that run as planned. */
+export const LEVEL: Offsets['outer'] = { top: still, right: still, bottom: still, left: still };
 
 type Knot = readonly [BorderEdge, Side];
 const KNOTS: Readonly<Record<'x' | 'y', readonly Knot[]>> = {

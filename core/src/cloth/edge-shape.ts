@@ -14,6 +14,8 @@ export interface EdgeShape {
 export const STRAIGHT: EdgeShape = { radius: 0, across: 0, down: 0, depth: 0 };
 
 export const isScalloped = ({ depth, across, down }: EdgeShape): boolean => depth > 0 && across > 0 && down > 0;
+/** How deep scallops are; 0 where there are none. */
+export const scallopDepth = (shape: EdgeShape): number => (isScalloped(shape) ? shape.depth : 0);
 export const isStraight = (shape: EdgeShape): boolean => shape.radius <= 0 && !isScalloped(shape);
 
 /** How far a corner's arc takes up each side: as wide as the scallops beside it on the mean, or its radius. */
@@ -33,7 +35,7 @@ export function edgeTrouble(shape: EdgeShape, size: Size, border: number): strin
   if (border <= 0)
     return 'An edge in arcs takes a border on all four sides. Give each a width, or make the edge straight.';
   const reach = cornerReach(shape, size);
-  const depth = isScalloped(shape) ? shape.depth : 0;
+  const depth = scallopDepth(shape);
   if (depth >= border || atCorner(reach, depth) >= border)
     return 'The edge’s arcs lie deeper in than the outermost border is wide. Make them flatter, or the border wider.';
   if (depth === 0) return null;

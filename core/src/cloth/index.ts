@@ -1,8 +1,7 @@
 /** What is known of cloth beyond this room. */
 export { type Batting, expectedDrawIn, type Fibre, FIBRES, usualBatting } from './batting.ts';
-export { edgeTrouble, type EdgeShape, isScalloped, isStraight, STRAIGHT } from './edge-shape.ts';
-export { edgeBend } from './shaped-edge.ts';
-export { type PatchStrip, type StripKind, stripKinds } from './patch-strips.ts';
+export { type EdgeShape, isScalloped, isStraight, STRAIGHT } from './edge-shape.ts';
+export { type StripKind, stripKinds } from './patch-strips.ts';
 export {
   AS_FIRST,
   AS_TURNED,

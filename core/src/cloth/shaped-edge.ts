@@ -1,7 +1,7 @@
 import { clothPoint, type ClothPoint } from '../geometry/point.ts';
-import { type Bend, bendBetween, type Offsets, UNBENT } from './bend.ts';
+import { type Bend, bendBetween, LEVEL, type Offsets, UNBENT } from './bend.ts';
 import { type Border, type Box, boxOf, insideOf, type Side, SIDES } from './border.ts';
-import { cornerRadius, cornerReach, type EdgeShape, isScalloped, isStraight } from './edge-shape.ts';
+import { cornerRadius, cornerReach, type EdgeShape, isStraight, scallopDepth } from './edge-shape.ts';
 import type { Control, Shape } from './shape.ts';
 import type { Size } from './size.ts';
 
@@ -22,7 +22,7 @@ function arcsOf(
   const isLevel = side === 'top' || side === 'bottom';
   const long = isLevel ? size.width : size.length;
   const reach = cornerReach(shape, size);
-  const depth = isScalloped(shape) ? shape.depth : 0;
+  const depth = scallopDepth(shape);
   const corner = cornerRadius(reach, depth);
   const corners: readonly Arc[] =
     corner > 0
@@ -50,7 +50,7 @@ function arcsOf(
 /** All round the top, mm. */
 export function edgeLength(shape: EdgeShape, size: Size): number {
   const reach = cornerReach(shape, size);
-  const depth = isScalloped(shape) ? shape.depth : 0;
+  const depth = scallopDepth(shape);
   return SIDES.reduce((sum, side) => {
     const long = side === 'top' || side === 'bottom' ? size.width : size.length;
     const [corner, , ...between] = arcsOf(shape, size, side).arcs;
@@ -69,7 +69,7 @@ export function edgeLength(shape: EdgeShape, size: Size): number {
 /** How far in from a side's own line all lies that keeps `clear` of the shaped edge, by where along the side. */
 export function depthAlong(shape: EdgeShape, size: Size, side: Side, clear: number): (at: number) => number {
   const { arcs, cusps } = arcsOf(shape, size, side);
-  const depth = isScalloped(shape) ? shape.depth : 0;
+  const depth = scallopDepth(shape);
   return (at) => {
     let most = clear;
     for (const { middle, radius, from, to } of arcs) {
@@ -81,7 +81,6 @@ export function depthAlong(shape: EdgeShape, size: Size, side: Side, clear: numb
     }
     for (const cusp of cusps)
       if (Math.abs(at - cusp) < clear) most = Math.max(most, depth + Math.sqrt(clear ** 2 - (at - cusp) ** 2));
-      else if (at === cusp) most = Math.max(most, depth + clear);
     return most;
   };
 }
@@ -96,7 +95,6 @@ export function shapedBend(shape: EdgeShape, size: Size, outer: Box, inner: Box,
     ...{ left: inner.x0 - outer.x0, right: outer.x1 - inner.x1 },
   };
   if (isStraight(shape) || SIDES.some((side) => !(depths[side] > 0))) return UNBENT;
-  const still = (): number => 0;
   const shaped = (side: Side, from: number, to: number, before: Side, after: Side, way: 1 | -1) => {
     const depthAt = depthAlong(shape, size, side, clear);
     // A corner goes to the middle of its arc, and what follows it comes after: as far as the neighbour is deep.
@@ -115,7 +113,7 @@ export function shapedBend(shape: EdgeShape, size: Size, outer: Box, inner: Box,
       left: shaped('left', outer.y0, outer.y1, 'top', 'bottom', 1),
       right: shaped('right', outer.y0, outer.y1, 'top', 'bottom', -1),
     },
-    inner: { top: still, right: still, bottom: still, left: still },
+    inner: LEVEL,
   };
   return bendBetween({ outer, inner }, offsets);
 }
@@ -183,6 +181,7 @@ export function shapedControls(
     ];
   });
 }
+
 /** mm. */
 const ON = 1e-6;
 

@@ -14,6 +14,7 @@ import {
   polyline,
   simplify,
   squaredDistanceToSegment,
+  subdivided,
   withoutRepeats,
 } from './polyline.ts';
 
@@ -47,6 +48,12 @@ describe('polylines', () => {
     const near = polyline([p(0, 0), p(5, 0), p(5.01, 0)]);
     expect(pointsOf(withoutRepeats(near, 0.05))).toEqual([p(0, 0), p(5.01, 0)]);
     expect(pointsOf(withoutRepeats(polyline([p(1, 1), p(1, 1)])))).toEqual([p(1, 1)]);
+  });
+
+  it('are subdivided evenly between their points, which stay', () => {
+    const line = polyline([p(0, 0), p(5, 0), p(5, 2)]);
+    expect(pointsOf(subdivided(line, 2))).toEqual([p(0, 0), p(5 / 3, 0), p(10 / 3, 0), p(5, 0), p(5, 2)]);
+    expect(pointsOf(subdivided(line, 10))).toEqual(pointsOf(line));
   });
 
   it('simplify keeps corners and drops what lies on the way', () => {

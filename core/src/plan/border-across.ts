@@ -1,4 +1,5 @@
 import { ACROSS_WAYS, type AcrossWay } from '../borders/border-set.ts';
+import { sidesAcross } from '../cloth/loading.ts';
 import { besides, partedInPasses } from './border-answers.ts';
 import { laidBorder } from './border-bands.ts';
 import { type Plan, settling } from './evaluate.ts';
@@ -19,13 +20,13 @@ export interface AcrossSums extends LoadingSums {
   readonly cuts: number;
 }
 
-/** Both ways for a border as it is laid; empty where nothing is laid. */
+/** Both ways for a border as it is laid; empty where nothing of it runs across the poles. */
 export const acrossSums = settling((plan: Plan, id: string): readonly AcrossSums[] => {
   const set = plan.records.borderSets[id];
   const elements = plan.get(laidBorder, id);
-  if (!set || !elements) return [];
   const quilt = quiltOf(plan.records);
   const { loading } = quilt;
+  if (!set || !elements?.some(({ side }) => sidesAcross(loading).includes(side))) return [];
   const others = besides(plan, id, loading);
   const own = recordId({ source: 'borderSets', record: id });
   const rest = totalsOf(piecesOf(plan).filter(({ ref }) => recordId(ref) !== own));

@@ -150,10 +150,10 @@ describe('a set along strips of patches', () => {
     const blocks = { across: 3, down: 2, block: 200, sashing: 0, edge: 'triangles', blocks: PLAIN_BLOCKS } as const;
     const onPoint = newPlan('Guillemot Mess', makeMap({ kind: 'on-point', ...blocks }, []));
     const peak = polyline([0, 1, 2].map((x) => ({ x: 10 * x, y: x === 1 ? 0 : 10 })));
-    const on = (line: Float64Array): Plan =>
+    const on = (line: Float64Array, mm = 0): Plan =>
       makeEvaluator(() => [line]).at({
         ...onPoint,
-        borderSets: { b: { ...SET, fill: 1, strips: 'triangles-setting', clear: { outer: 0, inner: 0 } } },
+        borderSets: { b: { ...SET, fill: 1, strips: 'triangles-setting', clear: { outer: mm, inner: mm } } },
       });
     const plan = on(peak);
     const found = pieces(plan);
@@ -175,6 +175,10 @@ describe('a set along strips of patches', () => {
     expect(plan.get(solvedBorder, 'b')!.counts.sides).toMatchObject([
       { count: 2, stretch: expect.closeTo(0, 6) as number },
     ]);
+    // Drawn 10 high; 10 clear of the base and of both sides, it is as high as the triangle that is left.
+    const scales = [0, 10].map((mm) => on(peak, mm).get(solvedBorder, 'b')!.scale);
+    expect(scales[0]).toBeCloseTo(base / 20, 6);
+    expect(scales[1]).toBeCloseTo((base / 2 - 10 - 10 * Math.SQRT2) / 10, 6);
   });
 });
 

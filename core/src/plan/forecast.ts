@@ -55,7 +55,8 @@ export function forecastPasses(
   const loadings = (isTurned({ passes }) ? [AS_FIRST, AS_TURNED] : [AS_FIRST]).map((when) => {
     const lie = lieWhen(quilt, when);
     const { length } = loadedSize(loadingWhen(quilt.loading, when), quilt.map.size);
-    return { lie, length, corners: cornerLandmarks(graph, markedPatches(records), lie) };
+    const marks = new Map<string, readonly NamedPlace[]>();
+    return { lie, length, corners: cornerLandmarks(graph, markedPatches(records), lie), marks };
   });
   const inPass = passes.map((_, pass) => pieces.filter((piece) => passOf({ passes }, piece.id) === pass));
   const changes = bobbinChanges(
@@ -67,7 +68,7 @@ export function forecastPasses(
   let before = 0;
   return passes.map((pass, advance): PassForecast => {
     const own = inPass[advance]!;
-    const { lie, length, corners } = loadings[pass.turned ? 1 : 0]!;
+    const { lie, length, corners, marks } = loadings[pass.turned ? 1 : 0]!;
     const isNext = passes[advance - 1]?.turned === pass.turned;
     mounts.push({
       ...{ rolled: pass.from, anew: !isNext, turned: pass.turned },
@@ -82,7 +83,7 @@ export function forecastPasses(
     const since = pass.turned ? 0 : Math.max(0, advance - 1);
     const stitched = inPass
       .slice(since, advance)
-      .flatMap((done, i) => done.flatMap((piece) => landmarksOf(piece, since + i, lie)))
+      .flatMap((done, i) => done.flatMap((piece) => known(marks, piece.id, () => landmarksOf(piece, since + i, lie))))
       .filter(within);
     const told = touches.filter((touch) => passes[touch.advance]!.turned === pass.turned);
     const targets: NamedTarget[] = [
@@ -106,6 +107,13 @@ export function forecastPasses(
         .map((change) => ({ ...change, piece: change.piece - first })),
     };
   });
+}
+
+/** After turning each pass asks for those of all that is stitched. */
+function known<T>(all: Map<string, T>, id: string, work: () => T): T {
+  const found = all.get(id) ?? work();
+  all.set(id, found);
+  return found;
 }
 
 const landmarksOf = (piece: ForecastPiece, advance: number, lie: Lie): readonly NamedPlace[] =>

@@ -1,4 +1,4 @@
-import { AS_FIRST, type Turnable } from '../cloth/loading.ts';
+import type { Turnable } from '../cloth/loading.ts';
 import type { Warp } from '../fit/warp.ts';
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
@@ -36,14 +36,13 @@ export interface Piece extends Sewn, Turnable {
 
 /** A piece that no patch holds: it takes up the box of its stitches. */
 export function pieceOverTop(
-  about: Pick<Piece, 'ref' | 'name' | 'designId' | 'laid' | 'rule' | 'isRow'> & Partial<Turnable>,
+  about: Pick<Piece, 'ref' | 'name' | 'designId' | 'laid' | 'rule' | 'isRow' | 'turned'>,
   stitched: Stitched,
 ): Piece {
   const sewn = sewOnCloth(about.laid, stitched);
   const box = boundsOf(sewn.needle);
   return {
     ...sewn,
-    ...AS_FIRST,
     ...about,
     id: pieceId(about.ref),
     regionId: null,

@@ -77,6 +77,10 @@ export function planQuiltPasses(
 /** Whether the quilt is turned between its passes. */
 export const isTurned = ({ passes }: Pick<QuiltPasses, 'passes'>): boolean => passes.some(({ turned }) => turned);
 
+/** Whether the quilt is turned before this pass. */
+export const isTurnedBefore = (passes: readonly Turnable[], at: number): boolean =>
+  passes[at]?.turned !== (passes[at - 1] ?? AS_FIRST).turned;
+
 /** The number of the pass in which something is stitched; -1 when it is too deep for any. */
 export const passOf = ({ passes }: Pick<QuiltPasses, 'passes'>, id: string): number =>
   passes.findIndex(({ pieces }) => pieces.includes(id));

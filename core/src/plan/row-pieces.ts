@@ -1,3 +1,4 @@
+import { AS_FIRST } from '../cloth/loading.ts';
 import { passesOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
@@ -26,6 +27,7 @@ export function rowPieces(plan: Plan, id: string): Piece[] {
         designId: set.designId,
         rule: set.stitch,
         isRow: true,
+        ...AS_FIRST,
       },
       stitched,
     ),

@@ -101,6 +101,9 @@ describe('a quilt in two loadings', () => {
     expect(by).toBeLessThan(2700);
     expect(loadingSums(at('turned'), 'upright').seconds).toBeCloseTo((turned as { seconds: number }).seconds, 6);
     expect(acrossSums(at('turned'), 'none')).toEqual([]);
+    // Neither is of use where nothing runs across.
+    const level = at('sections', 'upright', NO_RULES, { without: ['left', 'right'] });
+    expect(acrossSums(level, 'b')).toEqual([]);
   });
 
   it('is lined up after turning on what is stitched already, as it lies then', () => {

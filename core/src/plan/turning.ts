@@ -5,3 +5,6 @@ export const TURNED_TO: Readonly<Record<Loading, { readonly way: string; readonl
   turned: { way: 'a quarter to the right', edge: 'left edge' },
   upright: { way: 'a quarter to the left', edge: 'top edge' },
 };
+
+/** What must hold by then. */
+export const BEFORE_TURNING = 'Everything inside must be stitched or basted by then, or it sags and lines go askew.';

@@ -1,5 +1,6 @@
 import {
   applyToPoint,
+  BEFORE_TURNING,
   counted,
   type DoubtAt,
   forecastPasses,
@@ -7,6 +8,7 @@ import {
   formatDuration,
   formatLength,
   graphOf,
+  isTurnedBefore,
   type LengthStyle,
   lieWhen,
   loadingWhen,
@@ -75,8 +77,7 @@ function onePage(doc: Pdf, pass: PassOnPaper): void {
   write(doc, `${quiltOf(records).name}: pass ${at + 1} of ${passes.length}`, MARGIN, MARGIN);
   doc.fontSize(3.6);
   let y = MARGIN + 11;
-  const turns = passes[at]!.turned && !passes[at - 1]?.turned;
-  for (const line of [...summary(pass), '', ...(turns ? [TURNING] : []), ...CAUTIONS]) {
+  for (const line of [...summary(pass), '', ...(isTurnedBefore(passes, at) ? [TURNING] : []), ...CAUTIONS]) {
     write(doc, line, MARGIN, y);
     y += LINE;
   }
@@ -86,8 +87,7 @@ function onePage(doc: Pdf, pass: PassOnPaper): void {
   doc.restore();
 }
 
-const TURNING =
-  'Before it is turned: stitch or baste all inside, or it sags and lines go askew. Baste the new upper edge straight.';
+const TURNING = `${BEFORE_TURNING} Baste the new upper edge straight.`;
 
 const CAUTIONS = [
   'Needle up and head to the side before clamps come off. Two people for long poles; fingers clear of ratchets.',
@@ -97,9 +97,9 @@ const CAUTIONS = [
 const ownPieces = ({ passes, pieces, at }: PassOnPaper): readonly Piece[] =>
   passes[at]!.pieces.flatMap((id) => pieces.find((piece) => piece.id === id) ?? []);
 
-function summary({ records, graph, passes, at, style }: PassOnPaper): string[] {
-  const { totals, bobbinChanges } = passes[at]!;
-  const roll = rollWords(records, graph, passes[at - 1], passes[at]!, style);
+function summary(pass: PassOnPaper): string[] {
+  const { totals, bobbinChanges } = pass.passes[pass.at]!;
+  const roll = rollWords(pass);
   const bobbins = bobbinChanges.length === 0 ? '' : `, ${counted(bobbinChanges.length, 'bobbin change')}`;
   return [
     roll,
@@ -108,14 +108,9 @@ function summary({ records, graph, passes, at, style }: PassOnPaper): string[] {
 }
 
 /** What is done with the quilt before a pass. */
-function rollWords(
-  records: PlanRecords,
-  graph: MapGraph,
-  before: PassForecast | undefined,
-  pass: PassForecast,
-  style: LengthStyle,
-): string {
-  const isTurned = before ? before.turned !== pass.turned : pass.turned;
+function rollWords({ records, graph, passes, at, style }: PassOnPaper): string {
+  const [before, pass] = [passes[at - 1], passes[at]!];
+  const isTurned = isTurnedBefore(passes, at);
   if (!before && !isTurned) return 'Load the quilt; nothing is rolled up.';
   const from = Math.max(0, pass.from);
   const seam = seamAt(records, graph, pass.from, pass);

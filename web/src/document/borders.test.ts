@@ -1,7 +1,17 @@
 import { evenBorder, planFaults, type PlanRecords, quiltOf } from '@gorse/core';
 import { expect, it } from 'vitest';
 import { gridPlan } from '../test/grid-plan.ts';
-import { borderSetOf, changeBorder, newBorderSet, pinCount, placeOf, removeBorder, setBorder } from './borders.ts';
+import {
+  borderSetOf,
+  changeBorder,
+  clearBorder,
+  liesAt,
+  newBorderSet,
+  pinCount,
+  placeOf,
+  removeBorder,
+  setBorder,
+} from './borders.ts';
 import { lostBy, setMap } from './placing.ts';
 
 const SET = newBorderSet(0, 'swell');
@@ -42,4 +52,24 @@ it('goes with its border when the map has fewer, and that is told before', () =>
   expect(Object.values(fewer.borderSets)).toEqual([SET]);
   expect(lostBy(both, fewer)).toMatchObject({ borders: 1 });
   expect(lostBy(both, both)).toBeNull();
+});
+
+it('a design along strips keeps as far from all their seams; a border from its two as is said', () => {
+  const along = newBorderSet('sashing-down', 'swell');
+  const clear = clearBorder(along.id, 'outer', 5)(setBorder(along)(PLAN)).borderSets[along.id]!.clear;
+  expect(clear).toEqual({ outer: 5, inner: 5 });
+  const [outer, inner] = (['outer', 'inner'] as const).map(
+    (edge) => borderSetOf(clearBorder(SET.id, edge, 5)(PLAN), 0)!.clear,
+  );
+  expect([outer, inner]).toEqual([
+    { ...SET.clear, outer: 5 },
+    { ...SET.clear, inner: 5 },
+  ]);
+});
+
+it('lies where it was put, or where it would be', () => {
+  const two = changeBorder(SET.id, { over: 2 })(PLAN);
+  expect(liesAt(two, 1)).toEqual({ border: 0, over: 2, strips: null });
+  expect(liesAt(two, 2)).toEqual({ border: 2, over: 1, strips: null });
+  expect(liesAt(two, 'sashing-down')).toEqual({ border: 0, over: 1, strips: 'sashing-down' });
 });

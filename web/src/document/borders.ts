@@ -33,6 +33,13 @@ export const borderSetOf = (records: PlanRecords, place: SetPlace): BorderSetRec
     typeof place === 'number' ? strips === null && place >= border && place < border + over : strips === place,
   );
 
+/** What of the quilt it lies on, or would once it is there. */
+export function liesAt(records: PlanRecords, place: SetPlace): Pick<BorderSetRecord, 'border' | 'over' | 'strips'> {
+  if (typeof place === 'string') return { border: 0, over: 1, strips: place };
+  const { border = place, over = 1 } = borderSetOf(records, place) ?? {};
+  return { border, over, strips: null };
+}
+
 export const placeOf = ({ border, strips }: BorderSetRecord): SetPlace => strips ?? border;
 
 export const setBorder =
@@ -46,12 +53,14 @@ export const changeBorder =
     return set ? setBorder({ ...set, ...change })(records) : records;
   };
 
-/** How far one of its edges keeps clear, mm. */
+/** How far one of its edges keeps clear, mm; strips keep as far on all sides. */
 export const clearBorder =
   (id: string, edge: BorderEdge, mm: number): Edit =>
   (records) => {
     const set = records.borderSets[id];
-    return set ? setBorder({ ...set, clear: { ...set.clear, [edge]: mm } })(records) : records;
+    if (!set) return records;
+    const clear = set.strips === null ? { ...set.clear, [edge]: mm } : { outer: mm, inner: mm };
+    return setBorder({ ...set, clear })(records);
   };
 
 export const removeBorder =

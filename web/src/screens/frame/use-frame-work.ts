@@ -133,7 +133,7 @@ function useLeavable(
 }
 
 /** The quilt on the poles, as far as words tell of it. */
-interface OnPoles {
+interface Mounted {
   readonly advances: AdvanceState;
   readonly passes: readonly QuiltPass[];
   readonly pieces: readonly FramePiece[];
@@ -143,7 +143,7 @@ interface OnPoles {
 /** What the screen's words tell of; null while there is nothing at hand. */
 function toldOf(
   { task, situation, head, lineUp, targets, landmarks }: ReturnType<typeof useSituation>,
-  { advances, passes, pieces, loading }: OnPoles,
+  { advances, passes, pieces, loading }: Mounted,
   left: NamedPlace | null,
 ): Told | null {
   const { piece, run } = task;

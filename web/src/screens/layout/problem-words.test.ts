@@ -40,7 +40,9 @@ describe('problems in words', () => {
     expect(nameOf(side, PLAN)).toBe('left border');
     expect(said('muchStretch', -0.083, side)).toMatch(/^Repeats of left border are 8.3 % shorter than drawn/);
     expect(said('outOfReach', 25.4, side)).toMatch(/^A repeat of left border is 1 in deeper than the reach/);
-    expect(said('borderOverPatch', 1, BORDER)).toBe('The border runs over 1 side that holds a design of its own.');
+    expect(said('borderOverPatch', 1, BORDER)).toBe('The border runs over 1 place that holds a design of its own.');
+    const along = { ...ROUND, strips: 'sashing-down' };
+    expect(nameOf(BORDER, setBorder(along)(PLAN))).toBe('the design along the strips');
     expect(said('noBorderRoom', 1, BORDER)).toMatch(/Keep less clear, or let the count follow/);
   });
   it('of a border are mended in it', () => {
@@ -49,7 +51,7 @@ describe('problems in words', () => {
     expect(mended({ kind: 'stitchesPerInch', stitchesPerInch: 13 })!.stitch.stitchesPerInch).toBe(13);
     expect(mended({ kind: 'remove' })).toBeUndefined();
     expect(mended({ kind: 'bridge' })).toEqual(PLAN.borderSets[BORDER.id]);
-    expect(remedyName({ kind: 'leaveOutSides', sides: ['left'] }, 'in16')).toBe('Leave that side out');
+    expect(remedyName({ kind: 'leaveOutSides', sides: ['left'] }, 'in16')).toBe('Leave that one out');
     expect(recordsOf(BORDER, PLAN)).toBe(PLAN.borderSets);
   });
   it('know a patch whose placement is gone', () => {

@@ -22,7 +22,8 @@ import { FIT_VIEWS } from './fits/fit-views.ts';
 export function nameOf(subject: ProblemSubject, records: PlanRecords): string {
   if (subject.kind === 'borderSet') {
     const set = records.borderSets[subject.id];
-    return subject.side === null || !set ? 'the border' : stripNames(records, set)(subject.side);
+    if (subject.side === null || !set) return set?.strips ? 'the design along the strips' : 'the border';
+    return stripNames(records, set)(subject.side);
   }
   if (subject.kind === 'rowSet') return subject.row === null ? 'the rows' : `row ${subject.row + 1}`;
   const placement = records.placements[subject.id];
@@ -75,11 +76,11 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
     case 'wideGap':
       return `A gap of ${formatLength(problem.amount, style)} without a stitch: wider than the batting allows. Lay the rows nearer or smaller.`;
     case 'noBorderRoom':
-      return 'What is kept clear, or a count that is held, leaves no room for one repeat on a side of the border. Keep less clear, or let the count follow.';
+      return 'What is kept clear, or a count that is held, leaves no room for one repeat on a side or a strip. Keep less clear, or let the count follow.';
     case 'muchStretch':
       return `Repeats of ${name} are ${trimmed(100 * Math.abs(problem.amount), 1)} % ${problem.amount > 0 ? 'longer' : 'shorter'} than drawn. Take another count, other corners or another size.`;
     case 'borderOverPatch':
-      return `The border runs over ${problem.amount} ${problem.amount === 1 ? 'side that holds a design of its' : 'sides that hold designs of their'} own.`;
+      return `${atStart(name)} runs over ${problem.amount} ${problem.amount === 1 ? 'place that holds a design of its' : 'places that hold designs of their'} own.`;
     case 'outOfReach':
       if (problem.subject.kind === 'borderSet')
         return `A repeat of ${name} is ${formatLength(problem.amount, style)} deeper than the reach of this frame. Take a smaller size, or load the quilt the other way.`;
@@ -113,7 +114,7 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
     case 'remove':
       return 'Take it out';
     case 'leaveOutSides':
-      return remedy.sides.length === 1 ? 'Leave that side out' : 'Leave those sides out';
+      return remedy.sides.length === 1 ? 'Leave that one out' : 'Leave those out';
     case 'split':
       return `Stitch it in ${remedy.parts} parts`;
   }

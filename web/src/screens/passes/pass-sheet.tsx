@@ -1,11 +1,13 @@
 import {
   AS_TURNED,
+  BEFORE_TURNING,
   type ClothPoint,
   counted,
   type DoubtAt,
   formatDoubt,
   formatDuration,
   formatLength,
+  isTurnedBefore,
   type LengthStyle,
   loadingWhen,
   type PlanRecords,
@@ -62,7 +64,7 @@ export function PassSheet({
                 </Button>
               )}
             </Group>
-            {isFirstTurned(shown, at) && <TurnFirst records={records} />}
+            {isTurnedBefore(shown.passes, at) && <TurnFirst records={records} />}
             <Text size="sm">
               {formatDuration(pass.totals.seconds)}, {trimmed(pass.totals.thread / 1000, 1)} m of thread,{' '}
               {counted(pass.totals.stitches, 'stitch')}
@@ -104,7 +106,7 @@ export function PassSheet({
               {pass.joins && pass.elsewhere ? ';' : ''}
               {doubtWords('elsewhere', pass.elsewhere, lineUpRules.elsewhere, style)}.
             </Text>
-            {at > 0 && pass.shared < 2 && !isFirstTurned(shown, at) && (
+            {at > 0 && pass.shared < 2 && !isTurnedBefore(shown.passes, at) && (
               <Text size="sm" c="rowan.7" fw={600}>
                 It shares fewer than two landmarks with the pass before. Begin it higher, or add a landmark.
               </Text>
@@ -133,9 +135,6 @@ export function PassSheet({
   );
 }
 
-const isFirstTurned = ({ passes }: ShownPasses, at: number): boolean =>
-  passes[at]?.turned === true && passes[at - 1]?.turned !== true;
-
 /** What is done with the quilt before the first pass that it lies turned for. */
 function TurnFirst({ records }: { readonly records: PlanRecords }) {
   const { way, edge } = TURNED_TO[loadingWhen(quiltOf(records).loading, AS_TURNED)];
@@ -143,8 +142,7 @@ function TurnFirst({ records }: { readonly records: PlanRecords }) {
     <Group wrap="nowrap" align="flex-start" gap={8} mb={6} role="note">
       <IconAlertTriangle size={22} color="var(--mantine-color-rowan-6)" style={{ flexShrink: 0 }} aria-hidden />
       <Text size="sm" fw={600}>
-        First turn the quilt {way} and load it, its {edge} on the take-up pole. Everything inside must be stitched or
-        basted by then, or it sags and lines go askew.
+        First turn the quilt {way} and load it, its {edge} on the take-up pole. {BEFORE_TURNING}
       </Text>
     </Group>
   );

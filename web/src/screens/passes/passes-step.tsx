@@ -182,7 +182,7 @@ function MinutesChart({ shown, chosen }: { readonly shown: ShownPasses; readonly
           label: {
             show: true,
             position: 'top',
-            distance: 2,
+            distance: 6,
             color: MOORLAND.ink,
             formatter: ({ dataIndex }: { dataIndex: number }) => {
               const changes = shown.passes[dataIndex]?.bobbinChanges.length ?? 0;

@@ -1,7 +1,7 @@
 import {
   formatLength,
-  type Loading,
   MOST_PARTS,
+  otherLoading,
   partsNeeded,
   pieceRef,
   type PlanRecords,
@@ -22,7 +22,7 @@ export function TooDeep({ shown, records }: { readonly shown: ShownPasses; reado
   const style = useLengthStyle();
   if (shown.tooDeep.length === 0) return null;
   const { loading } = quiltOf(records);
-  const other: Loading = loading === 'upright' ? 'turned' : 'upright';
+  const other = otherLoading(loading);
   return (
     <section
       aria-label="Too deep"

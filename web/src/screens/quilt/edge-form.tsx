@@ -1,6 +1,7 @@
 import { type EdgeShape, isScalloped, isStraight, MM_PER_INCH, STRAIGHT } from '@gorse/core';
-import { NumberInput, SegmentedControl, SimpleGrid, Stack, Text } from '@mantine/core';
+import { SegmentedControl, SimpleGrid, Stack, Text } from '@mantine/core';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { NumberEntry } from '../../ui/number-entry.tsx';
 
 const KINDS = {
   straight: { label: 'Square', edge: STRAIGHT },
@@ -19,17 +20,14 @@ const kindOf = (edge: EdgeShape): Kind => (isScalloped(edge) ? 'scalloped' : isS
 export function EdgeForm({ edge, onEdge }: { readonly edge: EdgeShape; readonly onEdge: (edge: EdgeShape) => void }) {
   const kind = kindOf(edge);
   const count = (key: 'across' | 'down', label: string) => (
-    <NumberInput
+    <NumberEntry
       label={label}
       value={edge[key]}
       min={1}
       max={MOST_SCALLOPS}
       allowDecimal={false}
       clampBehavior="strict"
-      onChange={(typed) => {
-        const n = Number(typed);
-        if (Number.isInteger(n) && n >= 1 && n <= MOST_SCALLOPS) onEdge({ ...edge, [key]: n });
-      }}
+      onNumber={(n) => onEdge({ ...edge, [key]: n })}
     />
   );
   return (

@@ -1,5 +1,7 @@
 import {
   ACROSS_WAYS,
+  AS_TURNED,
+  BEFORE_TURNING,
   type AcrossSums,
   type AcrossWay,
   type BorderSetRecord,
@@ -45,7 +47,9 @@ export function AcrossBody({ set }: Props) {
     return planner.of(records).borderAcross(set.id);
   };
   const { answer } = useAsked('border across', [set, ...madeOf(records)], ask);
-  const { way, edge } = TURNED_TO[loadingWhen(loading, { turned: true })];
+  const { way, edge } = TURNED_TO[loadingWhen(loading, AS_TURNED)];
+  if (answer?.length === 0)
+    return <Text size="sm">Nothing of it runs across the poles: each pass holds what is in it whole.</Text>;
   return (
     <Stack gap="xs">
       <Text size="sm">
@@ -66,7 +70,7 @@ export function AcrossBody({ set }: Props) {
       <Text size="sm">
         {set.across === 'sections'
           ? 'Parted between repeats where a pass ends; each section is bound to the stitched end of the one before.'
-          : `After all else the quilt is taken off, turned ${way} and loaded by its ${edge}. Everything inside must be stitched or basted by then, or it sags and lines go askew; baste the new upper edge straight.`}
+          : `After all else the quilt is taken off, turned ${way} and loaded by its ${edge}. ${BEFORE_TURNING} Baste the new upper edge straight.`}
       </Text>
     </Stack>
   );

@@ -100,14 +100,18 @@ const stretch: BorderStage = {
 };
 
 const LEAST_FILL = 0.1;
+const DEPTH_PART = 'Part of the depth';
 
 const size: BorderStage = {
   name: 'Size',
-  useLine: ({ set }) => (set.fill === 1 ? 'as deep as the border' : `${trimmed(100 * set.fill, 0)} % of the depth`),
+  useLine: ({ set }) =>
+    set.fill === 1
+      ? `as deep as ${isBorder(set) ? 'the border' : 'the strips'}`
+      : `${trimmed(100 * set.fill, 0)} % of the depth`,
   Body: ({ set }) => (
     <Stack gap="sm">
       <NumberEntry
-        label="Part of the border’s depth"
+        label={DEPTH_PART}
         suffix=" %"
         min={100 * LEAST_FILL}
         max={100}
@@ -116,7 +120,7 @@ const size: BorderStage = {
         onNumber={(percent) => edit('size in the border', changeBorder(set.id, { fill: percent / 100 }))}
       />
       <Slider
-        thumbLabel="Part of the border’s depth, drag to see it at once"
+        thumbLabel={`${DEPTH_PART}, drag to see it at once`}
         min={LEAST_FILL}
         max={1}
         step={0.01}
@@ -131,32 +135,40 @@ const size: BorderStage = {
 
 const MOST_CLEAR = 3 * MM_PER_INCH;
 
-const Clear = ({ set: { id, border, over, clear } }: StageProps) => (
-  <Stack gap="sm">
-    <ClearOf id={id} border={border} over={over} edge="outer" mm={clear.outer} />
-    <ClearOf id={id} border={border} over={over} edge="inner" mm={clear.inner} />
-  </Stack>
-);
+function Clear({ set }: StageProps) {
+  const { id, border, over, clear } = set;
+  const style = useLengthStyle();
+  const binding = usePlan(({ records }) => quiltOf(records).binding);
+  const isOutermost = usePlan(({ records }) => quiltOf(records).map.borders.length <= border + over);
+  if (!isBorder(set)) return <ClearOf id={id} edge="outer" name="All seams" about="" mm={clear.outer} />;
+  const bound = isOutermost ? `Besides ${formatLength(binding, style)} that the binding takes` : '';
+  return (
+    <Stack gap="sm">
+      <ClearOf id={id} edge="outer" name="Outer edge" about={bound} mm={clear.outer} />
+      <ClearOf id={id} edge="inner" name="Inner seam" about="" mm={clear.inner} />
+    </Stack>
+  );
+}
 
 /** One of both is dragged, and the other stays as it is. */
 const ClearOf = memo(function ClearOf({
   id,
-  border,
-  over,
   edge,
+  name,
+  about,
   mm,
-}: Pick<BorderSetRecord, 'id' | 'border' | 'over'> & { readonly edge: BorderEdge; readonly mm: number }) {
-  const style = useLengthStyle();
-  const binding = usePlan(({ records }) => quiltOf(records).binding);
-  const isOutermost = usePlan(({ records }) => quiltOf(records).map.borders.length <= border + over);
-  const name = edge === 'outer' ? 'Outer edge' : 'Inner seam';
+}: {
+  readonly id: string;
+  readonly edge: BorderEdge;
+  readonly name: string;
+  readonly about: string;
+  readonly mm: number;
+}) {
   return (
     <div>
       <LengthInput
         label={name}
-        description={
-          edge === 'outer' && isOutermost ? `Besides ${formatLength(binding, style)} that the binding takes` : ''
-        }
+        description={about}
         value={mm}
         least={0}
         most={MOST_CLEAR}
@@ -180,13 +192,14 @@ const clear: BorderStage = {
   name: 'Keeps clear',
   useLine({ set }) {
     const style = useLengthStyle();
-    return `${formatLength(set.clear.outer, style)} outside, ${formatLength(set.clear.inner, style)} inside`;
+    const [outer, inner] = [formatLength(set.clear.outer, style), formatLength(set.clear.inner, style)];
+    return isBorder(set) ? `${outer} outside, ${inner} inside` : `${outer} all round`;
   },
   Body: Clear,
 };
 
 const worked: BorderStage = {
-  name: 'Sides',
+  name: 'Worked',
   useLine: ({ set, sides }) =>
     set.without.length === 0
       ? 'all'
@@ -195,7 +208,11 @@ const worked: BorderStage = {
         : `${set.without.length} of ${sides.flatMap(({ strips }) => strips).length} left out`,
   Body: ({ set, sides }) => (
     <Stack gap="xs">
-      <Text size="sm">A side that is taken out can be worked by itself: its patch takes a design of its own.</Text>
+      <Text size="sm">
+        What is taken out can be worked by itself:{' '}
+        {isBorder(set) ? 'its patch takes a design' : 'its patches take designs'} of {isBorder(set) ? 'its' : 'their'}{' '}
+        own.
+      </Text>
       <Group gap="md">
         {sides
           .flatMap(({ strips }) => strips)

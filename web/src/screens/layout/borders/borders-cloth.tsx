@@ -1,9 +1,10 @@
 import { type Bounds, type ClothPoint, clothPoint, outlineOf, quiltOf, recordId, stripPatches } from '@gorse/core';
 import { memo, useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { AlikeMarks, RunEnds } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
-import { borderSetOf, type SetPlace } from '../../../document/borders.ts';
+import { borderSetOf, liesAt, type SetPlace } from '../../../document/borders.ts';
 import { usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { PlannedThread } from '../planned-thread.tsx';
@@ -20,23 +21,17 @@ export const BordersCloth = memo(function BordersCloth({
 }) {
   const { size } = usePlan(({ records }) => quiltOf(records).map);
   const regions = usePlan(({ records }) => records.regions);
-  const over = usePlan(({ records }) => borderSetOf(records, place)?.over ?? 1);
-  const from = usePlan(({ records }) => borderSetOf(records, place)?.border ?? place);
+  const lies = usePlan(useShallow(({ records }) => liesAt(records, place)));
   const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const rings = useMemo(
     () =>
-      stripPatches(
-        { regions },
-        typeof place === 'string'
-          ? { border: 0, over: 1, strips: place }
-          : { border: typeof from === 'number' ? from : 0, over, strips: null },
-      )
+      stripPatches({ regions }, lies)
         .flatMap(({ patches }) => patches)
         .flatMap((id) => {
           const region = regions[id];
           return region ? [outlineOf(region.shape)] : [];
         }),
-    [regions, place, from, over],
+    [regions, lies],
   );
   return (
     <ClothStage
