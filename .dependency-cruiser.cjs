@@ -8,19 +8,34 @@ const CORE = {
   borders: ['geometry', 'design', 'cloth'],
   passes: ['geometry', 'cloth', 'stitch'],
   fit: ['geometry', 'design', 'cloth'],
+  mask: ['geometry', 'route'],
+  fill: ['geometry', 'design'],
   stitch: ['geometry'],
   lineup: ['geometry', 'cloth', 'design'],
   formats: ['geometry', 'design', 'route'],
   density: ['geometry'],
   photo: ['geometry'],
-  plan: ['geometry', 'design', 'cloth', 'fit', 'rows', 'borders', 'stitch', 'lineup', 'passes', 'photo'],
-  checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'borders', 'stitch', 'lineup', 'density'],
+  plan: [
+    'geometry',
+    'design',
+    'cloth',
+    'fit',
+    'rows',
+    'borders',
+    'mask',
+    'fill',
+    'stitch',
+    'lineup',
+    'passes',
+    'photo',
+  ],
+  checks: ['geometry', 'cloth', 'passes', 'plan', 'fit', 'rows', 'borders', 'mask', 'stitch', 'lineup', 'density'],
   suggest: ['geometry', 'cloth', 'design', 'fit', 'plan'],
   run: ['geometry', 'plan'],
   frame: ['geometry', 'cloth', 'fit', 'borders', 'lineup', 'passes', 'plan', 'run'],
   simulate: ['geometry', 'cloth', 'borders', 'plan', 'passes', 'stitch', 'lineup', 'run', 'frame'],
 };
-const FOUNDATION = 'core/src/(units|tolerances|problems|ids)\\.ts$';
+const FOUNDATION = 'core/src/(units|tolerances|problems|ids|random)\\.ts$';
 
 module.exports = {
   forbidden: [

@@ -3,6 +3,7 @@ import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
 import { benchDrag } from './drag.ts';
 import { benchFiles } from './files.ts';
+import { benchFills } from './fills.ts';
 import { benchFrame } from './frame.ts';
 import { benchHistory } from './history.ts';
 import { benchKills } from './kills.ts';
@@ -12,6 +13,7 @@ import { benchLineUp } from './lineup.ts';
 import { benchLoad } from './load.ts';
 import { benchMap } from './map.ts';
 import { machineSpeed } from './machine-speed.ts';
+import { benchMasks } from './masks.ts';
 import { benchMapScreen } from './map-screen.ts';
 import { benchPan } from './pan.ts';
 import { benchPatches } from './patches.ts';
@@ -32,6 +34,8 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   patches: benchPatches,
   rows: benchRows,
   borders: benchBorders,
+  masks: benchMasks,
+  fills: benchFills,
   edges: benchEdges,
   suggest: benchSuggest,
   map: benchMap,

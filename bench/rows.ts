@@ -29,6 +29,7 @@ import {
   type RowSetRecord,
   sewingOf,
   standInProfile,
+  USUAL_REJOIN,
 } from '@gorse/core';
 import { medianMs, printFigure } from './figures.ts';
 
@@ -117,6 +118,7 @@ export const kingRows = (designId: string, stitchesPerInch = 11): RowSetRecord =
   overhang: 19,
   sewing: { backAndForth: true, joined: false },
   exceptions: [],
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch, tieOff: 'short' },
 });
 

@@ -1,4 +1,4 @@
-import type { Border, PlanDiff, Region, RowSetRecord, Setting } from '@gorse/core';
+import type { Border, KeepOutRecord, PlanDiff, Region, RowSetRecord, Setting } from '@gorse/core';
 
 export function makeDemo(base: string): Promise<void>;
 export const HARBOUR_LIGHTS: { readonly name: string; readonly setting: Setting; readonly borders: readonly Border[] };
@@ -8,3 +8,4 @@ export function messEdit(
   regions: Readonly<Record<string, Region>>,
 ): PlanDiff;
 export function harbourRows(designId: string): RowSetRecord;
+export function harbourLabel(): KeepOutRecord;

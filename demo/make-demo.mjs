@@ -1,16 +1,12 @@
 /** Puts the demo quilts and designs onto a running server, once: what is there already stays as it is. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { GUILLEMOT_MESS, messEdit } from './guillemot-mess.mjs';
+import { border, INCH, PLAIN, REJOIN } from './shared.mjs';
+
+export { GUILLEMOT_MESS, messEdit };
 
 const DESIGNS = fileURLToPath(new URL('designs/', import.meta.url));
-const INCH = 25.4;
-/** Blocks of one patch each. */
-const PLAIN = { cornerstones: true, blocks: { kinds: ['plain'], turns: 'checker', own: [] } };
-const border = (width) => ({
-  ...{ top: width, right: width, bottom: width, left: width, corner: 'ends-last' },
-  edge: { radius: 0, across: 0, down: 0, depth: 0 },
-});
-
 /** A runner for the mess table of the ferry Guillemot: measured, nothing placed yet. */
 const TIDE_TABLE = {
   name: 'Tide Table',
@@ -33,127 +29,6 @@ export const HARBOUR_LIGHTS = {
   borders: [border(5 * INCH)],
 };
 
-/** For the mess of the ferry: custom work, a recipe for each kind of patch, a rope and a wave round its borders. */
-export const GUILLEMOT_MESS = {
-  name: 'Guillemot Mess',
-  setting: {
-    kind: 'on-point',
-    across: 4,
-    down: 5,
-    block: 8 * INCH,
-    sashing: 1.5 * INCH,
-    edge: 'triangles',
-    blocks: { kinds: ['plain', 'plain'], turns: 'rows', own: [] },
-  },
-  borders: [border(1 * INCH), border(5 * INCH)],
-};
-
-const ONCE = { across: 1, down: 1, gapAcross: 0, gapDown: 0, second: 'same', joined: true };
-const BY_PATCH = { angle: 0, mirror: false, up: 'patch' };
-/** What the crew's quilt is worked with: which patches, by their family, take which design, and how. */
-const MESS_RECIPES = [
-  {
-    id: 'mess-compass',
-    file: 'Compass.svg',
-    families: /^block$/,
-    stages: {
-      orient: { ...BY_PATCH, up: 'quilt' },
-      fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
-      shift: { x: 0, y: 0, angle: 0 },
-      outline: { lines: [0.25 * INCH], when: 'after' },
-    },
-  },
-  {
-    id: 'mess-puffin',
-    file: 'Puffin.svg',
-    families: /^block-2$/,
-    stages: {
-      orient: { ...BY_PATCH, up: 'quilt' },
-      fit: { kind: 'contain', margins: [0.5 * INCH], turn: 'held' },
-      shift: { x: 0, y: 0, angle: 0 },
-      outline: { lines: [0.25 * INCH], when: 'after' },
-    },
-  },
-  {
-    id: 'mess-float',
-    file: 'Net float.svg',
-    families: /^setting-/,
-    stages: { orient: BY_PATCH, fit: { kind: 'threePoint', margins: [0.375 * INCH], apex: 0 } },
-  },
-  {
-    id: 'mess-rope',
-    file: 'Hawser.svg',
-    families: /^sashing-/,
-    stages: {
-      orient: BY_PATCH,
-      fit: { kind: 'along', margins: [0.125 * INCH] },
-    },
-  },
-];
-
-/** A rope round the narrow border, in sections as the quilt is rolled; a wave that turns the corners of the wide one, its sides once the quilt is turned. */
-const MESS_BORDERS = [
-  {
-    id: 'mess-rope-border',
-    border: 0,
-    file: 'Rope.svg',
-    corner: null,
-    corners: 'mitre',
-    clear: 0.125 * INCH,
-    across: 'sections',
-  },
-  {
-    id: 'mess-wave',
-    border: 1,
-    file: 'Swell.svg',
-    corner: 'Swell corner.svg',
-    corners: 'cornerDesign',
-    clear: 0.6 * INCH,
-    across: 'turned',
-  },
-];
-
-/** The edit that fills its patches and borders. @param designs the library's, and `regions` the quilt's patches */
-export function messEdit(designs, regions) {
-  const added = (kind, after) => ({ kind, id: after.id, before: null, after });
-  const idOf = (file) => designs.find((design) => design.file === file).id;
-  const recipes = MESS_RECIPES.map(({ id, file, stages }) =>
-    added('recipes', {
-      id,
-      designId: idOf(file),
-      trim: { from: 0, to: 1 },
-      arrange: ONCE,
-      shift: { x: 0, y: 0, angle: 0 },
-      outline: { lines: [], when: 'after' },
-      stitch: { stitchesPerInch: 11, tieOff: 'short' },
-      ...stages,
-    }),
-  );
-  const placements = Object.values(regions).flatMap(({ id, family }) => {
-    const recipe = MESS_RECIPES.find(({ families }) => families.test(family));
-    return recipe
-      ? [added('placements', { id: `in-${id}`, regionId: id, recipeId: recipe.id, parts: 1, own: {} })]
-      : [];
-  });
-  const borders = MESS_BORDERS.map(({ id, border, file, corner, corners, clear, across }) =>
-    added('borderSets', {
-      ...{
-        id,
-        border,
-        over: 1,
-        designId: idOf(file),
-        cornerDesignId: corner && idOf(corner),
-        corners,
-        through: 'ends',
-        fill: 1,
-      },
-      ...{ stance: 'outward', stretch: 'evenly', clear: { outer: clear, inner: clear }, pinned: [], wish: 'stretch' },
-      ...{ without: [], across, strips: null, stitch: { stitchesPerInch: 11, tieOff: 'short' } },
-    }),
-  );
-  return [...recipes, ...placements, ...borders];
-}
-
 /** Its rows, as Gorse answers when a clearance of 3/4 in matters: a test holds the numbers to that. */
 export const harbourRows = (designId) => ({
   id: 'harbour-rows',
@@ -170,7 +45,31 @@ export const harbourRows = (designId) => ({
   overhang: 0.75 * INCH,
   sewing: { backAndForth: true, joined: false },
   exceptions: [],
+  mask: REJOIN,
   stitch: { stitchesPerInch: 11, tieOff: 'short' },
+});
+
+/** A label that its maker may sew on before it is quilted: rows run over it until this is switched on. */
+export const harbourLabel = () => ({
+  id: 'harbour-label',
+  name: 'label',
+  of: {
+    kind: 'shapes',
+    rings: [
+      {
+        edge: [
+          [38, 50],
+          [46, 50],
+          [46, 55],
+          [38, 55],
+        ].map(([x, y], i) => ({ id: `c${i + 1}`, at: { x: x * INCH, y: y * INCH }, corner: true })),
+      },
+    ],
+  },
+  clearance: 0.125 * INCH,
+  keep: 'out',
+  on: false,
+  only: null,
 });
 
 async function ask(url, method = 'GET', body, type = 'application/json') {
@@ -194,8 +93,8 @@ export async function makeDemo(base) {
   if (!quilts.has(HARBOUR_LIGHTS.name)) {
     const { id } = await ask(`${base}/api/quilts`, 'POST', JSON.stringify(HARBOUR_LIGHTS));
     const ripple = (await ask(`${base}/api/designs`)).find((design) => design.file === 'Ripple.svg');
-    const after = harbourRows(ripple.id);
-    const diff = [{ kind: 'rowSets', id: after.id, before: null, after }];
+    const added = (kind, after) => ({ kind, id: after.id, before: null, after });
+    const diff = [added('rowSets', harbourRows(ripple.id)), added('keepOuts', harbourLabel())];
     const edit = { editId: `demo-${id}`, baseRevision: 0, mark: 'rows', diff };
     await ask(`${base}/api/quilts/${id}/edits`, 'POST', JSON.stringify(edit));
   }

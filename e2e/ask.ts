@@ -12,5 +12,6 @@ export async function ask<T>(address: string, path: string, body?: unknown): Pro
   const once = (): Promise<Response> => fetch(`${address}/api${path}`, request);
   const response = await once().catch(once);
   if (!response.ok) throw new Error(await response.text());
-  return (await response.json()) as T;
+  const text = await response.text();
+  return (text === '' ? undefined : JSON.parse(text)) as T;
 }

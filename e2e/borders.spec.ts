@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import type { DesignAnswer } from '@gorse/contract';
-import { type BorderSetRecord, clothPoint, distance, evenBorder, plainGrid } from '@gorse/core';
+import { type BorderSetRecord, clothPoint, distance, evenBorder, plainGrid, USUAL_REJOIN } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { ask } from './ask.ts';
 import { ownQuilt, test } from './demo.ts';
@@ -165,7 +165,8 @@ test('a side is stitched in two sections over two passes, and they join', async 
       strips: null,
     },
     ...{ stance: 'outward', stretch: 'evenly', clear: { outer: 6, inner: 6 }, pinned: [{ side: 'right', count: 5 }] },
-    ...{ wish: 'stretch', without: ['top', 'bottom', 'left'], stitch: { stitchesPerInch: 10, tieOff: 'short' } },
+    ...{ wish: 'stretch', without: ['top', 'bottom', 'left'], mask: USUAL_REJOIN },
+    stitch: { stitchesPerInch: 10, tieOff: 'short' },
   };
   const diff = [{ kind: 'borderSets', id: after.id, before: null, after }];
   await ask(address, `/quilts/${id}/edits`, { editId: 'one-side-bordered', baseRevision: 0, mark: 'border', diff });

@@ -1,10 +1,12 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 
 /** The pointer over the cloth, in millimetres of it. */
 export async function clothHand(page: Page) {
   const cloth = page.getByRole('application');
   const box = (await cloth.boundingBox())!;
   const at = async (x: number, y: number): Promise<readonly [number, number]> => {
+    // It is placed once its size is known, anew with each tool.
+    await expect(cloth).toHaveAttribute('data-view', /./);
     const [scale, left, top] = (await cloth.getAttribute('data-view'))!.split(' ').map(Number);
     return [box.x + left! + x * scale!, box.y + top! + y * scale!];
   };

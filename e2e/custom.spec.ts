@@ -1,21 +1,16 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { QuiltAnswer, QuiltSummary } from '@gorse/contract';
-import type { PlanRecords } from '@gorse/core';
+import type { QuiltSummary } from '@gorse/contract';
 import { expectAccessible } from './accessible.ts';
 import { ask } from './ask.ts';
 import { clothHand } from './cloth-hand.ts';
 import { ownServer } from './own-server.ts';
+import { savedRecordsOf } from './plan-of.ts';
 
 const server = ownServer();
 
 /** Millimetres of an inch. */
 const INCH = 25.4;
 
-const planOf = async (page: Page): Promise<PlanRecords> => {
-  await expect(page.getByRole('status').filter({ hasText: 'saved' })).toBeVisible();
-  const id = /quilts\/([\w-]+)/.exec(page.url())![1]!;
-  return (await ask<QuiltAnswer>(server.address, `/quilts/${id}`)).records;
-};
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
 
 test('from an empty shelf to a planned quilt of four families with sashing, in under 40 clicks and keys', async ({
@@ -35,7 +30,7 @@ test('from an empty shelf to a planned quilt of four families with sashing, in u
   actions++;
   await hand.click(8 * INCH, 8 * INCH);
   await press('Take the starter designs');
-  await expect(page.getByText(/No designs yet/)).toBeHidden({ timeout: 60_000 });
+  await expect(page.getByText(/No designs yet/)).toBeHidden();
   // A block, the strip right of it, the square below that, and the top border: 20, 31, 12 and 2 patches.
   for (const [x, y, count] of [
     [8, 8, 20],
@@ -48,7 +43,7 @@ test('from an empty shelf to a planned quilt of four families with sashing, in u
     await press(/ in [^:]+: /);
     await press(`Use on all ${count} alike`);
   }
-  const { placements, recipes, regions } = await planOf(page);
+  const { placements, recipes, regions } = await savedRecordsOf(page);
   expect(Object.keys(recipes)).toHaveLength(4);
   expect(Object.keys(placements)).toHaveLength(20 + 31 + 12 + 2);
   expect(actions).toBeLessThan(40);
@@ -78,7 +73,7 @@ test('a shared recipe is changed when it is accepted, one patch differs until th
   await page.getByRole('radio', { name: 'Corners' }).click();
   await proposal.getByRole('button', { name: 'Only A1' }).click();
   await expect(stage('Fit')).toContainText('only here');
-  expect(Object.values((await planOf(page)).placements).filter(({ own }) => 'fit' in own)).toHaveLength(1);
+  expect(Object.values((await savedRecordsOf(page)).placements).filter(({ own }) => 'fit' in own)).toHaveLength(1);
   await page.getByRole('button', { name: 'As in the others' }).click();
   await expect(stage('Fit')).not.toContainText('only here');
 
@@ -111,7 +106,7 @@ test('a shared recipe is changed when it is accepted, one patch differs until th
   await hand.click(8 * INCH, 8 * INCH);
   await page.getByRole('button', { name: /^Mess block in A1: / }).click();
   await expect(stage('Outline')).toContainText('the seam · after');
-  const { recipes } = await planOf(page);
+  const { recipes } = await savedRecordsOf(page);
   expect(Object.values(recipes)).toMatchObject([{ arrange: { across: 2 }, outline: { lines: [0] } }]);
 
   // Evened out to half an inch, shown first.

@@ -100,6 +100,6 @@ export async function stitchPiece(page: Page, name: string): Promise<void> {
   }
   await needle.click();
   await page.getByRole('button', { name: 'Stitch', exact: true }).click();
-  await expect(page.getByText(`${name} is stitched.`)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(`${name} is stitched.`)).toBeVisible({ timeout: 180_000 });
   await page.getByTestId('big-button').click();
 }

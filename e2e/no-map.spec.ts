@@ -1,10 +1,10 @@
 import { expect, type Page, test } from '@playwright/test';
-import type { QuiltAnswer } from '@gorse/contract';
 import { distance, framePoint, outlineOf, ringBounds, touchesOf } from '@gorse/core';
 import { expectAccessible } from './accessible.ts';
 import { ask } from './ask.ts';
 import { bringHead } from './frame-hands.ts';
 import { ownServer } from './own-server.ts';
+import { recordsOf } from './plan-of.ts';
 
 const server = ownServer();
 
@@ -15,11 +15,6 @@ const inMillimetres = (page: Page) =>
   page.addInitScript(() =>
     localStorage.setItem('gorse-preferences', JSON.stringify({ state: { lengthStyle: 'mm' }, version: 0 })),
   );
-
-const planOf = async (page: Page) => {
-  const id = /quilts\/([\w-]+)/.exec(page.url())![1]!;
-  return (await ask<QuiltAnswer>(server.address, `/quilts/${id}`)).records;
-};
 
 test('from an empty shelf to the first stitch without a map, by four corners, in under 20 clicks and keys', async ({
   page,
@@ -58,7 +53,7 @@ test('from an empty shelf to the first stitch without a map, by four corners, in
   await expect(page.getByText('Stitching patch 1.')).toBeVisible();
   expect(actions).toBeLessThan(20);
 
-  const { regions, placements, ...records } = await planOf(page);
+  const { regions, placements, ...records } = await recordsOf(page);
   const [patch] = Object.values(regions);
   expect(patch).toMatchObject({ name: 'patch 1', origin: 'touched' });
   expect(Object.values(placements)).toMatchObject([{ regionId: patch!.id }]);
@@ -79,9 +74,10 @@ test('a box of a typed size waits, is touched with a gauge, moved onto the needl
   await inMillimetres(page);
   const body = { name: 'Boxes', setting: { kind: 'drawn', width: 1500, length: 1800 }, borders: [], patches: [] };
   const { id } = await ask<{ id: string }>(server.address, '/quilts', body);
+  // Whatever the test before left there.
+  await ask(server.address, `/quilts/${id}/put-on`, {});
   await page.goto(`${server.address}/quilts/${id}/frame`);
   const press = (name: string | RegExp) => page.getByRole('button', { name }).first().click();
-  await press('Put this quilt on the frame');
   await press('Understood');
   await press('Tension and clamps are set');
   await press('A size I type');
@@ -99,7 +95,7 @@ test('a box of a typed size waits, is touched with a gauge, moved onto the needl
   await page.keyboard.press('Enter');
   await press(/ in patch 1: /);
   const boxNow = async () => {
-    const { regions } = await planOf(page);
+    const { regions } = await recordsOf(page);
     const { minX, minY, maxX, maxY } = ringBounds(outlineOf(Object.values(regions)[0]!.shape));
     return [maxX - minX, maxY - minY].map((mm) => Math.round(mm));
   };
@@ -117,7 +113,7 @@ test('a box of a typed size waits, is touched with a gauge, moved onto the needl
   await press('Done');
   await expect
     .poll(async () => {
-      const { shift } = Object.values((await planOf(page)).placements)[0]!.own;
+      const { shift } = Object.values((await recordsOf(page)).placements)[0]!.own;
       return shift && { angle: shift.angle, far: Math.round(Math.hypot(shift.x, shift.y)) };
     })
     .toEqual({ angle: 0, far: 6 });
@@ -129,6 +125,6 @@ test('a box of a typed size waits, is touched with a gauge, moved onto the needl
   await bringHead(page, framePoint(1080, 400));
   await page.keyboard.press('Enter');
   await press(/ in patch 2: as patch 1/);
-  await expect.poll(async () => Object.keys((await planOf(page)).recipes)).toHaveLength(1);
+  await expect.poll(async () => Object.keys((await recordsOf(page)).recipes)).toHaveLength(1);
   await expect(page.getByText(/^Patch 2 lies on the cloth/)).toBeVisible();
 });

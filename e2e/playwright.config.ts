@@ -3,16 +3,16 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   globalSetup: './demo-folder.ts',
-  timeout: 180_000,
+  timeout: 400_000,
   workers: 1,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 60_000 },
   reporter: [['list']],
   outputDir: '../test-results',
   use: {
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     screenshot: 'only-on-failure',
-    actionTimeout: 15_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: process.env.GORSE_CHROMIUM || '/usr/bin/chromium',
       args: [

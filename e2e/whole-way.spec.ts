@@ -162,7 +162,7 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await page.getByRole('button', { name: 'Go to the start' }).click();
     await page.getByRole('button', { name: 'Rehearse' }).click();
     await expect(page.getByTestId('needle')).toHaveText('needle up');
-    await page.getByRole('button', { name: 'Go to the start' }).click({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Go to the start' }).click();
     await page.getByRole('button', { name: 'Understood' }).click();
     await page.getByRole('button', { name: 'Needle down and up' }).click();
     await page.getByRole('button', { name: 'Stitch', exact: true }).click();
@@ -210,7 +210,7 @@ test('from a file to stitches on the frame, to the log, and through a power cut'
     await page.getByRole('button', { name: 'Go there' }).click();
     await page.getByRole('button', { name: 'Needle down and up' }).click();
     await page.getByRole('button', { name: 'Stitch', exact: true }).click();
-    await expect(page.getByText('A1 is stitched.')).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('A1 is stitched.')).toBeVisible({ timeout: 180_000 });
   });
 
   await test.step('the log has it all, and the stitches lie within the patch', async () => {

@@ -14,7 +14,8 @@ const unitReport = join(reports, 'unit.json');
 const browserReport = join(reports, 'browser.json');
 const began = Date.now();
 let passed = 0;
-let failed = 0;
+/** What failed, by name: told once more at the end, where it is looked for. */
+const failed = [];
 
 const parent = process.ppid;
 let told = false;
@@ -36,14 +37,14 @@ const step = async (name, commands, background) => {
   }
   console.log(`\n— ${name}: ${seconds(since)}\n${said}`.trimEnd());
   if (code === 0) passed += 1;
-  else failed += 1;
+  else failed.push(name);
   return code === 0;
 };
 const counted = (report, count) => {
   if (!existsSync(report)) return;
   const found = count(JSON.parse(readFileSync(report, 'utf8')));
   passed += found.passed;
-  failed += found.failed;
+  failed.push(...found.failed);
 };
 
 async function inTheBrowser() {
@@ -51,13 +52,26 @@ async function inTheBrowser() {
   const env = { GORSE_CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport };
   const tests = ['test', '--config', 'e2e/playwright.config.ts', '--reporter=list,json'];
   await step('browser tests', [['playwright', tests, env]], false);
-  counted(browserReport, (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected }));
+  const specs = (suite) => [...suite.specs, ...(suite.suites ?? []).flatMap(specs)];
+  counted(browserReport, (report) => ({
+    passed: report.stats.expected,
+    failed: report.suites
+      .flatMap(specs)
+      .filter(({ ok }) => !ok)
+      .map(({ file, title }) => `${file}: ${title}`),
+  }));
 }
 
 async function unitTests() {
   const unit = ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`];
   await step('unit and server tests', [['vitest', unit]], true);
-  counted(unitReport, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }));
+  counted(unitReport, (report) => ({
+    passed: report.numPassedTests,
+    failed: report.testResults
+      .flatMap(({ assertionResults }) => assertionResults)
+      .filter(({ status }) => status === 'failed')
+      .map(({ fullName, failureMessages: [message] }) => `${fullName}: ${message?.split('\n')[0]}`),
+  }));
 }
 
 async function reading() {
@@ -72,5 +86,7 @@ async function reading() {
 
 await Promise.all([inTheBrowser(), unitTests(), reading()]);
 rmSync(reports, { recursive: true, force: true });
-console.log(`\n${seconds(began)} in all\n${passed} passed, ${failed} failed`);
-process.exit(failed === 0 && !isEnded() ? 0 : 1);
+console.log(`\n${seconds(began)} in all`);
+for (const name of failed) console.log(`failed: ${name}`);
+console.log(`${passed} passed, ${failed.length} failed`);
+process.exit(failed.length === 0 && !isEnded() ? 0 : 1);

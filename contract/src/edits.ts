@@ -4,6 +4,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, 
 import { checked, ContractError } from './check.ts';
 import { isId } from './records/ids.ts';
 import { BorderSetBody } from './records/borders.ts';
+import { KeepOutBody } from './records/masks.ts';
 import { RegionBody } from './records/map.ts';
 import { QuiltBody } from './records/quilt.ts';
 import { PhotoBody } from './records/photos.ts';
@@ -18,6 +19,7 @@ const RECORD_BODIES: { readonly [K in PlanKind]: ClassConstructor<object> } = {
   placements: PlacementBody,
   rowSets: RowSetBody,
   borderSets: BorderSetBody,
+  keepOuts: KeepOutBody,
   landmarks: LandmarkBody,
   touches: TouchBody,
   photos: PhotoBody,

@@ -13,7 +13,8 @@ export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces
 export { type Design, measureDesign, normalisedStrokes } from './design/design.ts';
 export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type StoppedEdits, isRefusal } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
-export { cornerPlaces, type LineEnd, stretchOf, trimmedLine } from './design/edit-line.ts';
+export { cornerPlaces, type LineEnd, trimmedLine } from './design/edit-line.ts';
+export { stretchOf } from './geometry/stretch-of.ts';
 export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
 export { LEAST_ADVANCE } from './design/row-join.ts';
@@ -28,6 +29,11 @@ export { type DesignSpot, MIDDLE, type PatchSpot, type Pin, type PlaceRule, spot
 export { type Seat, seatIn, type Up, UPS } from './fit/seat.ts';
 export { isShifted, NOT_SHIFTED, type Shift } from './fit/shift.ts';
 export { type Trim } from './fit/trim.ts';
+export { middleOf } from './mask/mask-ways.ts';
+export * from './fill/rule.ts';
+export { backgroundAlone } from './plan/background-in-patch.ts';
+export { type JoinsBy, JOINS_BY, type RejoinRule, USUAL_REJOIN } from './mask/rejoin-rule.ts';
+export { type MaskLink, type MaskResult, unjoinedTotals } from './plan/mask-laid.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {
   type Drawing,
@@ -80,7 +86,8 @@ export {
   type Point,
   type PointMaker,
 } from './geometry/point.ts';
-export { boxRingIn, centroid, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
+export { nearestAlong } from './geometry/nearest-along.ts';
+export { boxRing, boxRingIn, centroid, cornerMean, insideRing, ringBounds } from './geometry/polygon.ts';
 export {
   type Bounds,
   type Polyline,
@@ -118,7 +125,7 @@ export { beyondArea, rollToMiddle, type SafeArea, safeArea } from './passes/safe
 export { GENERIC_MACHINE, GENERIC_MACHINES, type Machine } from './passes/machine.ts';
 export { type Band, type PassPlan, planPasses } from './passes/plan-passes.ts';
 export { clothOnFrame, type OnPoles, takenUpBy, touchesWhile } from './plan/cloth-on-frame.ts';
-export { type Maker, makersOf, passesOf } from './plan/bands.ts';
+export { makersOf, passesOf } from './plan/bands.ts';
 export { type LoadingSums, loadingSums } from './plan/loadings.ts';
 export { makeEvaluator, type Plan, settling } from './plan/evaluate.ts';
 export { type DoubtAt, forecastPasses, type PassForecast } from './plan/forecast.ts';
@@ -130,7 +137,7 @@ export { type AsTouched, pieceAsTouched } from './plan/as-touched.ts';
 export { depthOf, MOST_PARTS, partsNeeded } from './plan/in-parts.ts';
 export { cornerLandmarks, graphOf, markedPatches, measuredShape, type NamedPlace, touchOf } from './plan/landmarks.ts';
 export type { Piece } from './plan/piece.ts';
-export { pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
+export { type Maker, pieceId, pieceRef, recordId } from './plan/piece-ref.ts';
 export { piecesOf, piecesOfRecord } from './plan/pieces.ts';
 export { MOST_OUTLINES, type OutlineRule } from './plan/outline-strokes.ts';
 export { arrangedDesign, layInPatch, linesOnCloth } from './plan/pipeline.ts';
@@ -139,10 +146,11 @@ export {
   type RecipeStages,
   STAGE_NAMES,
   type StageName,
+  stagesThrough,
   usualStages,
   withAllStages,
 } from './plan/recipe.ts';
-export { linesOf } from './plan/stroke.ts';
+export { linesOf, type Stroke } from './plan/stroke.ts';
 export { laidPlacement, lieOf, placedOf, placementPieceIds, seatOf } from './plan/placement-bands.ts';
 export { designLines } from './plan/design-lines.ts';
 export { isTurnedBefore, type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
@@ -201,6 +209,7 @@ export {
   type RecipeRecord,
   type RegionRecord,
   type BorderSetRecord,
+  type KeepOutRecord,
   type RowSetRecord,
   type TouchRecord,
 } from './plan/records.ts';

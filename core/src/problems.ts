@@ -22,6 +22,7 @@ export interface PlanProblem {
     | 'tooDense'
     | 'tooOpen'
     | 'farEnds'
+    | 'muchDoubled'
     | 'cannotRepeat'
     | 'rowsOverlap'
     | 'rowsNear'

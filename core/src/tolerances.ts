@@ -18,6 +18,9 @@ export const COARSEST_GRID = 0.1;
 /** Largest distance between the drawn line and the thread lying between two needle holes. */
 export const STITCH_CHORD = 0.25;
 
+/** The same where the line runs along what is kept out: what it takes of the clearance is still under a twentieth of a millimetre. */
+export const EDGE_CHORD = 0.03;
+
 /** Two ends this close are one point: drawing programs round coordinates to about this. */
 export const JOIN_DISTANCE = 0.05;
 
@@ -70,6 +73,9 @@ export const LARGEST_COORDINATE = 1e6;
 
 /** A line stitched within this of an earlier one, alongside it, looks like one thick line: a thread's thickness. */
 export const DOUBLED_DISTANCE = 0.3;
+
+/** More than this of one piece stitched twice, to join what keep-outs cut, is worth a look: a foot. */
+export const MUCH_DOUBLED = 304.8;
 
 /** Shorter doubled stretches are a crossing at a slant, or the turn at a tip. */
 export const SHORTEST_DOUBLED = 1;

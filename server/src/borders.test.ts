@@ -1,5 +1,5 @@
 import type { ErrorAnswer } from '@gorse/contract';
-import { type BorderSetRecord, decodeStrokes } from '@gorse/core';
+import { type BorderSetRecord, decodeStrokes, USUAL_REJOIN } from '@gorse/core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
 import { added, apiOf, CLAMPED, shelf, startApp, startRun, TOP, TOUCHES } from './test/harness.ts';
@@ -30,6 +30,7 @@ const borderSet = (designId: string): BorderSetRecord => ({
     across: 'sections',
     strips: null,
   },
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });
 

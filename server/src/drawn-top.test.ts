@@ -7,6 +7,7 @@ import {
   type RowSetRecord,
   type TouchRecord,
   usualStages,
+  USUAL_REJOIN,
 } from '@gorse/core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
@@ -33,6 +34,7 @@ const ROWS = (designId: string): RowSetRecord => ({
   numbers: { rows: 4, scale: 1, clearance: 30, margin: 20 },
   wish: { matters: 'rows', clearance: 30, margin: 20 },
   ...{ overhang: 10, sewing: { backAndForth: true, joined: false }, exceptions: [] },
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });
 

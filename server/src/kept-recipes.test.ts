@@ -28,6 +28,8 @@ it('a recipe is kept for all quilts, taken off and put back; one that can’t be
   expect(await kept()).toEqual([]);
   expect((await api('POST', `${path}/restore`)).status).toBe(204);
   expect(await kept()).toEqual([made.body]);
+  const filled = await api<KeptRecipeAnswer>('POST', '/recipes', { name: 'Sea', stages: usualStages(null), shape });
+  expect(filled).toMatchObject({ status: 201, body: { stages: { designId: null } } });
   const refused = (body: object) => api<ErrorAnswer>('POST', '/recipes', { name: 'X', stages, shape, ...body });
   expect(await refused({ stages: usualStages('nowhere') })).toMatchObject({ status: 409, body: { code: 'refused' } });
   expect((await refused({ shape: shape.slice(0, 2) })).body.details[0]?.path).toBe('shape');

@@ -1,5 +1,5 @@
 import type { ErrorAnswer, QuiltAnswer } from '@gorse/contract';
-import { decodeStrokes, pointOf, type RowSetRecord } from '@gorse/core';
+import { decodeStrokes, pointOf, type RowSetRecord, USUAL_REJOIN } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './app.ts';
 import { added, apiOf, CLAMPED, TOP, openScreen, startApp, startRun, TOUCHES, shelf } from './test/harness.ts';
@@ -29,6 +29,7 @@ const rowSet = (designId: string): RowSetRecord => ({
   overhang: 10,
   sewing: { backAndForth: true, joined: false },
   exceptions: [],
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: 8, tieOff: 'short' },
 });
 
@@ -66,7 +67,7 @@ describe('rows', () => {
     await screen.run('finished');
     screen.close();
     expect(await summary()).toEqual({ planned: 4, runsStitched: 1 });
-  }, 20_000);
+  });
 
   it('that are joined are one run', async () => {
     const quiltId = await quiltInRows({ sewing: { backAndForth: true, joined: true } });

@@ -21,6 +21,7 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsInt, Matches, Max, Min, ValidateNested } from 'class-validator';
 import { IsFiniteNumber, Nested } from '../fields.ts';
 import { Id, IdOrNull } from './ids.ts';
+import { RejoinBody } from './masks.ts';
 import { StitchBody } from './recipes.ts';
 
 /** A map of more is none that one works by strips. */
@@ -64,5 +65,6 @@ export class BorderSetBody implements BorderSetRecord {
   })
   without!: StripId[];
   @IsIn(ACROSS_WAYS) across!: AcrossWay;
+  @Nested(() => RejoinBody) mask!: RejoinBody;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }

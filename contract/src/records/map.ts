@@ -175,7 +175,7 @@ export class QuiltMapBody extends MapParts implements QuiltMap {
   @Nested(() => SizeBody) size!: SizeBody;
 }
 
-class ControlBody implements Control {
+export class ControlBody implements Control {
   @Id() id!: string;
   @Nested(() => PointBody) at!: ClothPoint;
   @IsBoolean() corner!: boolean;

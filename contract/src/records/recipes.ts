@@ -1,10 +1,17 @@
 import {
   type Arrange,
+  type Background,
+  BACKGROUND_KINDS,
+  type BackgroundKind,
   type DesignSpot,
   type FitRule,
+  LEAST_SPACING,
   MOST_ACROSS,
   MOST_OUTLINES,
   MOST_PARTS,
+  MOST_PASSES,
+  MOST_SEED,
+  MOST_SPACING,
   type Orient,
   type OutlineRule,
   type OwnStages,
@@ -37,7 +44,8 @@ import {
   ValidateIf,
 } from 'class-validator';
 import { IsAbove, IsFiniteNumber, Maybe, Nested, NestedKind, NestedOrNull, Several } from '../fields.ts';
-import { Id } from './ids.ts';
+import { Id, IdOrNull } from './ids.ts';
+import { RejoinBody } from './masks.ts';
 
 class TrimBody implements Trim {
   @IsFiniteNumber(0, 1) from!: number;
@@ -146,6 +154,16 @@ class ShiftBody implements Shift {
   @IsFiniteNumber(-7, 7) angle!: number;
 }
 
+class BackgroundBody implements Background {
+  @IsIn(BACKGROUND_KINDS) kind!: BackgroundKind;
+  @IsFiniteNumber(LEAST_SPACING, MOST_SPACING) spacing!: number;
+  @IsFiniteNumber(-200, 1000) margin!: number;
+  @IsFiniteNumber(-360, 360) angle!: number;
+  @IsInt() @Min(0) @Max(MOST_SEED) seed!: number;
+  @IsIn(['keptOut', 'all']) round!: Background['round'];
+  @ValidateIf((_, value) => value !== null) @IsInt() @Min(1) @Max(MOST_PASSES) passes!: number | null;
+}
+
 class OutlineBody implements OutlineRule {
   @Lengths(0, MOST_OUTLINES) lines!: readonly number[];
   @IsIn(['before', 'after']) when!: 'before' | 'after';
@@ -157,13 +175,15 @@ export class StitchBody implements StitchRule {
 }
 
 export class StagesBody implements RecipeStages {
-  @Id() designId!: string;
+  @IdOrNull() designId!: string | null;
+  @Nested(() => BackgroundBody) background!: BackgroundBody;
   @Nested(() => TrimBody) trim!: TrimBody;
   @Nested(() => ArrangeBody) arrange!: ArrangeBody;
   @Nested(() => OrientBody) orient!: OrientBody;
   @NestedKind(FITS) fit!: FitRule;
   @Nested(() => ShiftBody) shift!: ShiftBody;
   @Nested(() => OutlineBody) outline!: OutlineBody;
+  @Nested(() => RejoinBody) mask!: RejoinBody;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }
 
@@ -173,12 +193,14 @@ export class RecipeBody extends StagesBody implements RecipeRecord {
 
 /** In what one patch differs from its recipe: each stage, or none. */
 class OwnBody implements OwnStages {
+  @Maybe() @Nested(() => BackgroundBody) background?: BackgroundBody;
   @Maybe() @Nested(() => TrimBody) trim?: TrimBody;
   @Maybe() @Nested(() => ArrangeBody) arrange?: ArrangeBody;
   @Maybe() @Nested(() => OrientBody) orient?: OrientBody;
   @Maybe() @NestedKind(FITS) fit?: FitRule;
   @Maybe() @Nested(() => ShiftBody) shift?: ShiftBody;
   @Maybe() @Nested(() => OutlineBody) outline?: OutlineBody;
+  @Maybe() @Nested(() => RejoinBody) mask?: RejoinBody;
   @Maybe() @Nested(() => StitchBody) stitch?: StitchBody;
 }
 

@@ -19,6 +19,7 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, Matches, Max, Min, ValidateNested } from 'class-validator';
 import { IsFiniteNumber, Nested } from '../fields.ts';
 import { Id, IdOrNull } from './ids.ts';
+import { RejoinBody } from './masks.ts';
 import { StitchBody } from './recipes.ts';
 
 const LOOKS: readonly RowLook[] = ['same', 'mirrored', 'turned'];
@@ -85,5 +86,6 @@ export class RowSetBody implements RowSetRecord {
   @ArrayMaxSize(500)
   @ValidateNested({ each: true })
   exceptions!: RowExceptionBody[];
+  @Nested(() => RejoinBody) mask!: RejoinBody;
   @Nested(() => StitchBody) stitch!: StitchBody;
 }

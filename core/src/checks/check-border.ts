@@ -16,6 +16,7 @@ import { stripPatches } from '../plan/strip-names.ts';
 import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import { farthestOutside } from './farthest-outside.ts';
+import { muchDoubled } from './much-doubled.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** More than this is seen: sides look unlike each other. */
@@ -33,13 +34,15 @@ export function checkBorder(plan: Plan, id: string): PlanProblem[] {
   if (way === null) return [{ ...whole, code: 'noBorderRoom', remedy: null }];
   if (!plan.get(laidBorder, id)?.some(({ lines }) => lines.length > 0))
     return [{ ...whole, code: 'nothingToStitch', remedy: { kind: 'remove' } }];
-  const sharp = plan.get(piecesOfRecord, { source: 'borderSets', record: id }).flatMap((piece) => piece.sharp);
+  const pieces = plan.get(piecesOfRecord, { source: 'borderSets', record: id });
+  const sharp = pieces.flatMap((piece) => piece.sharp);
   return [
     ...muchStretched(set, way),
     ...tooDeep(plan, id, way),
     ...overPatches(plan, set),
     ...outsideTriangles(plan, set, way),
     ...(sharp.length > 0 ? [{ ...about, ...tooSharp(sharp, set.stitch) }] : []),
+    ...muchDoubled(pieces).map((much) => ({ ...about, ...much })),
   ];
 }
 

@@ -14,6 +14,7 @@ import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import { checkAmong } from './check-among.ts';
 import { farthestOutside } from './farthest-outside.ts';
+import { muchDoubled } from './much-doubled.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
@@ -42,7 +43,7 @@ function checkAlone(plan: Plan, id: string): readonly PlanProblem[] {
   const laid = plan.get(laidPlacement, id);
   if (laid === undefined) return [mend({ code: 'missingDesign', amount: 1, remedy: { kind: 'remove' } })];
   if (laid === null) {
-    const code = whyNotLaid(drawnFor(plan, recipe) ?? null, fit, seatOf(placed));
+    const code = recipe.designId === null ? 'tooMuch' : whyNotLaid(drawnFor(plan, recipe) ?? null, fit, seatOf(placed));
     if (code === 'smallPatch')
       return [mend({ code, amount: Math.max(...marginsOf(fit)), remedy: { kind: 'margin', margin: 0 } })];
     return [mend({ code, amount: 1, remedy: code === 'tooMuch' ? null : { kind: 'fit', fit: 'contain' } })];
@@ -69,6 +70,7 @@ function checkAlone(plan: Plan, id: string): readonly PlanProblem[] {
   }
   const sharp = pieces.flatMap((piece) => piece.sharp);
   if (sharp.length > 0) problems.push(problem(tooSharp(sharp, recipe.stitch)));
+  problems.push(...muchDoubled(pieces).map(problem));
   return problems;
 }
 

@@ -12,6 +12,7 @@ import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
 import { resolvedRows } from '../plan/row-pieces.ts';
 import type { PlanProblem } from '../problems.ts';
 import { ROW_CLEARANCE } from '../tolerances.ts';
+import { muchDoubled } from './much-doubled.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** What is wrong or risky about a set of rows. */
@@ -64,8 +65,10 @@ export function checkRows(plan: Plan, id: string): PlanProblem[] {
     const remedy = { kind: 'leaveOut', regionIds } as const;
     problems.push({ subject: about(null), code: 'rowsOverPatch', severity: 'know', at, amount: under.length, remedy });
   }
-  const sharp = plan.get(piecesOfRecord, { source: 'rowSets', record: id }).flatMap((piece) => piece.sharp);
+  const pieces = plan.get(piecesOfRecord, { source: 'rowSets', record: id });
+  const sharp = pieces.flatMap((piece) => piece.sharp);
   if (sharp.length > 0) problems.push({ subject: about(null), ...tooSharp(sharp, set.stitch) });
+  for (const much of muchDoubled(pieces)) problems.push({ subject: about(null), ...much });
   return problems;
 }
 

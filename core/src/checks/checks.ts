@@ -1,6 +1,5 @@
-import type { Maker } from '../plan/bands.ts';
 import type { Plan } from '../plan/evaluate.ts';
-import type { PieceSource } from '../plan/piece-ref.ts';
+import type { Maker, PieceSource } from '../plan/piece-ref.ts';
 import type { PlanProblem } from '../problems.ts';
 import { checkBorder } from './check-border.ts';
 import { checkPlacement } from './check-placement.ts';

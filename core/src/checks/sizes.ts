@@ -26,7 +26,8 @@ export const placedSize = settling((plan: Plan, id: string): PlacedSize | null =
   const laid = placed && plan.get(laidPlacement, id);
   if (!placed || !laid) return null;
   const { scale, across, down, shear } = laid.distortion();
-  const drawn = plan.get(drawnSpacing, placed.recipe.designId);
+  const { designId, background } = placed.recipe;
+  const drawn = designId === null ? background.spacing : plan.get(drawnSpacing, designId);
   return {
     ...{ id, family: placed.region.family, shear },
     ...{ across: scale * (1 + across), down: scale * (1 + down) },

@@ -60,6 +60,7 @@ export {
   type Shape,
   tracedShape,
 } from './shape.ts';
+export { type KeepOut, keepOutEdges, type KeepOutOf, keptPatches, MOST_CLEARANCE } from './keep-out.ts';
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords, type ToSum } from './sums.ts';
 export { asDrawn } from './drawn/as-drawn.ts';
@@ -68,7 +69,7 @@ export { KIND_WORDS } from './drawn/kind-words.ts';
 export { mergeable, mergePatches } from './drawn/merge-patches.ts';
 export { type HeldCorner, holdCorner } from './drawn/move-corner.ts';
 export { copiesOf, laidAt, MOST_COPIES, newPatch } from './drawn/new-patch.ts';
-export { isRefused, type PatchEdit } from './drawn/patch-edit.ts';
+export { freeName, isRefused, type PatchEdit } from './drawn/patch-edit.ts';
 export { type Guide, type Snapped, snapIndex, type SnapIndex, snapTo } from './drawn/snap.ts';
 export { withTop } from './drawn/with-top.ts';
 export { splitPatch } from './drawn/split-patch.ts';

@@ -13,7 +13,7 @@ import {
 import { indexSegments } from '../geometry/segment-index.ts';
 import { CORNER_TURN, DOUBLED_DISTANCE, JOIN_DISTANCE } from '../tolerances.ts';
 import { doubledStretches, type Stretch } from './doubled.ts';
-import { stretchOf } from './edit-line.ts';
+import { stretchOf } from '../geometry/stretch-of.ts';
 
 /** A turn this sharp is meant; a gentler one in a wobbly line is smoothed away. */
 const KEPT_TURN = Math.PI / 4;

@@ -3,6 +3,7 @@ import { indexBoxes } from './box-index.ts';
 import type { Point } from './point.ts';
 import { signedArea } from './polygon.ts';
 import { nearestPart, type Polyline } from './polyline.ts';
+import { unionFind } from './union-find.ts';
 
 /** What lines part a plane into (de Berg et al., Computational Geometry, ch. 2). Lengths are those of the lines. */
 export interface Arrangement {
@@ -182,20 +183,22 @@ function enclosed(nodes: readonly Point[], edges: readonly Edge[]): Arrangement 
       kept = withoutLooseEnds(nodes.length, parting);
       continue;
     }
-    const partOf = partsOf(nodes.length, kept);
+    const parts = unionFind(nodes.length);
+    for (const [a, b] of kept) parts.join(a, b);
     const outlines: (readonly number[])[] = [];
     const numbers = new Map<number, number>();
     const faces: Face[] = [];
     for (const ring of rings) {
       if (signedArea(ring.map((node) => nodes[node]!)) > 0) continue;
-      const root = partOf(ring[0]!);
+      const root = parts.rootOf(ring[0]!);
       // An island's outer edge is the longest way round it: others of no area are none.
       if (numbers.has(root)) continue;
       numbers.set(root, outlines.length);
       outlines.push(ring.toReversed());
     }
     for (const ring of rings) {
-      if (signedArea(ring.map((node) => nodes[node]!)) > 0) faces.push({ ring, part: numbers.get(partOf(ring[0]!))! });
+      if (signedArea(ring.map((node) => nodes[node]!)) > 0)
+        faces.push({ ring, part: numbers.get(parts.rootOf(ring[0]!))! });
     }
     return { nodes, ways: around.map((ways) => ways.length), faces, outlines };
   }
@@ -249,16 +252,4 @@ function ringsOf(around: readonly (readonly number[])[]): number[][] {
     }
   });
   return rings;
-}
-
-/** The connected part of each node, told by one of its nodes. */
-function partsOf(count: number, edges: readonly Edge[]): (node: number) => number {
-  const parent = Array.from({ length: count }, (_, i) => i);
-  const root = (node: number): number => {
-    let at = node;
-    while (parent[at] !== at) at = parent[at] = parent[parent[at]!]!;
-    return at;
-  };
-  for (const [a, b] of edges) parent[root(a)] = root(b);
-  return root;
 }

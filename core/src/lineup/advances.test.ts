@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type ClothPoint, clothPoint, distance, type FramePoint, framePoint, minus } from '../geometry/point.ts';
-import { normalFrom, randomFrom } from '../simulate/random.ts';
+import { normalFrom, randomFrom } from '../random.ts';
 import { BENCH_CLOTH, makeTrueQuilt } from '../simulate/true-cloth.ts';
 import { disagreementOf } from './disagreement.ts';
 import { misfitsOf } from './misfits.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { framePoint, loadedPoint } from '../geometry/point.ts';
-import { randomFrom } from '../simulate/random.ts';
+import { randomFrom } from '../random.ts';
 import { type ClothPrior, FRONT_WIDTH, NEW_MOUNT, USUAL_CLOTH } from './cloth-prior.ts';
 import { condition } from './condition.ts';
 import type { Character, Wave } from './character.ts';

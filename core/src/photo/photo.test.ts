@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fitHomography, type Homography, invertedHomography, project } from '../geometry/homography.ts';
 import { clothPoint, distance, type Point } from '../geometry/point.ts';
-import { randomFrom } from '../simulate/random.ts';
+import { randomFrom } from '../random.ts';
 import { findEdge, gradientsOf } from './find-edge.ts';
 import { type Pixels, rectify } from './rectify.ts';
 import { type PhotoPoint, squareUp, turnedPoints } from './square-up.ts';

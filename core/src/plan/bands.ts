@@ -5,7 +5,7 @@ import { borderBands } from './border-bands.ts';
 import { markedPatches } from './landmarks.ts';
 import { type Plan, settling } from './evaluate.ts';
 import { type BandsInTurn, bandsTogether, beforeTurning, type PieceBand } from './piece-band.ts';
-import { PIECE_SOURCES, type PieceRef, type PieceSource } from './piece-ref.ts';
+import { type Maker, PIECE_SOURCES, type PieceSource } from './piece-ref.ts';
 import { placementBands } from './placement-bands.ts';
 import { quiltOf } from './plan-document.ts';
 import { planQuiltPasses, type QuiltPasses } from './quilt-passes.ts';
@@ -18,9 +18,6 @@ const BANDS: Readonly<Record<PieceSource, (plan: Plan, record: string, first: Lo
   rowSets: (plan, id, first) => beforeTurning(rowSetBands(plan, id, first)),
   borderSets: borderBands,
 };
-
-/** A record that pieces come of. */
-export type Maker = Pick<PieceRef, 'source' | 'record'>;
 
 /** All of them, in the order that pieces are listed in. */
 export const makersOf = ({ records }: Pick<Plan, 'records'>): Maker[] =>

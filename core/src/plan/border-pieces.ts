@@ -2,14 +2,17 @@ import type { BorderElement } from '../borders/lay-border.ts';
 import { inOneGo } from '../geometry/in-one-go.ts';
 import { distance } from '../geometry/point.ts';
 import { pointOf } from '../geometry/polyline.ts';
+import type { Mask } from '../mask/mask.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
 import { passesOf } from './bands.ts';
 import { borderBands, elementRef, laidBorder, waitingSides } from './border-bands.ts';
 import type { Plan } from './evaluate.ts';
+import { maskLaid } from './mask-laid.ts';
+import { maskFor } from './masks.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
 import { allBands } from './piece-band.ts';
 import { pieceId } from './piece-ref.ts';
-import { AS_LAID, type Laid } from './pipeline.ts';
+import { AS_LAID } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import { rowPasses } from './resolve-rows.ts';
 import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
@@ -17,7 +20,11 @@ import { stripNames } from './strip-names.ts';
 import { type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** A border set is a piece for each side, or for each stretch of one that is stitched in one pass; where lines go on round a corner they are one. */
-export function borderPieces(plan: Plan, id: string): Piece[] {
+export const borderPieces = (plan: Plan, id: string): Piece[] =>
+  borderPiecesKept(plan, id, maskFor(plan, { source: 'borderSets', record: id }));
+
+/** The same by another mask than is planned. */
+export function borderPiecesKept(plan: Plan, id: string, mask: Mask | null): Piece[] {
   const set = plan.records.borderSets[id];
   const elements = plan.get(laidBorder, id);
   if (!set || !elements) return [];
@@ -26,10 +33,11 @@ export function borderPieces(plan: Plan, id: string): Piece[] {
   const waiting = waitingSides(set, quilt.loading);
   const name = stripNames(plan.records, set);
   return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
-    const laid: Laid = { strokes: strokesOfGroup(group), toCloth: AS_LAID };
+    const { laid, result } = maskLaid({ strokes: strokesOfGroup(group), toCloth: AS_LAID }, mask, set.mask);
     return pieceOverTop(
       {
         laid,
+        masked: result,
         ref: elementRef(id, group[0]!),
         name: nameOf(group, elements, name),
         designId: set.designId,

@@ -13,7 +13,7 @@ import { measuredShape } from './landmarks.ts';
 import { piecesOf } from './pieces.ts';
 import { arrangedDesign, layInPatch } from './pipeline.ts';
 import { placedOf, seatOf } from './placement-bands.ts';
-import { placementPiecesOf } from './placement-pieces.ts';
+import { keptIn, placementPiecesOf } from './placement-pieces.ts';
 import { STITCH_CHORD } from '../tolerances.ts';
 import { migratePlan, planFaults, quiltOf, touchesOf } from './plan-document.ts';
 
@@ -65,7 +65,7 @@ const open = (version: number, name = `v${version}`) => {
 };
 
 describe('plans of older versions', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('of version %i open, and are stitched where they were', (version) => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('of version %i open, and are stitched where they were', (version) => {
     const { records, plan } = open(version);
     expect(planFaults(records)).toEqual([]);
     expectStitchedThere(
@@ -130,7 +130,7 @@ describe('plans of older versions', () => {
         seatOf(placed, measuredShape(placed.region, graph, touches, advance, lineUp)),
       );
       const lie = loadingMap(quilt.loading, quilt.map.size);
-      return placementPiecesOf(placed, laid, lie, quilt).flatMap(({ needle }) =>
+      return placementPiecesOf(placed, laid, lie, quilt, keptIn(null, placed.region.shape)).flatMap(({ needle }) =>
         needle.map((line) => polylineToFrame(lineUp, line)),
       );
     });

@@ -12,6 +12,9 @@ export interface PieceRef {
   readonly part: number;
 }
 
+/** A record that pieces come of. */
+export type Maker = Pick<PieceRef, 'source' | 'record'>;
+
 export const pieceId = ({ source, record, part }: PieceRef): string => joinedId(source, record, part);
 
 /** What all pieces of a record go by together. */

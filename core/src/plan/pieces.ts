@@ -1,8 +1,8 @@
 import { borderPieces } from './border-pieces.ts';
-import { makersOf, type Maker } from './bands.ts';
+import { makersOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
 import type { Piece } from './piece.ts';
-import type { PieceSource } from './piece-ref.ts';
+import type { Maker, PieceSource } from './piece-ref.ts';
 import { placementPieces } from './placement-pieces.ts';
 import { rowPieces } from './row-pieces.ts';
 import { NO_TOTALS, sumTotals, type Totals } from './stitch-strokes.ts';

@@ -6,9 +6,12 @@ import { type Seat, seatIn } from '../fit/seat.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
+import type { Mask } from '../mask/mask.ts';
+import { layBackground } from './background-in-patch.ts';
 import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { depthOf, partBands, ringWithin } from './in-parts.ts';
+import { type Bed, maskFor } from './masks.ts';
 import type { PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
 import { arrangedDesign, type LaidInPatch, layInPatch } from './pipeline.ts';
@@ -34,11 +37,11 @@ export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed
 
 /** What a fit is given of a recipe, once for all patches that it is put in; undefined while there is no design, null when it is too much. */
 export const drawnFor = (plan: Plan, { designId, trim, arrange, orient }: RecipeStages): Drawn | null | undefined =>
-  plan.get(drawnOf, { designId, trim, arrange, orient });
+  designId === null ? undefined : plan.get(drawnOf, { designId, trim, arrange, orient });
 
 const drawnOf = (
   plan: Plan,
-  stages: Pick<RecipeStages, 'designId' | 'trim' | 'arrange' | 'orient'>,
+  stages: Pick<RecipeStages, 'trim' | 'arrange' | 'orient'> & { readonly designId: string },
 ): Drawn | null | undefined => {
   const design = plan.get(designLines, stages.designId);
   return design && arrangedDesign(design, stages);
@@ -48,11 +51,40 @@ const drawnOf = (
 export const seatOf = ({ region, recipe }: Placed, shape: Shape = region.shape): Seat =>
   seatIn(shape, region.shape, recipe.orient.up);
 
-/** A placement's design on the planned cloth; null when it can't be fitted, undefined when there is no design. */
+/** The patch that a placement fills: a background stays inside it. */
+export const bedOf = ({ region, recipe }: Placed): Bed => ({
+  regionId: region.id,
+  margin: recipe.designId === null ? recipe.background.margin : null,
+});
+
+/** What keeps a placement's stitches out, or in, as planned. */
+export const maskOfPlacement = (plan: Plan, placed: Placed): Mask | null =>
+  maskFor(plan, { source: 'placements', record: placed.placement.id }, bedOf(placed));
+
+/**
+ * What a placement holds, laid in its patch; null when it can't be laid, undefined when there is no design.
+ * @param shape the patch's edge, planned or touched
+ * @param mask what its stitches are kept from, of the same edge
+ */
+export function layPlaced(
+  plan: Plan,
+  placed: Placed,
+  mask: Mask | null,
+  shape: Shape = placed.region.shape,
+): LaidInPatch | null | undefined {
+  const { recipe } = placed;
+  if (recipe.designId === null) return mask && layBackground(recipe.background, shape, mask);
+  const drawn = drawnFor(plan, recipe);
+  return drawn === undefined ? undefined : layInPatch(drawn, recipe, seatOf(placed, shape));
+}
+
+/** The same on the planned cloth. */
 export function laidPlacement(plan: Plan, id: string): LaidInPatch | null | undefined {
   const placed = placedOf(plan, id);
-  const drawn = placed && drawnFor(plan, placed.recipe);
-  return placed && drawn !== undefined ? layInPatch(drawn, placed.recipe, seatOf(placed)) : undefined;
+  // A design is laid anew only when it lies otherwise, whatever is kept out of it.
+  return placed
+    ? layPlaced(plan, placed, placed.recipe.designId === null ? maskOfPlacement(plan, placed) : null)
+    : undefined;
 }
 
 /** A patch, or one of the parts it is stitched in. */

@@ -1,13 +1,19 @@
 import { AS_FIRST, type Lie } from '../cloth/loading.ts';
 import { controlId } from '../cloth/map-graph.ts';
 import type { Region } from '../cloth/region.ts';
-import { cornersOf } from '../cloth/shape.ts';
+import { ringsOfEdges } from '../cloth/keep-out.ts';
+import { cornersOf, type Shape } from '../cloth/shape.ts';
+import { grown } from '../geometry/ring-areas.ts';
+import type { Mask } from '../mask/mask.ts';
+import { indexRings, type RingIndex } from '../geometry/ring-index.ts';
+import { OUTSIDE_REGION } from '../tolerances.ts';
 import type { Plan } from './evaluate.ts';
 import { strokesInParts } from './in-parts.ts';
+import { maskLaid } from './mask-laid.ts';
 import type { Piece } from './piece.ts';
 import { pieceId } from './piece-ref.ts';
-import { laidPlacement, lieOf, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
-import { AS_LAID, type Laid, type LaidInPatch, sewOnCloth } from './pipeline.ts';
+import { laidPlacement, lieOf, maskOfPlacement, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
+import { AS_LAID, type LaidInPatch, sewOnCloth } from './pipeline.ts';
 import { quiltOf } from './plan-document.ts';
 import type { PlacementRecord, QuiltRecord } from './records.ts';
 import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
@@ -15,22 +21,38 @@ import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
 const nameOf = ({ name }: Region, { parts }: PlacementRecord, part: number): string =>
   part === 0 ? name : `${name}, part ${part} of ${parts}`;
 
+/** What a placement's stitches are kept from, and what links between them stay in: its patch, and half a needle hole. */
+export interface KeptIn {
+  readonly mask: Mask | null;
+  readonly within: RingIndex | null;
+}
+
+/** Nothing to stay in where nothing is kept out: there are no links then. */
+export const keptIn = (mask: Mask | null, patch: Shape): KeptIn => ({ mask, within: mask && roomOf(patch) });
+
+const roomOf = (patch: Shape): RingIndex => indexRings(grown(ringsOfEdges([patch]), OUTSIDE_REGION));
+
+/** Of a patch as planned: whatever is changed of what fills it. */
+const plannedRoom = ({ records }: Plan, regionId: string): RingIndex => roomOf(records.regions[regionId]!.shape);
+
 /** The pieces of a placement as laid on the cloth, planned or as touched. */
 export function placementPiecesOf(
   placed: Placed,
   laid: LaidInPatch | null,
   lie: Lie,
   quilt: Pick<QuiltRecord, 'machine' | 'batting'>,
+  { mask, within }: KeptIn,
 ): Piece[] {
   const { placement, region, recipe } = placed;
   const { whole, parts } = parted(placed, laid, lie, quilt.machine.frame);
   const sewing = sewingOf(quilt);
   const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
   return refsOf(placement).map((ref, i): Piece => {
-    const own: Laid = { strokes: strokes[i] ?? [], toCloth: AS_LAID };
+    const { laid: own, result } = maskLaid({ strokes: strokes[i] ?? [], toCloth: AS_LAID }, mask, recipe.mask, within);
     return {
       ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, sewing)),
       laid: own,
+      masked: result,
       ref,
       id: pieceId(ref),
       name: nameOf(region, placement, ref.part),
@@ -53,5 +75,9 @@ export function placementPieces(plan: Plan, id: string): Piece[] {
   const placed = placedOf(plan, id);
   if (!placed) return [];
   const quilt = quiltOf(plan.records);
-  return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, quilt.loading), quilt);
+  const mask = maskOfPlacement(plan, placed);
+  return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, quilt.loading), quilt, {
+    mask,
+    within: mask && plan.get(plannedRoom, placed.region.id),
+  });
 }

@@ -4,6 +4,8 @@ import { UNMEASURED } from '../cloth/measured.ts';
 import { isTrueToSize, mapPatches, mapTrouble, type QuiltMap } from '../cloth/quilt-map.ts';
 import { USUAL_EASE } from '../lineup/easing.ts';
 import { type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
+import { USUAL_BACKGROUND } from '../fill/rule.ts';
+import { USUAL_REJOIN } from '../mask/rejoin-rule.ts';
 import { GENERIC_MACHINE } from '../passes/machine.ts';
 import { MOST_PATCHES } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
@@ -24,7 +26,7 @@ import {
 } from './records.ts';
 
 /** Version of the plan document; every change of its shape adds a migration. */
-export const PLAN_VERSION = 10;
+export const PLAN_VERSION = 11;
 
 /** All records of a quilt's plan by kind and id. */
 export type PlanRecords = { readonly [K in PlanKind]: Readonly<Record<string, PlanKinds[K]>> };
@@ -41,6 +43,7 @@ export const EMPTY_RECORDS: PlanRecords = {
   placements: {},
   rowSets: {},
   borderSets: {},
+  keepOuts: {},
   landmarks: {},
   touches: {},
   photos: {},
@@ -125,6 +128,7 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
         faults.push({ path: `rowSets.${id}.area`, message: `There is no patch ${regionId} on this quilt.` });
     }
   }
+  faults.push(...keepOutFaults(records));
   const bordered = Object.values(records.borderSets).flatMap(({ border, over, strips }): (number | string)[] =>
     strips === null ? Array.from({ length: over }, (_, k) => border + k) : [strips],
   );
@@ -153,6 +157,28 @@ export function planFaults(records: PlanRecords): { readonly path: string; reado
     }
   }
   return faults;
+}
+
+/** Most keep-outs of a quilt; one can hold all patches of a kind. */
+const MOST_KEEP_OUTS = 200;
+
+/** Keep-outs are told apart by their names, and those of patches hold patches that there are. */
+function keepOutFaults({ keepOuts, regions }: PlanRecords): { path: string; message: string }[] {
+  const all = Object.values(keepOuts);
+  const names = new Set(all.map(({ name }) => name));
+  const count =
+    all.length > MOST_KEEP_OUTS
+      ? [`A quilt has ${MOST_KEEP_OUTS} keep-outs at the most. Let one hold all patches of a kind.`]
+      : [];
+  const twice = names.size < all.length ? ['Two keep-outs have one name. Call one of them otherwise.'] : [];
+  return [
+    ...[...count, ...twice].map((message) => ({ path: 'keepOuts', message })),
+    ...all.flatMap(({ id, of }) =>
+      (of.kind === 'patches' ? of.regionIds : [])
+        .filter((regionId) => !regions[regionId])
+        .map((regionId) => ({ path: `keepOuts.${id}.of`, message: `There is no patch ${regionId} on this quilt.` })),
+    ),
+  ];
 }
 
 /** A king quilt is touched some 120 times; what is learned of the cloth takes the cube of their number. */
@@ -224,6 +250,14 @@ const MIGRATIONS: Readonly<Record<number, (records: Readonly<Record<string, obje
       }),
     ),
     borderSets: eachWith(borderSets, { across: 'sections', strips: null }),
+  }),
+  // Keep-outs came, and how what they cut is joined again; backgrounds fill what they leave.
+  10: ({ recipes, rowSets, borderSets, ...rest }) => ({
+    ...rest,
+    recipes: eachWith(recipes, { mask: USUAL_REJOIN, background: USUAL_BACKGROUND }),
+    rowSets: eachWith(rowSets, { mask: USUAL_REJOIN }),
+    borderSets: eachWith(borderSets, { mask: USUAL_REJOIN }),
+    keepOuts: {},
   }),
 };
 

@@ -1,11 +1,13 @@
 import type { BorderSet } from '../borders/border-set.ts';
 import type { Batting } from '../cloth/batting.ts';
+import type { KeepOut } from '../cloth/keep-out.ts';
 import type { Loading } from '../cloth/loading.ts';
 import type { Measured } from '../cloth/measured.ts';
 import type { QuiltMap } from '../cloth/quilt-map.ts';
 import type { Region } from '../cloth/region.ts';
 import type { FramePoint } from '../geometry/point.ts';
 import type { Place, TouchMethod } from '../lineup/touch.ts';
+import type { RejoinRule } from '../mask/rejoin-rule.ts';
 import type { Machine } from '../passes/machine.ts';
 import type { PhotoPoint, PhotoSize } from '../photo/square-up.ts';
 import type { RowSet } from '../rows/row-set.ts';
@@ -79,14 +81,18 @@ export interface PlacementRecord {
 /** A row set makes a piece of each row, or of each chain of joined rows. */
 export interface RowSetRecord extends RowSet {
   readonly id: string;
+  readonly mask: RejoinRule;
   readonly stitch: StitchRule;
 }
 
 /** A border set makes a piece of each side, or of each stretch of one that is stitched in one pass. */
 export interface BorderSetRecord extends BorderSet {
   readonly id: string;
+  readonly mask: RejoinRule;
   readonly stitch: StitchRule;
 }
+
+export type KeepOutRecord = KeepOut;
 
 /** A place found again at the frame that the map doesn't have: chalked, or a point of the cloth. */
 export interface LandmarkRecord extends Place {
@@ -116,6 +122,7 @@ export interface PlanKinds {
   readonly placements: PlacementRecord;
   readonly rowSets: RowSetRecord;
   readonly borderSets: BorderSetRecord;
+  readonly keepOuts: KeepOutRecord;
   readonly landmarks: LandmarkRecord;
   readonly touches: TouchRecord;
   readonly photos: PhotoRecord;
@@ -129,6 +136,7 @@ export const PLAN_KINDS: readonly PlanKind[] = [
   'placements',
   'rowSets',
   'borderSets',
+  'keepOuts',
   'landmarks',
   'touches',
   'photos',

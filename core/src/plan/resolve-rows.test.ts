@@ -1,3 +1,4 @@
+import { USUAL_REJOIN } from '../mask/rejoin-rule.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { evenBorder } from '../cloth/border.ts';
@@ -49,6 +50,7 @@ const SET: RowSetRecord = {
   overhang: 15,
   sewing: { backAndForth: true, joined: false },
   exceptions: [],
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: 10, tieOff: 'none' },
 };
 const MAP = makeMap(plainGrid({ across: 3, down: 4, blockWidth: 200, blockHeight: 200, sashing: 0 }), [evenBorder(50)]);

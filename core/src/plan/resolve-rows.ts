@@ -3,6 +3,7 @@ import { distance } from '../geometry/point.ts';
 import { boundsOf, concatenate, lengthOf, pointOf, type Polyline, reversed } from '../geometry/polyline.ts';
 import { type LaidRow, layRows, type RowBed, rowKinds, type RowKinds, type RowShape } from '../rows/lay-rows.ts';
 import { type BobbinChange, bobbinChanges } from '../stitch/bobbins.ts';
+import type { MaskedLaid, MaskResult } from './mask-laid.ts';
 import type { PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
 import type { Laid } from './pipeline.ts';
@@ -27,6 +28,8 @@ export interface RowGroup extends Laid {
   readonly rows: readonly number[];
   /** In the space of its strokes. */
   readonly stitched: Stitched;
+  /** How it was cut and joined, where something is kept out. */
+  readonly masked: MaskResult | null;
 }
 
 export interface ResolvedRows {
@@ -94,12 +97,14 @@ export function rowPasses(bands: readonly PieceBand[], found: QuiltPasses): Read
 /**
  * Works all rows of a set out.
  * @param passes the pass of each row that has a band, by its piece's id
+ * @param masked what is kept out of all that is laid
  */
 export function resolveRows(
   { placed, kinds, laid }: RowsOnBed,
   set: RowSetRecord,
   passes: ReadonlyMap<string, number>,
   quilt: Pick<QuiltRecord, 'machine' | 'batting'>,
+  masked: MaskRow = (own) => ({ laid: own, result: null }),
 ): ResolvedRows {
   const drawn = once((shape: RowShape) => strokesOfDesign(shape.strokes));
   const turned = once((shape: RowShape) => strokesOfDesign([...shape.strokes].reverse().map(reversed)));
@@ -110,7 +115,7 @@ export function resolveRows(
   const sewing = sewingOf(quilt);
   // Rows that look alike are stitched alike.
   const stitch = once((strokes: readonly Stroke[]) => stitchStrokes(strokes, set.stitch, sewing));
-  const sewnGroups = groupsOf(sewn, set, placed.bed).map((group) => sewGroup(group, placed.toCloth, stitch));
+  const sewnGroups = groupsOf(sewn, set, placed.bed).map((group) => sewGroup(group, placed.toCloth, stitch, masked));
   const rows = sewnGroups.flatMap((group) => group.rows);
   const groups = sewnGroups.map(({ group }) => group).filter(({ stitched }) => stitched.needle.length > 0);
   const last = laid.at(-1);
@@ -135,6 +140,9 @@ function hangOf({ strokes }: RowShape, bed: RowBed): number {
   const box = boundsOf(strokes);
   return box ? Math.max(-box.minX, box.maxX - bed.width) : 0;
 }
+
+/** Cuts and joins what is laid, where something is kept out of it. */
+type MaskRow = (laid: Laid) => MaskedLaid;
 
 interface SewnRow {
   readonly row: LaidRow;
@@ -179,20 +187,20 @@ function sewGroup(
   group: readonly SewnRow[],
   toCloth: PlacedBed['toCloth'],
   stitch: (strokes: readonly Stroke[]) => Stitched,
+  masked: MaskRow,
 ): { readonly group: RowGroup; readonly rows: readonly ResolvedRow[] } {
   const alone = group.length === 1 ? group[0] : undefined;
-  const strokes = alone ? alone.strokes : joined(group);
-  const stitched = stitch(strokes);
   const placeOf = ({ row }: SewnRow): Laid['toCloth'] => mapBetween(compose(translation(0, row.top), toCloth));
+  const { laid, result } = masked(
+    alone
+      ? { strokes: alone.strokes, toCloth: placeOf(alone) }
+      : { strokes: joined(group), toCloth: mapBetween(toCloth) },
+  );
+  const stitched = stitch(laid.strokes);
   const lengths = group.map((one) => one.strokes.reduce((sum, { line }) => sum + lengthOf(line), 0));
   const whole = lengths.reduce((a, b) => a + b, 0);
   return {
-    group: {
-      rows: group.map(({ row }) => row.row),
-      strokes,
-      toCloth: alone ? placeOf(alone) : mapBetween(toCloth),
-      stitched,
-    },
+    group: { ...laid, rows: group.map(({ row }) => row.row), stitched, masked: result },
     rows: group.map((one, i): ResolvedRow => {
       const { shape, ...row } = one.row;
       const part = whole === 0 ? 0 : lengths[i]! / whole;

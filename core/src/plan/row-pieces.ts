@@ -1,27 +1,46 @@
 import { AS_FIRST } from '../cloth/loading.ts';
+import type { Mask } from '../mask/mask.ts';
 import { passesOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
+import { maskLaid } from './mask-laid.ts';
+import { maskFor } from './masks.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
 import { quiltOf } from './plan-document.ts';
 import { type ResolvedRows, resolveRows, rowBands, rowPasses, rowRef, rowsName } from './resolve-rows.ts';
 import { laidRows } from './row-bands.ts';
 
 /** A set of rows worked out; null when they can't be laid, undefined when there is no set or no design. */
-export function resolvedRows(plan: Plan, id: string): ResolvedRows | null | undefined {
+export const resolvedRows = (plan: Plan, id: string): ResolvedRows | null | undefined =>
+  rowsKept(plan, id, maskFor(plan, { source: 'rowSets', record: id }));
+
+function rowsKept(plan: Plan, id: string, mask: Mask | null): ResolvedRows | null | undefined {
   const set = plan.records.rowSets[id];
   const quilt = quiltOf(plan.records);
   const laid = plan.get(laidRows, { set: id, loading: quilt.loading });
-  return set && laid && resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), quilt);
+  return (
+    set &&
+    laid &&
+    resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), quilt, (rows) =>
+      maskLaid(rows, mask, set.mask),
+    )
+  );
 }
 
 /** A row set is a piece for each row, or for each chain of joined rows. */
-export function rowPieces(plan: Plan, id: string): Piece[] {
-  const set = plan.records.rowSets[id];
+export const rowPieces = (plan: Plan, id: string): Piece[] => piecesOfRows(plan, id, plan.get(resolvedRows, id));
+
+/** The same by another mask than is planned. */
+export const rowPiecesKept = (plan: Plan, id: string, mask: Mask | null): Piece[] =>
+  piecesOfRows(plan, id, rowsKept(plan, id, mask));
+
+function piecesOfRows({ records }: Plan, id: string, resolved: ResolvedRows | null | undefined): Piece[] {
+  const set = records.rowSets[id];
   if (!set) return [];
-  return (plan.get(resolvedRows, id)?.groups ?? []).map(({ rows, stitched, ...laid }) =>
+  return (resolved?.groups ?? []).map(({ rows, stitched, masked, ...laid }) =>
     pieceOverTop(
       {
         laid,
+        masked,
         ref: rowRef(id, rows[0]!),
         name: rowsName(rows),
         designId: set.designId,

@@ -2,10 +2,9 @@ import { sandwichThickness } from '../cloth/batting.ts';
 import type { Point } from '../geometry/point.ts';
 import { lengthOf, pointCount } from '../geometry/polyline.ts';
 import { type MotionProfile, stitchClock } from '../stitch/motion.ts';
-import { needlePoints } from '../stitch/needle-points.ts';
 import { threadLength } from '../stitch/thread.ts';
 import { type TieOff, tieOff } from '../stitch/tie-off.ts';
-import { stitchLength } from '../units.ts';
+import { needleHoles } from './needle-holes.ts';
 import type { QuiltRecord } from './records.ts';
 import type { Stroke } from './stroke.ts';
 
@@ -61,7 +60,7 @@ export const sewingOf = ({ machine, batting }: Pick<QuiltRecord, 'machine' | 'ba
 });
 
 export function stitchStrokes(strokes: readonly Stroke[], rule: StitchRule, { motion, thickness }: Sewing): Stitched {
-  const holes = strokes.map(({ line }) => needlePoints(line, stitchLength(rule.stitchesPerInch)));
+  const holes = strokes.map((stroke) => needleHoles(stroke, rule.stitchesPerInch));
   const needle = holes.map(({ points }) => tieOff(points, rule.tieOff));
   const sum = (of: (line: Float64Array) => number): number => needle.reduce((total, line) => total + of(line), 0);
   return {

@@ -1,5 +1,7 @@
 import { type Affine, applyToPolyline } from '../geometry/affine.ts';
 import type { Polyline } from '../geometry/polyline.ts';
+import type { Rings } from '../geometry/ring-areas.ts';
+import type { RunLink } from '../mask/rejoin.ts';
 
 /** One continuous line on its way from the design to the needle. */
 export interface Stroke {
@@ -8,6 +10,17 @@ export interface Stroke {
   readonly thread: string | null;
   /** The design's stroke that it comes of, from 0. */
   readonly source: number;
+  /** What a mask left of it and joined; nothing where none did. */
+  readonly masking?: Masking;
+}
+
+/** What must be known to stitch a line that was masked. */
+export interface Masking {
+  readonly links: readonly RunLink[];
+  /** No thread crosses these; in the line's own space. */
+  readonly guard: Rings;
+  /** Of what is stitched along edges; null as the rest. */
+  readonly edgeSpi: number | null;
 }
 
 export const strokesOfDesign = (lines: readonly Polyline[]): Stroke[] =>

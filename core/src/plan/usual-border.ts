@@ -1,3 +1,4 @@
+import { USUAL_REJOIN } from '../mask/rejoin-rule.ts';
 import { MM_PER_INCH, USUAL_SPI } from '../units.ts';
 import type { BorderSetRecord } from './records.ts';
 
@@ -22,5 +23,6 @@ export const usualBorder = (id: string, border: number, designId: string): Borde
   wish: 'stretch',
   without: [],
   across: 'sections',
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });

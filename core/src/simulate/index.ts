@@ -3,7 +3,7 @@ export { type ClothField, clothFields, seamsOf } from './cloth-fields.ts';
 export { commandHead, headState, standInProfile } from './head.ts';
 export { type Head, type HeadProfile, newHead } from './head-model.ts';
 export { advanceHead, mountHead } from './head-motion.ts';
-export { normalFrom, randomFrom, seedOf } from './random.ts';
+export { normalFrom, randomFrom, seedOf } from '../random.ts';
 export {
   BENCH_CLOTH,
   type ClothNature,

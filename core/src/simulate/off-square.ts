@@ -15,7 +15,7 @@ import { pieceId } from '../plan/piece-ref.ts';
 import { newPlan, type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
 import { usualStages } from '../plan/recipe.ts';
 import type { TouchRecord } from '../plan/records.ts';
-import { normalFrom, randomFrom } from './random.ts';
+import { normalFrom, randomFrom } from '../random.ts';
 import { type ClothNature, makeTrueQuilt } from './true-cloth.ts';
 
 /** Four by four blocks, two rows of them a pass; mm. */

@@ -4,7 +4,7 @@ import { applyToPoint } from '../geometry/affine.ts';
 import { distance, type Point, framePoint, clothPoint, minus } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
 import { pointsOf } from '../geometry/polyline.ts';
-import { normalFrom, randomFrom, seedOf } from './random.ts';
+import { normalFrom, randomFrom, seedOf } from '../random.ts';
 import { BENCH_CLOTH, type ClothNature, clothUnder, makeTrueCloth, makeTrueQuilt, seeCloth } from './true-cloth.ts';
 
 const STILL: ClothNature = {

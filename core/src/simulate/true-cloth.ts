@@ -13,7 +13,7 @@ import {
 } from '../geometry/point.ts';
 import { pointsIn } from '../geometry/polyline.ts';
 import type { TrueLine, TruePatch } from '../frame/frame-link.ts';
-import { normalFrom, randomFrom } from './random.ts';
+import { normalFrom, randomFrom } from '../random.ts';
 
 /** Waves of one kind: `size` is the rms length of the displacement; wavelengths in mm. */
 interface Waves {

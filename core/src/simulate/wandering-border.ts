@@ -19,7 +19,7 @@ import type { PieceRef } from '../plan/piece-ref.ts';
 import { newPlan, type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
 import type { TouchRecord } from '../plan/records.ts';
 import { usualBorder } from '../plan/usual-border.ts';
-import { normalFrom, randomFrom } from './random.ts';
+import { normalFrom, randomFrom } from '../random.ts';
 import { type ClothNature, makeTrueQuilt } from './true-cloth.ts';
 
 /** Six by eight blocks within a border, mm. */

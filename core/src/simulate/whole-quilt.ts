@@ -14,7 +14,7 @@ import { type ClothPrior, type Mount, NEW_MOUNT, ROLLED_OFF, USUAL_CLOTH } from 
 import { type ClothModel, learnCloth } from '../lineup/line-up.ts';
 import { isWorthTouching, nextTouch, type Target } from '../lineup/next-touch.ts';
 import { onTop, type Place, type Touch, TOUCH_NOISE } from '../lineup/touch.ts';
-import { normalFrom, randomFrom } from './random.ts';
+import { normalFrom, randomFrom } from '../random.ts';
 import { type ClothNature, clothUnder, makeTrueQuilt } from './true-cloth.ts';
 
 /** What is stitched in one go across the quilt: a row, or a row of blocks. y of the loaded cloth, mm. */

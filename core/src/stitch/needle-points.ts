@@ -10,20 +10,31 @@ export interface NeedlePoints {
   readonly sharp: readonly number[];
 }
 
+/** What a thread between two holes may do. */
+export interface ThreadRule {
+  /** How far it may leave the drawn line, mm. */
+  readonly chord: number;
+  /** Whether it may lie straight between two places; all may where nothing is said. */
+  readonly mayLie?: (ax: number, ay: number, bx: number, by: number) => boolean;
+}
+
+const USUAL_THREAD: ThreadRule = { chord: STITCH_CHORD };
+
 /**
  * Stitches a line: equal stitches along its arc length, a hole on every corner, and shorter stitches where the thread would leave the
- * drawn line by more than `STITCH_CHORD`. No hole lies nearer to the one before than `SHORTEST_STITCH`, but for cusps and a line that is shorter
+ * drawn line by more than it may, or lie where it may not. No hole lies nearer to the one before than `SHORTEST_STITCH`, but for cusps and a line that is shorter
  * as a whole; a stretch too short for two of them may leave the line by half of it. What is only rounding is left out first (`withoutSteps`). A
  * line of no length gives its one point.
  * O(points + holes · points between two holes).
  * @param stitch length of one stitch, in the line's millimetres
  */
-export function needlePoints(line: Polyline, stitch: number): NeedlePoints {
+export function needlePoints(line: Polyline, stitch: number, thread: ThreadRule = USUAL_THREAD): NeedlePoints {
   const clean = withoutRepeats(withoutSteps(line));
   const along = cumulativeLength(clean);
   const holes: Holes = { points: [clean[0] ?? 0, clean[1] ?? 0], kinds: [CORNER] };
   const corners = cornersOf(clean, along);
-  for (let i = 1; i < corners.length; i++) stitchSection(clean, along, corners[i - 1]!, corners[i]!, stitch, holes);
+  for (let i = 1; i < corners.length; i++)
+    stitchSection(clean, along, corners[i - 1]!, corners[i]!, { ...thread, stitch }, holes);
   const { points, kinds } = spaced(holes, stitch);
   return { points: new Float64Array(points), sharp: kinds.flatMap((kind, i) => (kind & SHARP ? [i] : [])) };
 }
@@ -45,9 +56,10 @@ function stitchSection(
   along: Float64Array,
   from: number,
   to: number,
-  stitch: number,
+  rule: ThreadRule & { readonly stitch: number },
   { points, kinds }: Holes,
 ): void {
+  const { stitch } = rule;
   const end = along[to]!;
   const least = Math.min(SHORTEST_STITCH, stitch);
   let at = along[from]!;
@@ -56,7 +68,7 @@ function stitchSection(
     const left = end - at;
     const even = left / Math.ceil(left / stitch - 1e-6);
     let step = even;
-    while (step > least && leavesThread(line, along, index, at, at + step)) step *= 0.8;
+    while (step > least && leavesThread(line, along, index, at, at + step, rule)) step *= 0.8;
     step = Math.max(step, Math.min(least, even));
     if (left - step > 1e-9 && left - step < least) step = left >= 2 * least ? left / 2 : left;
     const isCorner = left - step < 1e-9;
@@ -101,10 +113,17 @@ function partAt(along: Float64Array, index: number, at: number): number {
 const coordinateAt = (line: Polyline, i: number, t: number): number => line[i]! + (line[i + 2]! - line[i]!) * t;
 
 /**
- * Whether the line between two arc lengths is anywhere farther than `STITCH_CHORD` from the straight thread between them.
+ * Whether the line between two arc lengths is anywhere farther than it may be from the straight thread between them, or that lies where it may not.
  * @param index the point at or before `from`
  */
-function leavesThread(line: Polyline, along: Float64Array, index: number, from: number, to: number): boolean {
+function leavesThread(
+  line: Polyline,
+  along: Float64Array,
+  index: number,
+  from: number,
+  to: number,
+  { chord, mayLie }: ThreadRule,
+): boolean {
   let last = index;
   while (last + 1 < along.length && along[last + 1]! < to) last++;
   if (last === index) return false;
@@ -115,8 +134,7 @@ function leavesThread(line: Polyline, along: Float64Array, index: number, from: 
   const bx = u === 0 ? line[2 * last]! : coordinateAt(line, 2 * last, u);
   const by = u === 0 ? line[2 * last + 1]! : coordinateAt(line, 2 * last + 1, u);
   for (let i = index + 1; i <= last; i++) {
-    if (squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by) > STITCH_CHORD * STITCH_CHORD)
-      return true;
+    if (squaredDistanceToChord(line[2 * i]!, line[2 * i + 1]!, ax, ay, bx, by) > chord * chord) return true;
   }
-  return false;
+  return mayLie !== undefined && !mayLie(ax, ay, bx, by);
 }

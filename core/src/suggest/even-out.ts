@@ -40,16 +40,26 @@ export function evenOut(plan: Plan, wanted: number): readonly Evened[] {
   }
   return [...byRecipe.values()].flatMap((placed) => {
     const { designId } = placed[0]!.recipe;
+    if (designId === null) return [];
     const drawn = plan.get(drawnSpacing, designId);
     const design = plan.get(designLines, designId);
-    return drawn !== null && design ? (evened(placed, design, drawn, wanted) ?? []) : [];
+    return drawn !== null && design ? (evened({ placed, designId, design, drawn }, wanted) ?? []) : [];
   });
 }
 
-function evened(placed: readonly Placed[], design: readonly Polyline[], drawn: number, wanted: number): Evened | null {
+/** A design and all patches that hold it by one recipe. */
+interface Alike {
+  readonly placed: readonly Placed[];
+  readonly designId: string;
+  readonly design: readonly Polyline[];
+  /** From line to line as drawn, mm. */
+  readonly drawn: number;
+}
+
+function evened({ placed, designId, design, drawn }: Alike, wanted: number): Evened | null {
   const { recipe } = placed[0]!;
   const { arrange, fit } = recipe;
-  const rest = { recipeId: recipe.id, designId: recipe.designId, patches: placed.length };
+  const rest = { recipeId: recipe.id, designId, patches: placed.length };
   if (fit.kind === 'place') {
     const scale = Math.min(SIZES.most, Math.max(SIZES.least, wanted / drawn));
     return { ...rest, arrange, fit: { ...fit, scale }, before: drawn * fit.scale, after: drawn * scale };

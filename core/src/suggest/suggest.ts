@@ -37,7 +37,7 @@ export interface Wanted {
 
 /** A way to work a design in a patch, and how it comes out. */
 export interface Suggestion {
-  readonly stages: RecipeStages;
+  readonly stages: RecipeStages & { readonly designId: string };
   /** The less the better. */
   readonly cost: number;
   /** How much wider or higher than in proportion, as a part of 1, and radians off the right angle, where they are most. */

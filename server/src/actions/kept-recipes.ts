@@ -14,7 +14,8 @@ export async function keepRecipe(
 ): Promise<KeptRecipeAnswer> {
   const kept = { id: nanoid(12), name, stages, shape };
   await database.commit(async (tables) => {
-    if (!(await knownDesigns(tables, [stages.designId])).has(stages.designId))
+    const { designId } = stages;
+    if (designId !== null && !(await knownDesigns(tables, [designId])).has(designId))
       throw new Refusal('refused', 'The design of this recipe is not in the library. Put another design there first.');
     await insertKeptRecipe(tables, kept, Date.now());
   });

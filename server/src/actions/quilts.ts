@@ -164,7 +164,9 @@ async function edited(database: Database, quiltId: string, before: PlanRecords, 
   const records = applyDiff(before, diff);
   // Designs stay for good, so those that were named before are still there.
   const users = diff.flatMap(({ kind, id, after }) =>
-    after !== null && 'designId' in after ? [{ path: `${kind}.${id}.designId`, designId: after.designId }] : [],
+    after !== null && 'designId' in after && after.designId !== null
+      ? [{ path: `${kind}.${id}.designId`, designId: after.designId }]
+      : [],
   );
   const designs = await knownDesigns(database.read, [...new Set(users.map((user) => user.designId))]);
   const laid = diff.filter(({ kind, after }) => kind === 'photos' && after !== null);

@@ -43,7 +43,9 @@ async function whole(of: RunningApp, id: string) {
   const runs = (await ask<RunAnswer[]>('GET', `/quilts/${id}/runs`)).body;
   const points = await Promise.all(runs.map((run) => bytesOf(of, `/runs/${run.id}/cloth`)));
   const designs = await Promise.all(
-    Object.values(records.recipes).map(({ designId }) => bytesOf(of, `/designs/${designId}/source`)),
+    Object.values(records.recipes).flatMap(({ designId }) =>
+      designId === null ? [] : [bytesOf(of, `/designs/${designId}/source`)],
+    ),
   );
   const advances = (await ask('GET', `/quilts/${id}/advances`)).body;
   // Opened beside itself, a quilt and its runs bear other ids.

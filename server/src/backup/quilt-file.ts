@@ -58,7 +58,10 @@ export async function saveQuiltFile(
 /** Designs that a plan names, and what they were made of. */
 async function designsWithOriginals(database: Database, records: PlanRecords): Promise<readonly string[]> {
   // A recipe that no patch holds now may be taken again.
-  const ids = new Set([...designIdsOf(records), ...Object.values(records.recipes).map(({ designId }) => designId)]);
+  const ids = new Set([
+    ...designIdsOf(records),
+    ...Object.values(records.recipes).flatMap(({ designId }) => designId ?? []),
+  ]);
   for (const id of ids) {
     const design = await findDesign(database.read, id);
     if (design?.originalId) ids.add(design.originalId);

@@ -66,7 +66,7 @@ export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExp
       .filter(({ id }) => whole || used.has(id))
       .map(({ name, shape }) => ({ name, ring: outlineOf(shape) })),
     placements: chosen.map(({ name, designId, laid, needle, rule }): ExportPlacement => ({
-      name: `${name} ${found(designs.get(designId), 'design').name}`,
+      name: `${name} ${designId === null ? 'background' : found(designs.get(designId), 'design').name}`,
       strokes: linesOnCloth(laid).map((line) => simplify(line, THINNED_CHORD)),
       needlePoints: needle,
       feed: stitchLength(rule.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute,

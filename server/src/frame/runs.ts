@@ -121,7 +121,7 @@ export class Runs {
     const before = (await listRuns(this.database.read, quiltId)).filter(
       (run) => run.pieceId === pieceId && isOpen(run.state.status),
     );
-    const design = designs.get(designId)?.name ?? '';
+    const design = (designId === null ? 'background' : designs.get(designId)?.name) ?? '';
     return this.make(made, { quiltId, pieceId, design }, before, 'abandoned');
   }
 

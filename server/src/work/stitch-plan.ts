@@ -69,7 +69,7 @@ export interface PieceToStitch extends ClothState {
 }
 
 /** Works a piece out on the cloth as it was touched, with the same core as the screens. Gives the design that it is of, too. */
-export function makeStitchPlan(plan: Plan, asked: PieceToStitch): StitchPlan & { readonly designId: string } {
+export function makeStitchPlan(plan: Plan, asked: PieceToStitch): StitchPlan & { readonly designId: string | null } {
   const { records, pieceId } = asked;
   const ref = pieceRef(pieceId);
   if (!ref || !plan.get(piecesOfRecord, ref).some(({ id }) => id === pieceId)) throw notFound('piece');

@@ -41,3 +41,6 @@ export type TaskResult<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;
 /** How it came out: a result, or why it can't be done. */
 export type Outcome =
   { readonly result: unknown } | { readonly refusal: Pick<Refusal, 'code' | 'message' | 'details'> };
+
+/** What the thread says: that a task was begun, and how it came out. */
+export type FromWorker = 'begun' | Outcome;

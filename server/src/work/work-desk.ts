@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { Refusal } from '../refusal.ts';
-import type { Outcome, TaskInput, TaskName, TaskResult } from './tasks.ts';
+import type { FromWorker, TaskInput, TaskName, TaskResult } from './tasks.ts';
 
 /** Longest that one task may take, ms: 20 MB of honest lines need a few seconds. */
 const LONGEST = 25_000;
@@ -24,12 +24,12 @@ const SMALLER: Readonly<Record<TaskName, string>> = {
   },
 };
 
-/** A task under way: whoever waits for it, and the clock that ends it. */
+/** A task under way: whoever waits for it, and the clock that ends it, which goes from when the thread has begun it. */
 interface UnderWay {
   readonly name: TaskName;
   readonly resolve: (result: never) => void;
   readonly reject: (error: Error) => void;
-  readonly timer: NodeJS.Timeout;
+  timer?: NodeJS.Timeout;
 }
 
 /** Does tasks one after the other in a thread of their own, bounded in time and memory. */
@@ -64,15 +64,20 @@ export class WorkDesk {
     const cancel = (): void => this.end(CANCELLED);
     signal?.addEventListener('abort', cancel);
     return new Promise<TaskResult<N>>((resolve, reject) => {
-      const timer = setTimeout(() => this.end(tooMuch('time', name)), this.longest);
-      this.underWay = { name, resolve, reject, timer };
+      this.underWay = { name, resolve, reject };
       worker.postMessage({ name, input });
     }).finally(() => signal?.removeEventListener('abort', cancel));
   }
 
   private start(): Worker {
     const worker = startWorker();
-    worker.on('message', (outcome: Outcome) => {
+    worker.on('message', (outcome: FromWorker) => {
+      // What a thread that was given up still says is nobody's any more.
+      if (worker !== this.worker) return;
+      if (outcome === 'begun') {
+        this.clock();
+        return;
+      }
       const task = this.settled();
       if ('result' in outcome) task?.resolve(outcome.result as never);
       else task?.reject(new Refusal(outcome.refusal.code, outcome.refusal.message, outcome.refusal.details));
@@ -85,6 +90,11 @@ export class WorkDesk {
     return worker;
   }
 
+  private clock(): void {
+    const task = this.underWay;
+    if (task) task.timer = setTimeout(() => this.end(tooMuch('time', task.name)), this.longest);
+  }
+
   /** Gives the thread up, with what it was doing; the next task starts another. */
   private end(why: Error): void {
     void this.worker?.terminate();
@@ -95,7 +105,7 @@ export class WorkDesk {
   private settled(): UnderWay | null {
     const task = this.underWay;
     this.underWay = null;
-    if (task) clearTimeout(task.timer);
+    clearTimeout(task?.timer);
     return task;
   }
 }

@@ -13,7 +13,7 @@ import { without } from './without.ts';
 /** Designs into patches by recipes: edits of the plan, pure, from records to records. */
 type Edit = (records: PlanRecords) => PlanRecords;
 
-export const newRecipe = (designId: string): RecipeRecord => ({ ...usualStages(designId), id: nanoid(10) });
+export const newRecipe = (designId: string | null): RecipeRecord => ({ ...usualStages(designId), id: nanoid(10) });
 
 export const placementIn = (records: PlanRecords, regionId: string): PlacementRecord | undefined =>
   Object.values(records.placements).find((placement) => placement.regionId === regionId);

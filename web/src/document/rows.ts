@@ -7,6 +7,7 @@ import {
   type RowException,
   type RowNumbers,
   type RowSetRecord,
+  USUAL_REJOIN,
   USUAL_SPI,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
@@ -34,6 +35,7 @@ export const newRowSet = (designId: string, clearance: number): RowSetRecord => 
   overhang: USUAL_OVERHANG,
   sewing: { backAndForth: true, joined: false },
   exceptions: [],
+  mask: USUAL_REJOIN,
   stitch: { stitchesPerInch: USUAL_SPI, tieOff: 'short' },
 });
 

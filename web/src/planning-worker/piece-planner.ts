@@ -1,5 +1,17 @@
 import { transfer } from 'comlink';
-import { makersOf, type Plan, passesOf, type QuiltPasses, recordId } from '@gorse/core';
+import {
+  type Maker,
+  makersOf,
+  type Plan,
+  passesOf,
+  piecesOfRecord,
+  quiltOf,
+  type QuiltPasses,
+  recordId,
+  sewingOf,
+  type Totals,
+  unjoinedTotals,
+} from '@gorse/core';
 import { type PictureLook, threadPictures } from './thread-picture.ts';
 import { aboutRecord, type ShownRecord, shownRecord } from './shown.ts';
 
@@ -34,6 +46,11 @@ export const piecePlanner = (planNow: () => Plan) => {
     picture(look: PictureLook): ImageBitmap {
       const bitmap = pictures.draw(look);
       return transfer(bitmap, [bitmap]);
+    },
+    /** What a record's pieces would take if what keep-outs cut of them weren't joined. */
+    unjoined(maker: Maker): Totals {
+      const plan = planNow();
+      return unjoinedTotals(plan.get(piecesOfRecord, maker), sewingOf(quiltOf(plan.records)));
     },
     /**
      * Works out what has changed, for about so many milliseconds, at least one record.

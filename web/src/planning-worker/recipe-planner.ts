@@ -1,5 +1,6 @@
 import {
   arrangedDesign,
+  backgroundAlone,
   designLines,
   type Evened,
   evenOut,
@@ -22,6 +23,7 @@ import {
   seatOf,
   sewingOf,
   simplify,
+  type Stroke,
   stitchStrokes,
   suggest,
   type Suggestion,
@@ -38,17 +40,23 @@ export interface Fitted {
 const SEEN = 1 / 120;
 
 function fitted(plan: Plan, shape: Shape, stages: RecipeStages): Fitted | null {
-  const design = plan.get(designLines, stages.designId);
-  const laid = design && layInPatch(arrangedDesign(design, stages), stages, seatIn(shape, shape, stages.orient.up));
-  if (!laid) return null;
+  const strokes = strokesIn(plan, shape, stages);
+  if (!strokes) return null;
   const outline = outlineOf(shape);
   const { minX, minY, maxX, maxY } = ringBounds(outline);
   const short = Math.min(maxX - minX, maxY - minY);
   return {
     outline,
-    lines: linesOf(laid.strokes).map((line) => simplify(line, SEEN * short)),
-    seconds: stitchStrokes(laid.strokes, stages.stitch, sewingOf(quiltOf(plan.records))).totals.seconds,
+    lines: linesOf(strokes).map((line) => simplify(line, SEEN * short)),
+    seconds: stitchStrokes(strokes, stages.stitch, sewingOf(quiltOf(plan.records))).totals.seconds,
   };
+}
+
+function strokesIn(plan: Plan, shape: Shape, stages: RecipeStages): readonly Stroke[] | null {
+  if (stages.designId === null) return backgroundAlone(stages, shape);
+  const design = plan.get(designLines, stages.designId);
+  const seat = seatIn(shape, shape, stages.orient.up);
+  return (design && layInPatch(arrangedDesign(design, stages), stages, seat)?.strokes) ?? null;
 }
 
 /** The part of the planning worker that finds how a recipe is best set, and which designs suit a patch. */
@@ -57,8 +65,9 @@ export const recipePlanner = (planNow: () => Plan) => ({
   repeatsFor(placementId: string, drawnSpacing: number, spacing: number): Repeats | null {
     const plan = planNow();
     const placed = placedOf(plan, placementId);
-    const design = placed && plan.get(designLines, placed.recipe.designId);
-    return design ? repeatsFor(design, drawnSpacing, placed.recipe, seatOf(placed), spacing) : null;
+    const designId = placed?.recipe.designId ?? null;
+    const design = designId === null ? undefined : plan.get(designLines, designId);
+    return placed && design ? repeatsFor(design, drawnSpacing, placed.recipe, seatOf(placed), spacing) : null;
   },
   /** Repeats and sizes of all recipes that bring the quilt's lines nearest to a spacing, mm. */
   evenOut: (spacing: number): readonly Evened[] => evenOut(planNow(), spacing),

@@ -11,6 +11,7 @@ import {
   laidPlacement,
   lieWhen,
   type Maker,
+  type MaskResult,
   type Piece,
   piecesOfRecord,
   type Plan,
@@ -49,6 +50,8 @@ export interface ShownPiece extends Pick<
   | 'corners'
   | 'isRow'
 > {
+  /** How it was cut and joined, where something is kept out. */
+  readonly masked: Omit<MaskResult, 'cut'> | null;
   /** Across the poles, as the quilt lies when it is stitched, mm. */
   readonly top: number;
   readonly bottom: number;
@@ -131,8 +134,10 @@ export function shownRecord(about: ReturnType<typeof aboutRecord>): ShownRecord 
         corners,
         isRow,
         turned,
+        masked,
       }): ShownPiece => ({
         ...{ ref, id, name, designId, regionId, recipeId, outline, needle, totals, exactAt, corners, isRow },
+        masked: masked && shownMask(masked),
         ...depthOf(outline, about.lies[turned ? 1 : 0]!),
       }),
     ),
@@ -143,6 +148,8 @@ export function shownRecord(about: ReturnType<typeof aboutRecord>): ShownRecord 
     border: about.border,
   };
 }
+
+const shownMask = ({ cut, ...masked }: MaskResult): ShownPiece['masked'] => masked;
 
 function fitOf(plan: Plan, id: string): ShownRecord['fit'] {
   const laid = plan.get(laidPlacement, id);

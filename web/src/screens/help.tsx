@@ -41,7 +41,8 @@ const STEPS: Readonly<
   layout: {
     keys: [
       ...CLOTH,
-      ['V, R, B', 'patches, rows, borders'],
+      ['V, R, B, K', 'patches, rows, borders, keep out'],
+      ['Space, Enter', 'while drawing a keep-out: put a point where the arrows took the pointer; close it'],
       ['arrows', 'patches: select the next one'],
       ['.', 'turn the design 90°'],
       ['/', 'mirror it'],
@@ -51,7 +52,7 @@ const STEPS: Readonly<
       ['Page Down, Up', 'rows: choose the next one'],
       ['↑ ↓', 'rows: move the chosen one by 1/16 in, with Shift 1/4 in; Alt ← → moves it sideways'],
     ],
-    how: 'In rows, say first what matters: the drawn size, whole rows, even margins, a clearance or an even look; then compare the answers and pull any number. Look at the widest gap before you stitch: batting bears only so much. Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once, see what it does in all of them, and accept it; where one must differ, let only that one. Fill all areas about as densely, so that the quilt lies flat: Even out finds the repeats.',
+    how: 'In rows, say first what matters: the drawn size, whole rows, even margins, a clearance or an even look; then compare the answers and pull any number. Look at the widest gap before you stitch: batting bears only so much. Turn first, then fit. Leave a margin so that lines don’t land on seams. Patches of one kind share a recipe, so that they look alike side by side: change it once, see what it does in all of them, and accept it; where one must differ, let only that one. Fill all areas about as densely, so that the quilt lies flat: Even out finds the repeats. Keep stitches off appliqué last of all: a keep-out is cut and joined anew whatever you change afterwards.',
   },
   passes: {
     keys: [...CLOTH, ['↑ ↓', 'on a boundary of the strip: move where the pass begins by 1/16 in, with Shift 1/2 in']],

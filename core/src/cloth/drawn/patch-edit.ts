@@ -39,9 +39,9 @@ function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
-/** A name that no patch has: the word itself, or the word with the first free number. */
-export function freeName(word: string, regions: readonly Region[], numbered = false): string {
-  const taken = new Set(regions.map(({ name }) => name));
+/** A name that none has: the word itself, or the word with the first free number. */
+export function freeName(word: string, named: readonly { readonly name: string }[], numbered = false): string {
+  const taken = new Set(named.map(({ name }) => name));
   if (!numbered && !taken.has(word)) return word;
   for (let n = numbered ? 1 : 2; ; n++) {
     const name = numbered ? `${word} ${n}` : `${word} (${n})`;

@@ -8,7 +8,7 @@ import { FormatError } from '../../problems.ts';
 import { signedArea } from '../../geometry/polygon.ts';
 import { mapGraph } from '../map-graph.ts';
 import { makeMap, mapPatches } from '../quilt-map.ts';
-import { randomFrom } from '../../simulate/random.ts';
+import { randomFrom } from '../../random.ts';
 import { outlineOf } from '../shape.ts';
 import { anyMap } from '../test/any-map.ts';
 import { patchesOfPieces } from './patches-of-pieces.ts';

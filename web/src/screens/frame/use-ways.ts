@@ -60,6 +60,8 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
   const leave = needle.place ?? beside.leavable;
   const { piece, nextAlike } = beside;
   const regionId = piece?.regionId ?? null;
+  // A background lies where its patch does.
+  const isDesign = records.recipes[piece?.recipeId ?? '']?.designId !== null;
   const isLeft = piece && piece.exactAt.length === 0 && piece.corners.length > 0 && beside.byCorners !== piece.id;
   return {
     touches: beside.touches,
@@ -91,7 +93,7 @@ export function useWays({ records, advance, wanted, needle, run, dragging, say, 
     onChalk: () => void beside.chalk(),
     onPatchHere: () => beside.setAside('patch'),
     onMove:
-      regionId === null
+      regionId === null || !isDesign
         ? null
         : () => {
             giveUpLoaded();

@@ -13,7 +13,7 @@ import { facetsOf, filtered, newestRevisions, NO_FILTER } from '../designs/libra
 const NONE: readonly ReactNode[] = [];
 
 /** A tile and the gap after it, px. */
-const TILE = 126;
+export const TILE = 126;
 
 /** Designs to take, one click each; only those in sight are there. */
 export const DesignDrawer = memo(function DesignDrawer({
@@ -21,6 +21,7 @@ export const DesignDrawer = memo(function DesignDrawer({
   chosenId,
   first,
   suggested = NONE,
+  head,
   onChoose,
 }: {
   readonly designs: readonly DesignAnswer[];
@@ -29,6 +30,8 @@ export const DesignDrawer = memo(function DesignDrawer({
   readonly first?: DesignKind;
   /** Tiles that come before the designs, while none is looked for. */
   readonly suggested?: readonly ReactNode[];
+  /** What is shown above them. */
+  readonly head?: ReactNode;
   readonly onChoose: (designId: string) => void;
 }) {
   const quiltId = usePlan((state) => state.quiltId ?? '');
@@ -60,6 +63,7 @@ export const DesignDrawer = memo(function DesignDrawer({
     <section className="drawer" aria-label="Designs">
       {newest.length === 0 ? (
         <Group p="md">
+          {head}
           <Text>
             No designs yet. <Link to={`/quilts/${quiltId}/designs`}>Read a design file</Link> first, or begin with those
             that come with Gorse.
@@ -69,6 +73,7 @@ export const DesignDrawer = memo(function DesignDrawer({
       ) : (
         <>
           <div style={{ width: 128, flexShrink: 0 }}>
+            {head}
             <TextInput
               size="xs"
               aria-label="Find a design"
@@ -78,7 +83,7 @@ export const DesignDrawer = memo(function DesignDrawer({
               onChange={(event) => setText(event.currentTarget.value)}
             />
             {before.length > 0 && (
-              <Text size="sm" mt={6}>
+              <Text size={head ? 'xs' : 'sm'} mt={6}>
                 What suits the patch comes first, as it would lie there.
               </Text>
             )}

@@ -1,15 +1,20 @@
 import type { DesignAnswer } from '@gorse/contract';
 import type { RecipeStages, Region } from '@gorse/core';
+import { SegmentedControl } from '@mantine/core';
 import { nanoid } from 'nanoid';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { setStages } from '../../document/proposal.ts';
 import { placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
+import { BackgroundDrawer } from './background-drawer.tsx';
+import { workName } from './backgrounds.ts';
 import { DesignDrawer } from './design-drawer.tsx';
 import { KeptTile, SuggestionTile } from './suggestion-tile.tsx';
 import { useOffers } from './use-offers.ts';
 
-/** What the chosen patch can take: the recipes that are kept and what suits it, as they would lie there, then all designs. */
+const CHOICES = ['Designs', 'Backgrounds'] as const;
+
+/** What the chosen patch can take: the recipes that are kept and what suits it, as they would lie there, then all designs; or a background. */
 export function PatchDesigns({
   region,
   designs,
@@ -27,9 +32,9 @@ export function PatchDesigns({
     },
     [regionId],
   );
+  const [from, setFrom] = useState<(typeof CHOICES)[number]>('Designs');
   const { kept, suggestions, fitted } = useOffers(region, designs);
   const tiles = useMemo(() => {
-    const known = new Map(designs.map((design) => [design.id, design.name]));
     const about = (stages: RecipeStages) => ({
       patch,
       fitted: fitted.get(stages),
@@ -40,12 +45,31 @@ export function PatchDesigns({
       ...suggestions.map((one) => (
         <SuggestionTile
           key={one.stages.designId}
-          name={known.get(one.stages.designId) ?? 'A design'}
+          name={workName(one.stages, designs)}
           suggestion={one}
           {...about(one.stages)}
         />
       )),
     ];
   }, [suggestions, kept, fitted, designs, patch, regionId]);
-  return <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={tiles} onChoose={put} />;
+  const head = useMemo(
+    () => (
+      <SegmentedControl
+        fullWidth
+        size="xs"
+        orientation="vertical"
+        mb={6}
+        aria-label="What to choose from"
+        data={[...CHOICES]}
+        value={from}
+        onChange={setFrom}
+      />
+    ),
+    [from],
+  );
+  return from === 'Backgrounds' ? (
+    <BackgroundDrawer region={region} head={head} />
+  ) : (
+    <DesignDrawer designs={designs} chosenId={chosenId ?? null} suggested={tiles} head={head} onChoose={put} />
+  );
 }

@@ -8,6 +8,8 @@ import { placementIn } from '../../document/recipes.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { usePlanned } from '../../planning-worker/planned-store.ts';
 import { useAlike } from './family-part.tsx';
+import { pickMasked } from './keep-outs/mask-hand.ts';
+import { KeepOuts, Masked } from './keep-outs/masked-marks.tsx';
 import type { PatchesHand } from './patches-hand.ts';
 import { Pins, pressPin } from './pins.tsx';
 import { PlannedThread } from './planned-thread.tsx';
@@ -36,13 +38,16 @@ export const PatchesCloth = memo(function PatchesCloth({
       bounds={{ minX: 0, minY: 0, maxX: size.width, maxY: size.length }}
       focus={ring ? ringBounds(ring) : null}
       label="The quilt. Arrow keys select a patch, Z zooms to it, F shows the whole quilt"
-      onPick={pick}
+      onPick={(p, { scale }) => {
+        if (!pickMasked(p, scale)) pick(p);
+      }}
       onPress={(p, view) => (fitting && regionId !== null ? pressPin(regionId, p, view) : null)}
       // What is chosen changes seldom: it lies under the thread, so that it isn't drawn again with every step of a drag.
       ground={(view) => (
         <>
           <Patches patches={patches} scale={view.scale} />
           <AlikeMarks rings={alikeRings} scale={view.scale} />
+          <KeepOuts scale={view.scale} />
           {ring && <Halo ring={ring} scale={view.scale} />}
         </>
       )}
@@ -53,6 +58,7 @@ export const PatchesCloth = memo(function PatchesCloth({
     >
       {(view) => (
         <>
+          <Masked scale={view.scale} />
           {region && <ChosenMarks regionId={region.id} fitting={fitting} scale={view.scale} />}
           {region && fitting && <Pins regionId={region.id} scale={view.scale} />}
         </>

@@ -1,7 +1,7 @@
-import { clothPoint } from '@gorse/core';
+import { clothPoint, stagesThrough, USUAL_BACKGROUND } from '@gorse/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { placementIn } from '../../document/recipes.ts';
-import { usePlan } from '../../document/plan-store.ts';
+import { newRecipe, placeDesign, placementIn, placeRecipe } from '../../document/recipes.ts';
+import { edit, usePlan } from '../../document/plan-store.ts';
 import { gridPlan } from '../../test/grid-plan.ts';
 import { makePatchesHand } from './patches-hand.ts';
 
@@ -43,6 +43,18 @@ describe('the hand that fills patches', () => {
     expect([hand.getState().press('Escape'), hand.getState().inHand]).toEqual([true, null]);
     hand.getState().press('Escape');
     expect(hand.getState().regionId).toBeNull();
+  });
+  it('neither turns nor repeats a background; a design that is put there takes its place, and keeps its settings', () => {
+    const hand = makePatchesHand(null);
+    edit('background', placeRecipe([BLOCKS[0]!], newRecipe(null)));
+    hand.getState().choose(BLOCKS[0]!);
+    expect(['.', '/', ']', '['].map((key) => hand.getState().press(key))).toEqual([false, false, false, false]);
+    const recipe = () => usePlan.getState().records.recipes[inPatch(BLOCKS[0]!)!.recipeId]!;
+    expect(stagesThrough(recipe())).toEqual(['background', 'mask', 'stitch']);
+    edit('design', placeDesign(BLOCKS[0]!, 'swell'));
+    expect(recipe()).toMatchObject({ designId: 'swell', background: USUAL_BACKGROUND });
+    expect(stagesThrough(recipe())).not.toContain('background');
+    expect(hand.getState().press('.')).toBe(true);
   });
   it('acts by keys on what is in the chosen patch; on an empty one they do nothing', () => {
     const hand = makePatchesHand(null);

@@ -84,8 +84,9 @@ function empty(regionId: string): boolean {
 function repeat(regionId: string, more: 1 | -1): boolean {
   const { records } = usePlan.getState();
   const placement = placementIn(records, regionId);
-  const arrange = stagesOf(records, placement)?.arrange;
-  if (!placement || !arrange) return false;
+  const stages = stagesOf(records, placement);
+  if (!placement || !stages || stages.designId === null) return false;
+  const { arrange } = stages;
   const across = Math.min(MOST_ACROSS, Math.max(1, arrange.across + more));
   if (across !== arrange.across) setStages('repeats across', placement.id, { arrange: { ...arrange, across } });
   return true;
@@ -97,7 +98,7 @@ function orient(regionId: string, mark: string, change: (before: Orient) => Orie
   const { records } = usePlan.getState();
   const placement = placementIn(records, regionId);
   const stages = stagesOf(records, placement);
-  if (!placement || !stages) return false;
+  if (!placement || !stages || stages.designId === null) return false;
   setStages(mark, placement.id, { orient: change(stages.orient) });
   return true;
 }

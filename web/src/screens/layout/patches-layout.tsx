@@ -5,6 +5,7 @@ import { useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { useDesigns } from '../../api/queries.ts';
 import { cancel, usePlan } from '../../document/plan-store.ts';
+import { placementIn, stagesOf } from '../../document/recipes.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
 import { ChecksTray } from './checks-tray.tsx';
 import { PatchDesigns } from './patch-designs.tsx';
@@ -23,6 +24,9 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
   const [stage, setStage] = useState<string | null>(null);
   useEffect(() => () => cancel(), []);
   const region = usePlan(({ records }) => (regionId === null ? undefined : records.regions[regionId]));
+  const isFitted = usePlan(
+    ({ records }) => stagesOf(records, region && placementIn(records, region.id))?.designId !== null,
+  );
   const show = useCallback(
     ({ subject }: PlanProblem) => choose(usePlan.getState().records.placements[subject.id]?.regionId ?? null),
     [choose],
@@ -33,7 +37,7 @@ export function PatchesLayout({ rail }: { readonly rail: ReactNode }) {
       <RollStrip />
       <div className="middle">
         <div style={{ position: 'relative', minHeight: 0 }}>
-          <PatchesCloth hand={hand} fitting={stage === 'fit'} />
+          <PatchesCloth hand={hand} fitting={stage === 'fit' && isFitted} />
           {rail}
           {inHand && <HandHint inHand={inHand} onDone={() => take(null)} />}
         </div>

@@ -63,6 +63,8 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `This fit is for patches of another shape than ${name} has.`;
     case 'tooSharp':
       return `${problem.amount} ${problem.amount === 1 ? 'place' : 'places'} in ${name} too sharp for the stitch length; stitches are shortened there.`;
+    case 'muchDoubled':
+      return `${formatLength(problem.amount, style)} of ${name} are stitched twice to join what keep-outs cut. Join by “Least doubled”, or do without a link.`;
     case 'cannotRepeat':
       return 'The design doesn’t run from left to right, so its copies can’t be leaned until they join. Set them side by side with a straight line between.';
     case 'rowsOverlap':

@@ -21,6 +21,7 @@ import { edit, usePlan } from '../../document/plan-store.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { FORMAT_NAMES } from '../header.tsx';
+import { workName } from './backgrounds.ts';
 import { EvenOut } from './even-out.tsx';
 import { FamilyPart } from './family-part.tsx';
 import { KeepRecipe } from './keep-recipe.tsx';
@@ -56,7 +57,8 @@ export function RecipeCard({ region, designs, stage, onStage, onRegion, onSame }
         {!region && <KeptRecipes />}
         {region && !placement && (
           <Text>
-            <b>{atStart(region.name)}</b> is {shapeSize(region.shape, style)} and empty. Choose a design below.
+            <b>{atStart(region.name)}</b> is {shapeSize(region.shape, style)} and empty. Choose a design or a background
+            below.
           </Text>
         )}
       </Stack>
@@ -86,10 +88,9 @@ const PatchActions = memo(function PatchActions({
   const quiltId = usePlan((state) => state.quiltId ?? '');
   const shared = usePlan(({ records }) => records.recipes[placement.recipeId]);
   const recipe = shared && { ...shared, ...placement.own };
-  const design = designs.find(({ id }) => id === recipe?.designId);
   return (
     <Group mt="md" gap="xs">
-      {recipe && <KeepRecipe key={recipe.id} recipe={recipe} shape={region.shape} usual={design?.name ?? ''} />}
+      {recipe && <KeepRecipe key={recipe.id} recipe={recipe} shape={region.shape} usual={workName(recipe, designs)} />}
       <Menu>
         <Menu.Target>
           <Button variant="default" size="xs" {...WRAPPED}>

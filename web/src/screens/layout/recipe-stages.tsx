@@ -10,7 +10,7 @@ import {
   type RecipeStages,
   seatIn,
   type Shape,
-  STAGE_NAMES,
+  stagesThrough,
   type StageName,
   trimmed,
 } from '@gorse/core';
@@ -19,6 +19,7 @@ import { memo, useMemo } from 'react';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import { ownStages, placementsOf, withoutOwn } from '../../document/recipes.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
+import { workName } from './backgrounds.ts';
 import { Stage } from './stage.tsx';
 import { STAGE_VIEWS } from './stages/stage-list.ts';
 import type { StageProps, StageView } from './stage-view.ts';
@@ -47,8 +48,8 @@ export function Stages({
   const design = designs.find((one) => one.id === recipe.designId);
   return (
     <div>
-      <DesignTitle design={design} />
-      {STAGE_NAMES.map((name) => (
+      <WorkTitle recipe={recipe} designs={designs} />
+      {stagesThrough(recipe).map((name) => (
         <StagePart
           key={name}
           name={name}
@@ -67,12 +68,19 @@ export function Stages({
   );
 }
 
-const DesignTitle = memo(function DesignTitle({ design }: { readonly design: DesignAnswer | undefined }) {
+const WorkTitle = memo(function WorkTitle({
+  recipe,
+  designs,
+}: {
+  readonly recipe: RecipeStages;
+  readonly designs: readonly DesignAnswer[];
+}) {
   const style = useLengthStyle();
+  const design = designs.find((one) => one.id === recipe.designId);
   return (
     <>
       <Title order={2} size="h4" mt="sm">
-        {design?.name ?? 'A design no longer in the library'}
+        {workName(recipe, designs)}
       </Title>
       {design && (
         <Text size="sm" c="var(--ink-soft)">

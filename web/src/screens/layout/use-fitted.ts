@@ -17,7 +17,7 @@ export function useFitted(shape: Shape, all: readonly RecipeStages[]): All {
     const look = async (): Promise<void> => {
       let fitted: All = NONE;
       for (const stages of all) {
-        await planner.teach(usePlan.getState().records, stages.designId);
+        await planner.teach(usePlan.getState().records, ...(stages.designId === null ? [] : [stages.designId]));
         if (isLeft()) return;
         const one = await planner.of(usePlan.getState().records).fittedIn(shape, stages);
         if (isLeft()) return;

@@ -2,11 +2,11 @@ import { makeMap, mapTrouble, type Region, type RegionKind } from '@gorse/core';
 import { SimpleGrid, Stack, Text } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { LengthInput } from '../../ui/length-input.tsx';
-import { DrawingFile } from '../quilt/drawing-file.tsx';
-import { patchesOfDrawing, scaledDrawing } from '../quilt/drawing-patches.ts';
+import { DrawingFile } from '../outlines/drawing-file.tsx';
+import { patchesOfDrawing, scaledDrawing } from '../outlines/drawing-patches.ts';
 import { DrawingReport } from '../quilt/drawing-report.tsx';
-import { MapPicture } from '../quilt/map-picture.tsx';
-import { useDrawing } from '../quilt/use-drawing.ts';
+import { MapPicture } from '../outlines/map-picture.tsx';
+import { useDrawing } from '../outlines/use-drawing.ts';
 import type { StartProps } from './new-top.ts';
 
 /** A top read in from a drawing: closed shapes are patches, and all of it can be changed afterwards. */

@@ -2,7 +2,7 @@ import { type Border, makeMap, mapTrouble, type Setting, type SettingKind } from
 import { SimpleGrid, Stack } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { FinishedSize, MapForm, type TopForm } from '../quilt/map-form.tsx';
-import { MapPicture } from '../quilt/map-picture.tsx';
+import { MapPicture } from '../outlines/map-picture.tsx';
 import { withNextKind } from '../quilt/own-kinds.ts';
 import type { StartProps } from './new-top.ts';
 

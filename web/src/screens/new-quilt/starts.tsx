@@ -3,7 +3,7 @@ import type { ComponentType } from 'react';
 import { Sketch } from '../../ui/sketch.tsx';
 import { MOORLAND } from '../../ui/theme.ts';
 import { BLOCK_SETTINGS, SETTING_FORMS } from '../quilt/map-forms.ts';
-import { MapPicture } from '../quilt/map-picture.tsx';
+import { MapPicture } from '../outlines/map-picture.tsx';
 import { DrawnSketch } from '../quilt/setting-choice.tsx';
 import { FromDrawing } from './from-drawing.tsx';
 import { FromNothing } from './from-nothing.tsx';

@@ -10,10 +10,11 @@ import {
   ringBounds,
   type Setting,
 } from '@gorse/core';
-import { Button, Group, Menu, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Group, Menu, Select, Stack, Text } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { changePatch } from '../../document/drawing.ts';
 import { edit } from '../../document/plan-store.ts';
+import { NameEntry } from '../../ui/name-entry.tsx';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { atStart } from '../../ui/words.ts';
 import { CopiesForm } from './copies-form.tsx';
@@ -99,33 +100,14 @@ export function ChosenPatch({ region, regions, setting, onNextKind, onSplit, onD
 
 /** What a drawn patch is called, and of which kind it is. */
 function Labels({ region, regions }: Pick<Props, 'region' | 'regions'>) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const name = draft?.trim() ?? region.name;
-  const trouble =
-    name === ''
-      ? 'Give it a name'
-      : name.length > 120
-        ? 'Up to 120 characters'
-        : regions.some((one) => one.id !== region.id && one.name === name)
-          ? 'Another patch is called so'
-          : null;
-  const take = (): void => {
-    if (draft !== null && trouble === null && name !== region.name) edit('name', changePatch(region.id, { name }));
-    setDraft(null);
-  };
   return (
     <Group gap="xs" grow align="flex-start">
-      <TextInput
-        label="Called"
+      <NameEntry
         size="xs"
-        value={draft ?? region.name}
-        error={draft !== null && trouble}
-        onChange={(event) => setDraft(event.currentTarget.value)}
-        onBlur={take}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key === 'Escape') setDraft(null);
-        }}
+        what="patch"
+        value={region.name}
+        taken={regions.filter(({ id }) => id !== region.id).map(({ name }) => name)}
+        onName={(name) => edit('name', changePatch(region.id, { name }))}
       />
       <Select
         label="Kind of patch"

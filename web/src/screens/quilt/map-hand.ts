@@ -31,6 +31,7 @@ import { takePatches } from '../../document/drawing.ts';
 import { edit, usePlan } from '../../document/plan-store.ts';
 import type { Tool } from '../../tools/hand.ts';
 import { neighbour } from '../../tools/neighbour.ts';
+import { movedByKey, withinTop } from '../../tools/pointer-keys.ts';
 import { tellError } from '../../ui/notices.ts';
 
 /** What the hand does on the map: choose and move, or draw. */
@@ -83,8 +84,6 @@ export interface MapHand {
 /** Finds a corner or an edge within so many mm of a place. */
 export type FindEdge = (p: Point, reach: number) => Promise<FoundEdge | null>;
 
-/** How far the arrow keys take the pointer, mm: an inch, with Shift an eighth. */
-const STEPS = { far: 25.4, near: 25.4 / 8 } as const;
 /** A point put by keys is drawn to what lies so near, mm. */
 const REACH_OF_KEYS = 4;
 
@@ -98,16 +97,13 @@ export const makeMapHand = (): StoreApi<MapHand> =>
       if (index?.of !== regions) index = { of: regions, found: snapIndex(Object.values(regions), mapNow().size) };
       return index.found;
     };
-    const snapped = (p: ClothPoint, reach: number): Snapped => {
-      const { width, length } = mapNow().size;
-      const within = clothPoint(Math.min(width, Math.max(0, p.x)), Math.min(length, Math.max(0, p.y)));
-      return snapTo(
-        within,
+    const snapped = (p: ClothPoint, reach: number): Snapped =>
+      snapTo(
+        withinTop(p, mapNow().size),
         near(),
         get().points.map(({ at }) => at),
         reach,
       );
-    };
     let find: FindEdge | null = null;
     let over: ClothPoint | null = null;
     let putting = Promise.resolve();
@@ -196,15 +192,9 @@ export const makeMapHand = (): StoreApi<MapHand> =>
           else return false;
           return true;
         }
-        if (arrow) {
-          const by = shift ? STEPS.near : STEPS.far;
-          const { size } = mapNow();
-          const from = pointer?.at ?? points.at(-1)?.at ?? clothPoint(size.width / 2, size.length / 2);
-          const to = plus(from, scaled(WAYS[arrow], by));
-          const { width, length } = size;
-          const at = clothPoint(Math.min(width, Math.max(0, to.x)), Math.min(length, Math.max(0, to.y)));
-          set({ pointer: { at, to: [] } });
-        } else if (key === ' ' && pointer) put(snapped(pointer.at, REACH_OF_KEYS).at);
+        const moved = movedByKey(pointer?.at ?? points.at(-1)?.at, key, shift, mapNow().size);
+        if (moved) set({ pointer: { at: moved, to: [] } });
+        else if (key === ' ' && pointer) put(snapped(pointer.at, REACH_OF_KEYS).at);
         else if (key === 'Enter') get().finish();
         else if (key === 'Backspace') set({ points: points.slice(0, -1) });
         else if (key === 'Escape') set(points.length > 0 ? idle : { ...idle, tool: 'choose' });
@@ -213,9 +203,6 @@ export const makeMapHand = (): StoreApi<MapHand> =>
       },
     };
   });
-
-const WAYS = { Up: { x: 0, y: -1 }, Down: { x: 0, y: 1 }, Left: { x: -1, y: 0 }, Right: { x: 1, y: 0 } } as const;
-const scaled = ({ x, y }: Point, by: number): Point => ({ x: x * by, y: y * by });
 
 const regionsNow = (): readonly Region[] => Object.values(usePlan.getState().records.regions);
 const mapNow = () => quiltOf(usePlan.getState().records).map;

@@ -30,13 +30,13 @@ import { LoadingChoice } from '../passes/loading-choice.tsx';
 import { PhotoCard } from '../photo/photo-card.tsx';
 import { usePhotoFromAbove } from '../photo/use-photo.ts';
 import { RollStrip } from '../roll-strip/roll-strip.tsx';
-import { BringOutlines } from './bring-outlines.tsx';
+import { BringOutlines } from '../outlines/bring-outlines.tsx';
 import { ChosenPatch } from './chosen-patch.tsx';
 import { Losing } from './losing.tsx';
 import { FinishedSize, MapForm, type TopForm } from './map-form.tsx';
 import { SETTING_KINDS } from './map-forms.ts';
 import { MeasuredCard } from './measured-card.tsx';
-import { chosenNow, makeMapHand } from './map-hand.ts';
+import { chosenNow, make, makeMapHand } from './map-hand.ts';
 import { MapMarks } from './map-marks.tsx';
 import { MapRail, MapToolBar } from './map-rail.tsx';
 import { withNextKind } from './own-kinds.ts';
@@ -159,7 +159,15 @@ export default function QuiltStep() {
         </div>
         <MapToolBar hand={hand} lengthField={lengthField} onBring={() => bring(true)} />
       </div>
-      {brings && <BringOutlines on={chosen} size={size} onClose={() => bring(false)} />}
+      {brings && (
+        <BringOutlines
+          title="Appliqué from a drawing or a design"
+          on={chosen}
+          size={size}
+          onClose={() => bring(false)}
+          onPut={(laid) => make('appliqué', { put: laid, gone: [] })}
+        />
+      )}
       {asked && (
         <Losing
           lost={asked.lost}

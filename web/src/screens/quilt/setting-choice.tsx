@@ -3,7 +3,7 @@ import { Radio, SimpleGrid, Text } from '@mantine/core';
 import { MOORLAND } from '../../ui/theme.ts';
 import { SETTING_FORMS } from './map-forms.ts';
 import { useMemo } from 'react';
-import { MapPicture } from './map-picture.tsx';
+import { MapPicture } from '../outlines/map-picture.tsx';
 
 interface Props {
   readonly kind: SettingKind;

@@ -10,7 +10,7 @@ import { useDesigns, useQuiltPicture, useShelf } from '../../api/queries.ts';
 import { useLengthStyle } from '../../ui/preferences.ts';
 import { UnitsSelect } from '../../ui/units-select.tsx';
 import { Waiting } from '../../ui/waiting.tsx';
-import { MapPicture } from '../quilt/map-picture.tsx';
+import { MapPicture } from '../outlines/map-picture.tsx';
 import { NewQuilt } from '../new-quilt/new-quilt.tsx';
 import { OpenQuiltFile } from './open-quilt-file.tsx';
 

@@ -3,10 +3,13 @@ import { SimpleGrid, Stack } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
 import { useDesigns } from '../../../api/queries.ts';
+import { keepOutOfPatches, setKeepOut } from '../../../document/keep-outs.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
 import { placementIn, placementsOf, placeRecipe } from '../../../document/recipes.ts';
 import { TakeStarters } from '../../designs/take-starters.tsx';
+import { BACKGROUNDS, workName } from '../../layout/backgrounds.ts';
 import { FittedTile, KeptTile, SuggestionTile } from '../../layout/suggestion-tile.tsx';
+import { useFitted } from '../../layout/use-fitted.ts';
 import { useOffers } from '../../layout/use-offers.ts';
 import { Title, WayButton } from '../parts.tsx';
 
@@ -20,14 +23,17 @@ export function ChooseRecipe({
   readonly onPlaced: (pieceId: string) => void;
   readonly onLater: () => void;
 }) {
-  const designs = useDesigns().data ?? NONE;
+  const known = useDesigns().data;
+  const designs = known ?? NONE;
   const recipes = usePlan(({ records }) => records.recipes);
   const used = useMemo(() => Object.values(recipes), [recipes]);
   const { kept, suggestions, fitted } = useOffers(region, designs, used);
-  const name = (designId: string): string => designs.find(({ id }) => id === designId)?.name ?? 'a design';
+  // What suits comes first, and comes late: nothing is offered that would move from under a finger then.
+  const isSettled = known !== undefined && (known.length === 0 || suggestions.length > 0);
+  const filled = useFitted(region.shape, isSettled ? BACKGROUNDS : NONE);
   const about = (stages: RecipeStages, recipe: RecipeRecord = { ...stages, id: nanoid(10) }) => ({
     patch: region.name,
-    fitted: fitted.get(stages),
+    fitted: fitted.get(stages) ?? filled.get(stages),
     onChoose: () => {
       edit('recipe', placeRecipe([region.id], recipe));
       onPlaced(placementPieceIds(placementIn(usePlan.getState().records, region.id)!)[0]!);
@@ -42,7 +48,7 @@ export function ChooseRecipe({
           <FittedTile
             key={recipe.id}
             {...about(recipe, recipe)}
-            name={name(recipe.designId)}
+            name={workName(recipe, designs)}
             words={[`as ${firstWith(recipe.id)}`]}
           />
         ))}
@@ -53,11 +59,28 @@ export function ChooseRecipe({
           <SuggestionTile
             key={one.stages.designId}
             {...about(one.stages)}
-            name={name(one.stages.designId)}
+            name={workName(one.stages, designs)}
             suggestion={one}
           />
         ))}
+        {isSettled &&
+          BACKGROUNDS.map((stages) => (
+            <FittedTile
+              key={stages.background.kind}
+              {...about(stages)}
+              name={workName(stages, designs)}
+              words={['background']}
+            />
+          ))}
       </SimpleGrid>
+      <WayButton
+        onClick={() => {
+          edit('keep-out at the frame', (records) => setKeepOut(keepOutOfPatches(records, [region]))(records));
+          onLater();
+        }}
+      >
+        Nothing: keep stitches out of it
+      </WayButton>
       <WayButton onClick={onLater}>Later: touch another patch</WayButton>
     </Stack>
   );

@@ -142,8 +142,16 @@ function TouchNext({ work, as }: { readonly work: PatchHereWork; readonly as: To
         </BigButton>
       )}
       <SimpleGrid cols={2} spacing="xs">
-        {isFree && <WayButton onClick={() => touch(false)}>Along the edge</WayButton>}
-        {mayEnd && <WayButton onClick={end}>That is all round</WayButton>}
+        {isFree && (
+          <WayButton disabled={busy} onClick={() => touch(false)}>
+            Along the edge
+          </WayButton>
+        )}
+        {mayEnd && (
+          <WayButton disabled={busy} onClick={end}>
+            That is all round
+          </WayButton>
+        )}
         {count > 0 && <WayButton onClick={work.undo}>Undo touch</WayButton>}
         <WayButton onClick={work.giveUp}>Give it up</WayButton>
       </SimpleGrid>

@@ -27,7 +27,7 @@ import { BorderAnswers } from './border-answers.tsx';
 import { BORDER_STAGES } from './border-stages.tsx';
 import { cornerName } from './border-words.ts';
 import { CornerSketch } from './corner-sketch.tsx';
-import type { Place } from './places.ts';
+import type { Place } from '../places.ts';
 import { SidesForm } from './sides-form.tsx';
 
 /** What a click in the drawer chooses: the border's design, or that of its corners; null when it is closed. */

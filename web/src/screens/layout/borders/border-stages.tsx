@@ -3,8 +3,10 @@ import {
   type BorderEdge,
   type BorderSetRecord,
   formatLength,
+  type Maker,
   MM_PER_INCH,
   quiltOf,
+  recordId,
   isSide,
   STANCES,
   type StripId,
@@ -14,12 +16,15 @@ import { Checkbox, Group, Slider, Stack, Text } from '@mantine/core';
 import { memo, type ReactNode } from 'react';
 import { changeBorder, clearBorder } from '../../../document/borders.ts';
 import { edit, preview, usePlan } from '../../../document/plan-store.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import type { ShownSide } from '../../../planning-worker/shown.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { atStart } from '../../../ui/words.ts';
+import { maskedLine, maskedSum } from '../keep-outs/masked-words.ts';
+import { RejoinForm } from '../keep-outs/rejoin-form.tsx';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
 import { AcrossBody, useAcrossLine } from './across-stage.tsx';
 import { EdgesBody, useEdgesLine } from './edges-stage.tsx';
@@ -244,6 +249,23 @@ const stitch: BorderStage = {
   ),
 };
 
+const mask: BorderStage = {
+  name: 'Keep out',
+  useLine({ set }) {
+    const keepOuts = usePlan(({ records }) => records.keepOuts);
+    const shown = usePlanned(({ byRecord }) => byRecord[recordId(makerOf(set))]);
+    return maskedLine(keepOuts, maskedSum(shown));
+  },
+  Body: ({ set }) => (
+    <RejoinForm
+      owner={makerOf(set)}
+      rule={set.mask}
+      onRule={(mark, change) => edit(mark, changeBorder(set.id, { mask: { ...set.mask, ...change } }))}
+    />
+  ),
+};
+const makerOf = ({ id }: BorderSetRecord): Maker => ({ source: 'borderSets', record: id });
+
 const edges: BorderStage = { name: 'Edges', isFor: isBorder, useLine: useEdgesLine, Body: EdgesBody };
 
 const over: BorderStage = { name: 'Lies over', isFor: isBorder, useLine: useOverLine, Body: OverBody };
@@ -260,5 +282,6 @@ export const BORDER_STAGES: readonly BorderStage[] = [
   across,
   edges,
   worked,
+  mask,
   stitch,
 ];

@@ -7,6 +7,8 @@ import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
 import { borderSetOf, liesAt, type SetPlace } from '../../../document/borders.ts';
 import { usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
+import { pickMasked } from '../keep-outs/mask-hand.ts';
+import { KeepOuts, Masked } from '../keep-outs/masked-marks.tsx';
 import { PlannedThread } from '../planned-thread.tsx';
 
 /** The quilt with the border, or the strips, that are worked. */
@@ -41,16 +43,24 @@ export const BordersCloth = memo(function BordersCloth({
       focus={focus}
       follow={focus !== null}
       label="The quilt. Click a border or a strip to choose it; F shows the whole quilt"
-      onPick={onPick}
+      onPick={(p, { scale }) => {
+        if (!pickMasked(p, scale)) onPick(p);
+      }}
       ground={(view) => (
         <>
           <Patches patches={patches} scale={view.scale} />
           <AlikeMarks rings={rings} scale={view.scale} />
+          <KeepOuts scale={view.scale} />
         </>
       )}
       thread={(on) => <PlannedThread on={on} />}
     >
-      {({ scale }) => <Ends place={place} scale={scale} />}
+      {({ scale }) => (
+        <>
+          <Masked scale={scale} />
+          <Ends place={place} scale={scale} />
+        </>
+      )}
     </ClothStage>
   );
 });

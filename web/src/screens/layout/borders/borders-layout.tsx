@@ -27,7 +27,7 @@ import { ChecksTray } from '../checks-tray.tsx';
 import { DesignDrawer } from '../design-drawer.tsx';
 import { BorderCard, type Choosing } from './border-card.tsx';
 import { BordersCloth } from './borders-cloth.tsx';
-import { placesOn } from './places.ts';
+import { placesOn } from '../places.ts';
 
 /** So much of the cloth is seen about what a check shows, mm to either side. */
 const CLOSE = 200;

@@ -5,9 +5,11 @@ import {
   formatDuration,
   formatLength,
   type LengthStyle,
+  type Maker,
   pieceRef,
   type PlanRecords,
   quiltOf,
+  recordId,
   type RowSetRecord,
   trimmed,
 } from '@gorse/core';
@@ -18,8 +20,11 @@ import { api } from '../../../api/api.ts';
 import { useRuns } from '../../../api/queries.ts';
 import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { changeRows, removeRows } from '../../../document/rows.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import type { ShownRows } from '../../../planning-worker/shown.ts';
 import { useLengthStyle, useSheetPaper } from '../../../ui/preferences.ts';
+import { maskedLine, maskedSum } from '../keep-outs/masked-words.ts';
+import { RejoinForm } from '../keep-outs/rejoin-form.tsx';
 import { Stage } from '../stage.tsx';
 import { StitchForm, TIE_NAMES } from '../stages/stitch-form.tsx';
 import { Answers } from './answers.tsx';
@@ -108,6 +113,8 @@ function Laid({
     open: stage === name,
     onToggle: (): void => setStage(stage === name ? null : name),
   });
+  const maker: Maker = { source: 'rowSets', record: set.id };
+  const shown = usePlanned(({ byRecord }) => byRecord[recordId(maker)]);
   const { totals } = planned;
   const spacing = density && density.spacing > 0 ? density.spacing : null;
   return (
@@ -148,6 +155,13 @@ function Laid({
           {...toggle('batting')}
         >
           <BattingStage planned={planned} spacing={spacing} />
+        </Stage>
+        <Stage name="Keep out" line={maskedLine(records.keepOuts, maskedSum(shown))} {...toggle('mask')}>
+          <RejoinForm
+            owner={maker}
+            rule={set.mask}
+            onRule={(mark, change) => edit(mark, changeRows(set.id, { mask: { ...set.mask, ...change } }))}
+          />
         </Stage>
         <Stage
           name="Stitch"

@@ -20,6 +20,8 @@ import { drawnBy } from '../../../tools/move-row.ts';
 import type { ShownRecord } from '../../../planning-worker/shown.ts';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { MOORLAND } from '../../../ui/theme.ts';
+import { pickMasked } from '../keep-outs/mask-hand.ts';
+import { KeepOuts, Masked } from '../keep-outs/masked-marks.tsx';
 import { PlannedThread } from '../planned-thread.tsx';
 import { DragHint } from './drag-hint.tsx';
 import { type RowDrag, useRowDrag } from './use-row-drag.ts';
@@ -60,7 +62,8 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
       focus={focus ?? (chosen ? ringBounds(chosen.ring) : null)}
       follow={focus !== null}
       label="The quilt. Page Down chooses the next row, arrow keys up and down move it, Z zooms to it, F shows the whole quilt"
-      onPick={(p) => {
+      onPick={(p, { scale }) => {
+        if (pickMasked(p, scale)) return;
         onRow(rowAt(rows, p, loading));
         onUnfocus();
       }}
@@ -75,6 +78,7 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
       ground={(view) => (
         <>
           <Patches patches={patches} scale={view.scale} />
+          <KeepOuts scale={view.scale} />
           {heat && picture && <HeatLayer map={picture} />}
         </>
       )}
@@ -83,6 +87,7 @@ export function RowsCloth({ records, set, shown, row, onRow, focus, onUnfocus, d
     >
       {({ scale }) => (
         <>
+          <Masked scale={scale} />
           {heat && density && <GapMark {...density.widest} scale={scale} />}
           {chosen && (
             <Moved by={drag ? drawnBy(records, drag) : { x: 0, y: 0 }}>

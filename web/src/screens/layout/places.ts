@@ -7,8 +7,8 @@ import {
   SIDES,
   type StripKind,
 } from '@gorse/core';
-import type { SetPlace } from '../../../document/borders.ts';
-import { atStart } from '../../../ui/words.ts';
+import type { SetPlace } from '../../document/borders.ts';
+import { atStart } from '../../ui/words.ts';
 
 /** Where a design can run round or along. */
 export interface Place {

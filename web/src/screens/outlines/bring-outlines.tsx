@@ -2,6 +2,7 @@ import {
   centroid,
   clothPoint,
   type DrawnPiece,
+  isRefused,
   laidAt,
   makeMap,
   outlineOf,
@@ -17,22 +18,25 @@ import { useDesigns } from '../../api/queries.ts';
 import { usePlan } from '../../document/plan-store.ts';
 import { library } from '../../library-worker/library.ts';
 import { LengthInput } from '../../ui/length-input.tsx';
+import { tellError } from '../../ui/notices.ts';
 import { DrawingFile } from './drawing-file.tsx';
 import { patchesOfDrawing, scaledPieces } from './drawing-patches.ts';
-import { make } from './map-hand.ts';
 import { MapPicture } from './map-picture.tsx';
 import { useDrawing } from './use-drawing.ts';
 
 interface Props {
+  readonly title: string;
   /** The patch that they are laid in the middle of. */
   readonly on: Region | undefined;
   /** Width and length of the top, mm. */
   readonly size: { readonly width: number; readonly length: number };
   readonly onClose: () => void;
+  /** Puts them on the quilt, each with a name that no patch has; whether it could. */
+  readonly onPut: (laid: readonly Region[]) => boolean;
 }
 
-/** Appliqué outlines that weren't drawn here: read in from a file, or the outer edges of a design. */
-export function BringOutlines({ on, size, onClose }: Props) {
+/** Outlines that weren't drawn here: read in from a file, or the outer edges of a design. */
+export function BringOutlines({ title, on, size, onClose, onPut }: Props) {
   const [from, setFrom] = useState<'file' | 'design'>('file');
   const read = useDrawing();
   const [designId, setDesignId] = useState<string | null>(null);
@@ -57,16 +61,12 @@ export function BringOutlines({ on, size, onClose }: Props) {
   const put = (): void => {
     const middle = on ? centroid(outlineOf(on.shape)) : clothPoint(size.width / 2, size.length / 2);
     const { regions } = usePlan.getState().records;
-    if (
-      make(
-        'appliqué',
-        laidAt(Object.values(regions), patches, middle, () => nanoid(10)),
-      )
-    )
-      onClose();
+    const laid = laidAt(Object.values(regions), patches, middle, () => nanoid(10));
+    if (isRefused(laid)) tellError(new Error(laid.refusal));
+    else if (onPut(laid.put)) onClose();
   };
   return (
-    <Modal opened onClose={onClose} title="Appliqué from a drawing or a design" size={860}>
+    <Modal opened onClose={onClose} title={title} size={860}>
       <SimpleGrid cols={2} spacing="xl">
         <Stack gap="sm">
           <SegmentedControl

@@ -1,0 +1,50 @@
+import { ClipType, Clipper, EndType, FillRule, JoinType, type Paths64 } from 'clipper2-ts';
+import { type Polyline, simplify } from './polyline.ts';
+
+/** Closed lines without their first point again; inside is what lies within an odd number of them. One use of the area library. */
+export type Rings = readonly Polyline[];
+
+/** The library reckons in whole numbers: so many to a millimetre. */
+const PER_MM = 1e5;
+/** Chord error of the arcs round corners, and points that change less are left out, mm. */
+const ROUNDED = 0.005;
+
+const toPaths = (rings: Rings): Paths64 =>
+  rings.map((ring) =>
+    Array.from({ length: ring.length / 2 }, (_, i) => ({
+      x: Math.round(ring[2 * i]! * PER_MM),
+      y: Math.round(ring[2 * i + 1]! * PER_MM),
+    })),
+  );
+
+/** Rings of no area are left out. */
+const fromPaths = (paths: Paths64): Polyline[] =>
+  paths.flatMap((path) => {
+    const closed = [...path, ...path.slice(0, 1)].flatMap(({ x, y }) => [x / PER_MM, y / PER_MM]);
+    const line = simplify(Float64Array.from(closed), ROUNDED).slice(0, -2);
+    return line.length < 6 ? [] : [line];
+  });
+
+/** What lies in one or more of several areas, as rings that neither cross nor overlap: outer edges clockwise as seen, holes the other way. */
+export const unionOf = (areas: readonly Rings[]): Rings => {
+  const each = areas.map((rings) => Clipper.booleanOp(ClipType.Union, toPaths(rings), null, FillRule.EvenOdd));
+  return fromPaths(Clipper.booleanOp(ClipType.Union, each.flat(), null, FillRule.NonZero));
+};
+
+/** What lies in both of two areas. */
+export const sharedBy = (rings: Rings, others: Rings): Rings =>
+  fromPaths(Clipper.booleanOp(ClipType.Intersection, toPaths(rings), toPaths(others), FillRule.EvenOdd));
+
+/** What lies in one area and not in another. */
+export const without = (rings: Rings, taken: Rings): Rings =>
+  fromPaths(Clipper.booleanOp(ClipType.Difference, toPaths(rings), toPaths(taken), FillRule.EvenOdd));
+
+/**
+ * All that lies within `by` millimetres of an area; what is left of it at that distance from its edge, where `by` is negative. Corners that are
+ * gone round are rounded, so that the edge lies at that distance everywhere within a hundredth of a millimetre.
+ */
+export function grown(rings: Rings, by: number): Rings {
+  const paths = Clipper.booleanOp(ClipType.Union, toPaths(rings), null, FillRule.EvenOdd);
+  if (by === 0) return fromPaths(paths);
+  return fromPaths(Clipper.inflatePaths(paths, by * PER_MM, JoinType.Round, EndType.Polygon, 2, ROUNDED * PER_MM));
+}

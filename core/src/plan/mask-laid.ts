@@ -1,0 +1,88 @@
+import { applyToPolyline, inverse } from '../geometry/affine.ts';
+import { boundsOf, type Polyline } from '../geometry/polyline.ts';
+import { cutLines } from '../mask/cut.ts';
+import type { Mask } from '../mask/mask.ts';
+import { rejoin, type RunLink } from '../mask/rejoin.ts';
+import type { RejoinRule } from '../mask/rejoin-rule.ts';
+import type { RingIndex } from '../geometry/ring-index.ts';
+import type { Piece } from './piece.ts';
+import { AS_LAID, type Laid, linesOnCloth } from './pipeline.ts';
+import { type Sewing, stitchStrokes, type Totals, totalsInTurn } from './stitch-strokes.ts';
+import type { Stroke } from './stroke.ts';
+
+/** A stretch that joins what was cut, on the planned cloth. */
+export interface MaskLink extends Pick<RunLink, 'kind' | 'again'> {
+  readonly line: Polyline;
+}
+
+/** What a mask made of what was laid; lines and lengths on the planned cloth. */
+export interface MaskResult {
+  readonly runs: number;
+  /** There can be no fewer. */
+  readonly bound: number;
+  /** Pieces that lines were cut into, and the lines that were cut. */
+  readonly pieces: number;
+  readonly lines: number;
+  /** Stitched along edges or straight between ends, and over lines again, mm. */
+  readonly added: number;
+  readonly doubled: number;
+  readonly links: readonly MaskLink[];
+  /** The pieces as they were cut, in the space of what was laid. */
+  readonly cut: readonly Stroke[];
+  /** Left out: too short to be stitched, or enclosed. */
+  readonly crumbs: readonly Polyline[];
+  readonly enclosed: readonly Polyline[];
+}
+
+/** What was laid, and how it was cut and joined; null where it wasn't. */
+export interface MaskedLaid {
+  readonly laid: Laid;
+  readonly result: MaskResult | null;
+}
+
+/**
+ * What was laid, cut and joined by a mask. The very same where nothing of it is in the way, so that what looks alike is stitched once.
+ * @param within what links don't leave; null: they may lie anywhere
+ */
+export function maskLaid(laid: Laid, mask: Mask | null, rule: RejoinRule, within: RingIndex | null = null): MaskedLaid {
+  if (!mask || laid.strokes.length === 0) return { laid, result: null };
+  const lines = linesOnCloth(laid);
+  if (!isInTheWay(lines, mask)) return { laid, result: null };
+  const pieces = cutLines(lines, mask);
+  const { runs, bound, added, doubled, crumbs, enclosed } = rejoin(pieces, mask, rule, within);
+  const back = inverse(laid.toCloth);
+  const guard = laid.toCloth === AS_LAID ? mask.guard : mask.guard.map((ring) => applyToPolyline(back, ring));
+  const strokes = runs.map(({ line, links, source }): Stroke => ({
+    ...laid.strokes[source]!,
+    line: applyToPolyline(back, line),
+    masking: { links, guard, edgeSpi: rule.edgeSpi },
+  }));
+  return {
+    laid: { ...laid, strokes },
+    result: {
+      ...{ runs: runs.length, bound, lines: lines.length, added, doubled, crumbs, enclosed },
+      pieces: pieces.length,
+      links: runs.flatMap(({ line, links }) =>
+        links.map(({ kind, again, from, to }) => ({ kind, again, line: line.slice(2 * from, 2 * to + 2) })),
+      ),
+      cut: pieces.map(({ line, source }) => ({ ...laid.strokes[source]!, line: applyToPolyline(back, line) })),
+    },
+  };
+}
+
+/** What pieces would take if what was cut weren't joined; what they take where nothing was cut. */
+export const unjoinedTotals = (pieces: readonly Pick<Piece, 'masked' | 'rule' | 'totals'>[], sewing: Sewing): Totals =>
+  totalsInTurn(
+    pieces.map(({ masked, rule, totals }) => (masked ? stitchStrokes(masked.cut, rule, sewing).totals : totals)),
+  );
+
+/** Whether a line may not be stitched as it is. */
+function isInTheWay(lines: readonly Polyline[], { keeps, index }: Mask): boolean {
+  if (keeps === 'inside') return true;
+  return lines.some((line) => {
+    const box = boundsOf([line]);
+    return (
+      box !== null && (index.near(box.minX, box.minY, box.maxX, box.maxY) > 0 || index.isInside(line[0]!, line[1]!))
+    );
+  });
+}

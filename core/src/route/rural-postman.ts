@@ -1,0 +1,89 @@
+import { unionFind } from '../geometry/union-find.ts';
+import { cheapestJoin } from './cheapest-join.ts';
+import { backwards, endNode, eulerTrails, type GraphEdge, startNode, type Step } from './euler-trails.ts';
+import type { Way } from './join-graph.ts';
+
+/** What must be walked, and by what else it may be joined. */
+export interface PostmanTask {
+  /** Nodes are numbered from 0. */
+  readonly nodes: number;
+  /** In the order and direction that they should be walked in where it makes no difference. */
+  readonly required: readonly GraphEdge[];
+  readonly ways: readonly Way[];
+  /** Nodes where the part that holds them should start and end. */
+  readonly start?: number;
+  readonly end?: number;
+}
+
+/** One edge as it is walked: one that must be, or a way. */
+export interface PostmanEdge extends GraphEdge {
+  readonly required: number | null;
+  readonly way: number | null;
+}
+
+export interface PostmanAnswer {
+  /** Each is walked in one go; in the order of the first edge that must be walked. */
+  readonly trails: readonly (readonly Step<PostmanEdge>[])[];
+  /** What the ways cost together. */
+  readonly cost: number;
+  /** No answer has fewer trails: one for each part that hangs together, more where its odd ends can't be paired. */
+  readonly bound: number;
+}
+
+/**
+ * The fewest trails that walk every required edge once, and of those the cheapest that is found: the rural postman problem (Eiselt, Gendreau & Laporte
+ * 1995). Parts that nothing joins are solved each for itself.
+ */
+export function ruralPostman({ nodes, required, ways, start, end }: PostmanTask): PostmanAnswer {
+  const together = unionFind(nodes);
+  for (const { from, to } of [...required, ...ways]) together.join(from, to);
+  const parts = new Map<number, { required: number[]; ways: number[] }>();
+  required.forEach(({ from }, i) => {
+    const root = together.rootOf(from);
+    const part = parts.get(root);
+    if (part) part.required.push(i);
+    else parts.set(root, { required: [i], ways: [] });
+  });
+  ways.forEach(({ from }, i) => parts.get(together.rootOf(from))?.ways.push(i));
+  const own = (node: number | undefined, root: number): number | undefined =>
+    node !== undefined && together.rootOf(node) === root ? node : undefined;
+  let cost = 0;
+  let bound = 0;
+  const trails = [...parts].flatMap(([root, part]) => {
+    const ends = { start: own(start, root), end: own(end, root) };
+    const joined = cheapestJoin(
+      part.required.map((i) => required[i]!),
+      part.ways.map((i) => ways[i]!),
+      ends,
+    );
+    cost += joined.cost;
+    bound += joined.trails;
+    const edges = [
+      ...part.required.map((i): PostmanEdge => ({ ...required[i]!, required: i, way: null })),
+      ...part.ways.flatMap((way, k): PostmanEdge[] =>
+        Array.from({ length: joined.times[k]! }, () => ({
+          from: ways[way]!.from,
+          to: ways[way]!.to,
+          required: null,
+          way,
+        })),
+      ),
+    ];
+    return eulerTrails(edges, ends.start ?? ends.end).map((trail) => directed(trail, ends));
+  });
+  return { trails: trails.toSorted((a, b) => earliest(a) - earliest(b)), cost, bound };
+}
+
+type Trail = readonly Step<PostmanEdge>[];
+
+/** From the wished start, or to the wished end; else the way that more of it was drawn in. */
+function directed(trail: Trail, { start, end }: Pick<PostmanTask, 'start' | 'end'>): Trail {
+  const [from, to] = [startNode(trail), endNode(trail)];
+  if (from !== to && (from === start || to === end)) return trail;
+  if (from !== to && (to === start || from === end)) return backwards(trail);
+  const drawn = trail.filter(({ edge }) => edge.required !== null);
+  return 2 * drawn.filter(({ back }) => back).length > drawn.length ? backwards(trail) : trail;
+}
+
+const earliest = (trail: Trail): number =>
+  trail.reduce((least, { edge }) => Math.min(least, edge.required ?? Infinity), Infinity);

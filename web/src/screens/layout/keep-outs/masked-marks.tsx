@@ -1,0 +1,23 @@
+import { recordId } from '@gorse/core';
+import { useMemo } from 'react';
+import { KeepOutMarks } from '../../../canvas/keep-out-marks.tsx';
+import { LinkMarks } from '../../../canvas/link-marks.tsx';
+import { usePlan } from '../../../document/plan-store.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
+import { useMaskHand } from './mask-hand.ts';
+import { maskedOf } from './masked-words.ts';
+
+/** All keep-outs of the quilt, as they lie on the cloth. */
+export function KeepOuts({ chosenId = null, scale }: { readonly chosenId?: string | null; readonly scale: number }) {
+  const keepOuts = usePlan(({ records }) => records.keepOuts);
+  const regions = usePlan(({ records }) => records.regions);
+  return <KeepOutMarks {...{ keepOuts, regions, chosenId, scale }} />;
+}
+
+/** How what is looked at was cut and joined. */
+export function Masked({ scale }: { readonly scale: number }) {
+  const owner = useMaskHand((state) => state.owner);
+  const shown = usePlanned(({ byRecord }) => (owner ? byRecord[recordId(owner)] : undefined));
+  const masked = useMemo(() => (shown ? maskedOf(shown) : []), [shown]);
+  return masked.length > 0 && <LinkMarks masked={masked} scale={scale} />;
+}
