@@ -62,6 +62,24 @@ describe('the gate', () => {
     at.gate.close();
   });
 
+  it('loads as soon as the frame is heard again, or says that it is not', () => {
+    const at = stand();
+    at.frame.up = false;
+    at.frame.listener.link(false);
+    expect(at.load()).toBe('no answer');
+    at.goes(3);
+    at.frame.comeUp();
+    expect(at.told.findLast((one) => one.type === 'loaded')?.refusal).toBeNull();
+    at.frame.up = false;
+    at.frame.listener.link(false);
+    expect(at.load()).toBe('no answer');
+    at.goes(4.5);
+    expect(at.told.at(-1)?.type).not.toBe('loaded');
+    at.goes(1);
+    expect(at.told.findLast((one) => one.type === 'loaded')?.refusal).toMatch(/does not answer.*try again/);
+    at.gate.close();
+  });
+
   it('STOP goes through from any screen, is sent until it is confirmed, and says so when it is not', () => {
     const at = stand();
     at.toStitching();

@@ -22,7 +22,7 @@ import type { OnPolesSeen, ToDesk, ToGate } from './messages.ts';
 import { type Screen, Screens } from './screens.ts';
 import { Sight } from './sight.ts';
 import { Unwritten } from './unwritten.ts';
-import { forHead, NO_ANSWER, type Wish, wishRefusal } from './wishes.ts';
+import { forHead, type Wish, wishRefusal } from './wishes.ts';
 
 /** How often the gate looks whether all are still there, ms. */
 const TICK = 50;
@@ -166,16 +166,20 @@ export class Gate {
       for (const screen of this.screens.of(poles.quiltId)) this.sight.tell(screen);
     }
     this.send(command);
+    if (this.sight.state) this.loadHeld();
   }
 
   private load(message: Extract<ToGate, { type: 'load' }>): void {
     const seen = this.sight.head(this.loading.line);
     this.alarms.set('untrue', false);
-    this.loading.load(
-      message,
-      seen ? interlock(message.command, seen) : `${NO_ANSWER} Then try again.`,
-      performance.now(),
-    );
+    if (seen) this.loading.load(message, interlock(message.command, seen), performance.now());
+    else this.loading.hold(message, performance.now());
+  }
+
+  /** The frame is heard again. */
+  private loadHeld(): void {
+    const held = this.sight.poles && this.loading.takeHeld();
+    if (held) this.load(held);
   }
 
   private receive(reply: FrameReply): void {
@@ -225,6 +229,7 @@ export class Gate {
     if (doubt !== null) this.doubt(doubt);
     else if (line && state.run) this.progressed(line, state.run, state.mode);
     this.order.told(state.seq, performance.now());
+    if (!before) this.loadHeld();
     if (this.sight.poles) this.screens.tell(this.sight.poles.quiltId, state);
   }
 

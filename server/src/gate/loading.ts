@@ -6,9 +6,13 @@ import { NO_ANSWER } from './wishes.ts';
 
 /** A frame takes a line within this time, ms, or hasn't taken it. */
 const LOADED_WITHIN = 10_000;
+/** A frame that is not heard, as when its link comes up again, is waited for this long, ms. */
+const HEARD_WITHIN = 5000;
 
 const KNOWN = 256;
 const nameOf = ({ run, stroke }: Pick<LoadCommand, 'run' | 'stroke'>): string => `${run} ${stroke}`;
+
+type Load = Extract<ToGate, { type: 'load' }>;
 
 interface Asked {
   readonly ask: number;
@@ -21,6 +25,8 @@ interface Asked {
 export class Loading {
   private asked: Asked | null = null;
   private current: LoadedLine | null = null;
+  /** What is loaded as soon as the frame is heard. */
+  private held: { readonly load: Load; readonly at: number } | null = null;
   /** Lines that were loaded before: what the frame tells of them comes late, and is known. */
   private readonly before = new LRUCache<string, true>({ max: KNOWN });
 
@@ -33,8 +39,22 @@ export class Loading {
     return this.current;
   }
 
+  /** Keeps it until the frame is heard, or has not been for too long. */
+  hold(load: Load, now: number): void {
+    this.letGo('Another line was loaded instead.');
+    this.held = { load, at: now };
+  }
+
+  /** The frame is heard. @returns what was held until then */
+  takeHeld(): Load | null {
+    const load = this.held?.load ?? null;
+    this.held = null;
+    return load;
+  }
+
   /** @param refusal why it may not be loaded now, or null */
-  load({ ask, command, rehearsed }: Extract<ToGate, { type: 'load' }>, refusal: string | null, now: number): void {
+  load({ ask, command, rehearsed }: Load, refusal: string | null, now: number): void {
+    this.letGo('Another line was loaded instead.');
     if (refusal !== null) {
       this.tellDesk({ type: 'loaded', ask, refusal });
       return;
@@ -64,6 +84,7 @@ export class Loading {
 
   /** What is loaded lies elsewhere now, or was touched since. */
   unload(): void {
+    this.letGo('Something else was done meanwhile. Load it again.');
     if (!this.current && !this.asked) return;
     this.forget();
     this.send({ type: 'unload' });
@@ -83,6 +104,12 @@ export class Loading {
 
   tick(now: number): void {
     if (this.asked && now - this.asked.at > LOADED_WITHIN) this.answer(NO_ANSWER);
+    if (this.held && now - this.held.at > HEARD_WITHIN) this.letGo(`${NO_ANSWER} Then try again.`);
+  }
+
+  private letGo(refusal: string): void {
+    const load = this.takeHeld();
+    if (load) this.tellDesk({ type: 'loaded', ask: load.ask, refusal });
   }
 
   private leave(): void {
