@@ -2,8 +2,8 @@ import type { LoadCommand } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
 import type { ToGate } from '../gate/messages.ts';
 
-/** The gate answers within ten seconds; its process may be gone. */
-const LONGEST = 15_000;
+/** The gate answers within fifteen seconds; its process may be gone. */
+const LONGEST = 20_000;
 
 interface Waiting {
   readonly resolve: () => void;
