@@ -23,6 +23,10 @@ export interface KeepOut {
 
 export const MOST_CLEARANCE = 100;
 
+/** Those that hold for a record that pieces come of. @param maker its id (`recordId`) */
+export const keepOutsFor = (keepOuts: Readonly<Record<string, KeepOut>>, maker: string): readonly KeepOut[] =>
+  Object.values(keepOuts).filter(({ on, only }) => on && (only === null || only.includes(maker)));
+
 type Regions = Readonly<Record<string, Region>>;
 
 /** The patches that a keep-out follows; those that are gone are left out. */

@@ -10,7 +10,15 @@ import { makeMap } from '../cloth/quilt-map.ts';
 import { cornerLandmarks, type NamedPlace } from '../plan/landmarks.ts';
 import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { LandmarkRecord, TouchRecord } from '../plan/records.ts';
-import { cornersLeftOf, type FoundAgain, cornersAtHand, landmarksOf, lowestStitched, targetsOf } from './landmarks.ts';
+import {
+  cornersLeftOf,
+  type FoundAgain,
+  cornersAtHand,
+  keptUntouchedOf,
+  landmarksOf,
+  lowestStitched,
+  targetsOf,
+} from './landmarks.ts';
 import { framePiece } from './test/piece.ts';
 
 const PLAN = newPlan(
@@ -154,6 +162,28 @@ describe('where the line-up must be sure', () => {
     // Whatever its fit, where it is lined up by its corners.
     const contained = { exactAt: [], corners: block.exactAt };
     expect([false, true].map((by) => cornersLeftOf(landmarks, contained, by).length)).toEqual([0, 3]);
+  });
+  it('is told of what is kept free of a piece where nobody touched it: beside the piece, and held for it', () => {
+    const keepOut = { id: 'k', name: 'block', keep: 'out', on: true, clearance: 3, only: null } as const;
+    const patches = (...regionIds: string[]) => ({ ...keepOut, of: { kind: 'patches', regionIds } as const });
+    const row = framePiece('rowSets.s.1', {
+      outline: boxRingIn({ minX: 10, minY: 10, maxX: 190, maxY: 90 }, clothPoint),
+    });
+    const untouched = (change: object, touches: readonly TouchRecord[] = [], piece = row) => {
+      const records = {
+        ...withTouches(...touches),
+        keepOuts: { k: { ...patches('block-1-1', 'block-2-1'), ...change } },
+      };
+      const landmarks = landmarksOf(records, cornersAtHand(records, GRAPH, UPRIGHT), [], 0);
+      return keptUntouchedOf(landmarks, records, piece).map(({ name, corners }) => `${name}: ${corners.length}`);
+    };
+    expect(untouched({})).toEqual(['A1: 4']);
+    expect(untouched({ clearance: 11 })).toEqual(['A1: 4', 'B1: 4']);
+    expect(untouched({}, [touch(0)])).toEqual([]);
+    // An earlier advance's touches say nothing of how it lies now.
+    expect(untouched({}, [touch(1)])).toEqual(['A1: 4']);
+    expect([untouched({ on: false }), untouched({ only: ['rowSets.other'] })]).toEqual([[], []]);
+    expect(untouched({}, [], { ...row, regionId: 'block-1-1' })).toEqual([]);
   });
   it('knows its piece by its id, whatever that is called', () => {
     const [own, met] = [targetsOf(PLAN, UPRIGHT, [piece], [], 1), targetsOf(PLAN, UPRIGHT, [piece], [ROW], 1)];

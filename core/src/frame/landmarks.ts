@@ -1,7 +1,12 @@
+import { keepOutsFor, keptPatches } from '../cloth/keep-out.ts';
 import type { Lie } from '../cloth/loading.ts';
-import type { MapGraph } from '../cloth/map-graph.ts';
+import { controlId, type MapGraph } from '../cloth/map-graph.ts';
+import { outlineOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
+import { ringBounds } from '../geometry/polygon.ts';
+import type { Bounds } from '../geometry/polyline.ts';
 import { cornerLandmarks, markedPatches, markLandmark, type NamedPlace, touchOf } from '../plan/landmarks.ts';
+import { pieceRef, recordId } from '../plan/piece-ref.ts';
 import { type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
 import type { TouchRecord } from '../plan/records.ts';
 import { joinTargets, type NamedTarget, pieceTargets } from '../plan/targets.ts';
@@ -67,6 +72,34 @@ export function cornersLeftOf(
   const wanted = new Set(piece && [...piece.exactAt, ...(byCorners ? piece.corners : [])]);
   return landmarks.flatMap(({ ids, touch }, i) => (!touch && ids.some((id) => wanted.has(id)) ? [i] : []));
 }
+
+/** A patch that is kept free of a piece and that nobody touched in this advance; its corners as indices of landmarks. */
+export interface KeptUntouched {
+  readonly name: string;
+  readonly corners: readonly number[];
+}
+
+/** Those that lie where a piece does, as planned: its stitches stay off where they were planned, not where they are. */
+export function keptUntouchedOf(
+  landmarks: readonly Landmark[],
+  records: Pick<PlanRecords, 'keepOuts' | 'regions'>,
+  piece: Pick<FramePiece, 'id' | 'regionId' | 'outline'> | undefined,
+): readonly KeptUntouched[] {
+  const ref = piece && pieceRef(piece.id);
+  if (!ref || piece.outline.length === 0) return [];
+  const box = ringBounds(piece.outline);
+  const near = keepOutsFor(records.keepOuts, recordId(ref))
+    .flatMap((keepOut) => keptPatches(keepOut, records.regions).map((patch) => ({ patch, by: keepOut.clearance })))
+    .filter(({ patch, by }) => patch.id !== piece.regionId && isNear(ringBounds(outlineOf(patch.shape)), box, by));
+  return [...new Set(near.map(({ patch }) => patch))].flatMap(({ id, name, shape }): readonly KeptUntouched[] => {
+    const own = new Set(shape.map((control) => controlId(id, control.id)));
+    const corners = landmarks.flatMap(({ ids }, i) => (ids.some((one) => own.has(one)) ? [i] : []));
+    return corners.every((i) => !landmarks[i]!.touch) && corners.length > 0 ? [{ name, corners }] : [];
+  });
+}
+
+const isNear = (a: Bounds, b: Bounds, by: number): boolean =>
+  a.minX - by < b.maxX && a.maxX + by > b.minX && a.minY - by < b.maxY && a.maxY + by > b.minY;
 
 /** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */
 export function targetsOf(

@@ -8,7 +8,15 @@ import type { NamedTarget } from '../plan/targets.ts';
 import { advanceNow, type AdvanceState } from '../run/advances.ts';
 import { type AtHand, atHand, type FrameRun } from './at-hand.ts';
 import { type HeadNow, type Instruction, nextInstruction } from './instruction.ts';
-import { cornersLeftOf, type FoundAgain, type Landmark, landmarksOf, targetsOf } from './landmarks.ts';
+import {
+  cornersLeftOf,
+  type FoundAgain,
+  type KeptUntouched,
+  keptUntouchedOf,
+  type Landmark,
+  landmarksOf,
+  targetsOf,
+} from './landmarks.ts';
 import type { LineUpView } from './line-up-view.ts';
 import type { FramePiece } from './pieces-in-passes.ts';
 import { type Rolling, rollingFor } from './rolling.ts';
@@ -47,6 +55,8 @@ export interface LineUpTask {
   readonly targets: readonly NamedTarget[];
   /** Landmarks that the piece's fit still wants touched, as indices. */
   readonly cornersLeft: readonly number[];
+  /** What is kept free of it, and wasn't touched. */
+  readonly keptUntouched: readonly KeptUntouched[];
 }
 
 export function lineUpTask(
@@ -63,6 +73,7 @@ export function lineUpTask(
     landmarks,
     targets: targetsOf(records, lie, coming, stitched, advance),
     cornersLeft: cornersLeftOf(landmarks, piece, piece !== undefined && said.byCorners === piece.id),
+    keptUntouched: keptUntouchedOf(landmarks, records, piece),
   };
 }
 
@@ -110,7 +121,7 @@ const REACH_DOUBT = 10;
 export function situationAt<Run extends FrameRun>(
   { records, graph, passes, advances, runs }: OnFrame<Run>,
   { piece, run }: Task<Run>,
-  { landmarks, cornersLeft }: LineUpTask,
+  { landmarks, cornersLeft, keptUntouched }: LineUpTask,
   { lineUp, settled, head }: Known,
   said: Said,
 ): Situation | null {
@@ -127,6 +138,7 @@ export function situationAt<Run extends FrameRun>(
   // Once something of the pass was loaded, what comes after is rolled to only when it is its turn.
   const reckoned = lineUp?.onFrame.filter(({ id }) => !begun || id === piece.id) ?? null;
   const rolling = rollingFor(records, graph, piece, passes, advances, isKnown ? reckoned : null);
+  const isTouchable = keptUntouched.some(({ corners }) => corners.some((i) => lineUp?.landmarks[i]?.doubt));
   const instruction = nextInstruction({
     advances,
     within: rolling.within,
@@ -137,11 +149,13 @@ export function situationAt<Run extends FrameRun>(
     linedUp: enough === true,
     advised: settled,
     // What goes through its touches exactly is as sure as it gets once they are made.
-    worth: enough === false ? lineUp?.advice != null : linedUpAs === null && lineUp?.advice?.worth === true,
+    worth:
+      enough === false ? lineUp?.advice != null || isTouchable : linedUpAs === null && lineUp?.advice?.worth === true,
     run,
     head,
     skipRehearsal: said.skipRehearsal,
   });
-  const wanted = settled && lineUp ? bestLandmark(landmarks, lineUp, cornersLeft, said.wishes) : null;
+  const liked = [...cornersLeft, ...keptUntouched.flatMap(({ corners }) => corners)];
+  const wanted = settled && lineUp ? bestLandmark(landmarks, lineUp, liked, said.wishes) : null;
   return { instruction, rolling, wanted, touches, linedUpAs };
 }

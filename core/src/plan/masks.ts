@@ -1,4 +1,4 @@
-import { keepOutEdges, keptPatches, ringsOfEdges } from '../cloth/keep-out.ts';
+import { keepOutEdges, keepOutsFor, keptPatches, ringsOfEdges } from '../cloth/keep-out.ts';
 import type { Region } from '../cloth/region.ts';
 import type { Shape } from '../cloth/shape.ts';
 import type { LineUp } from '../lineup/line-up.ts';
@@ -53,9 +53,7 @@ interface Kept {
 
 const keptFor = settling(
   ({ records }: Plan, { maker, bed }: { readonly maker: string; readonly bed: Bed | null }): Kept => {
-    const held = Object.values(records.keepOuts).filter(
-      ({ on, only }) => on && (only === null || only.includes(maker)),
-    );
+    const held = keepOutsFor(records.keepOuts, maker);
     const isOwn = held.some(
       ({ of, keep }) => keep === 'out' && of.kind === 'patches' && of.regionIds.includes(bed?.regionId ?? ''),
     );

@@ -87,6 +87,10 @@ export function joinGraph(required: readonly GraphEdge[], ways: readonly Way[], 
   };
 }
 
+/** Whether one trail walks it all, which may close or end anywhere. */
+export const mayClose = ({ unpaired, closes, fixed, tree }: JoinGraph): boolean =>
+  unpaired.length === 0 && !closes && (fixed.length < 2 || tree[fixed[0]!] === tree[fixed[1]!]);
+
 /** Numbers from 0 for what each node's root stands for, in the order of the nodes. */
 function numbered(nodes: number, rootOf: (node: number) => number): { group: Int32Array; count: number } {
   const numbers = new Map<number, number>();

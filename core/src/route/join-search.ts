@@ -1,8 +1,8 @@
-import type { JoinGraph } from './join-graph.ts';
+import { type JoinGraph, mayClose } from './join-graph.ts';
 import { type Gone, makeTrial, type Trial } from './trial.ts';
 
 /** The search among all that pairs the odd ends of a graph. */
-export interface JoinSearch extends Pick<Trial, 'timesOf' | 'mayGoOn'> {
+export interface JoinSearch extends Pick<Trial, 'timesOf' | 'mayGoOn' | 'goneOf'> {
   /** As the forest says. */
   readonly first: () => Gone;
   /** What is better by one change, again and again, until none is or `looks` have been used up. */
@@ -43,7 +43,7 @@ export function joinSearch(graph: JoinGraph, looks: number): JoinSearch {
     pairsTurned(trial, rings, cycles),
   ];
   return {
-    ...{ mayGoOn, timesOf },
+    ...{ mayGoOn, timesOf, goneOf },
     first() {
       const ends = firstEnds(graph, nodesOf);
       return goneOf(pairing(graph, ends), ends);
@@ -150,10 +150,6 @@ function opening(
     return closed;
   };
 }
-
-/** Whether one trail walks it all, which may close or end anywhere. */
-const mayClose = ({ unpaired, closes, fixed, tree }: JoinGraph): boolean =>
-  unpaired.length === 0 && !closes && (fixed.length < 2 || tree[fixed[0]!] === tree[fixed[1]!]);
 
 /** Where trails end at first: in each tree that has an odd end over, where they must or else anywhere odd; or at both places asked for. */
 function firstEnds(graph: JoinGraph, nodesOf: readonly (readonly number[])[]): readonly number[] {

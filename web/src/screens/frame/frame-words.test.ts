@@ -74,6 +74,7 @@ const told = (action: FrameAction | null, bead: Bead, change: Partial<Told> = {}
   checks: [],
   turning: null,
   needleLeft: null,
+  untouched: [],
   ...change,
 });
 /** Numbers and their units are kept on one line; here that is in the way. */
@@ -87,6 +88,13 @@ describe('what the Frame screen says', () => {
     expect(why('rehearse', 'rehearse', { lineUp })).toBe(
       'The head follows the whole line, so that you see where it will go. To the seams: 6 mm above, 2 mm over the seam on the right, 9.5 mm on the left; each ±1.1 mm.',
     );
+  });
+  it('of what is kept free and wasn’t touched on this cloth, by name as long as there are few', () => {
+    expect(why('load', 'check', { untouched: ['ferry'] })).toMatch(
+      /^Ferry isn’t touched on this cloth: stitches stay off where it was planned\. Touch more to be sure\./,
+    );
+    expect(why('load', 'check', { untouched: ['ferry', 'puffin'] })).toMatch(/^Ferry and puffin aren’t touched/);
+    expect(why('load', 'check', { untouched: ['a', 'b', 'c', 'd'] })).toMatch(/^4 patches to be kept free aren’t/);
   });
   it('of a border: what is left to either edge', () => {
     const lineUp = { ...doubts(1, 1), margins: { outer: 6, inner: -2 } };

@@ -37,7 +37,7 @@ const WORDS: Readonly<Record<FrameAction, (told: Told, style: LengthStyle) => Wo
   touch: touchWords,
   load: (told, style) => ({
     title: `${nameOf(told)} lies on the cloth within ${formatDoubt(ownDoubt(told), style)}.`,
-    why: `${checkWords(told, style)}${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
+    why: `${untouchedWords(told)}${checkWords(told, style)}${waysWords(told, style)}${coming(told, style)}Look whether the dashed plan lies on the cloth as it should.`,
     button: `Load ${nameOf(told)}`,
   }),
   goToStart: ({ run }) => ({
@@ -152,6 +152,25 @@ const checkWords = ({ checks }: Told, style: LengthStyle): string =>
   checks.length === 0
     ? ''
     : `Checked: ${checks.map((mm) => formatDoubt(mm, style)).join(' and ')} from where the touches before said. `;
+
+/** What is kept free lies where it was planned until it is touched: on appliqué a stitch can't be taken back without a trace. */
+function untouchedWords({ untouched }: Told): string {
+  if (untouched.length === 0) return '';
+  const [names, is, it] =
+    untouched.length <= NAMED
+      ? [
+          listed(untouched),
+          untouched.length === 1 ? 'isn’t' : 'aren’t',
+          untouched.length === 1 ? 'it was' : 'they were',
+        ]
+      : [`${untouched.length} patches to be kept free`, 'aren’t', 'they were'];
+  return `${atStart(names)} ${is} touched on this cloth: stitches stay off where ${it} planned. Touch more to be sure. `;
+}
+/** More patches than these aren't named. */
+const NAMED = 3;
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 /** A row is never moved sideways by eye: the landmarks fix it, and it is said how well. */
 function waysWords(told: Told, style: LengthStyle): string {

@@ -30,6 +30,8 @@ export interface Told {
   readonly turning: { readonly to: Loading; readonly loose: number } | null;
   /** The stitched point in which the needle was left down. */
   readonly needleLeft: string | null;
+  /** Names of patches that are kept free of the piece and weren't touched in this advance. */
+  readonly untouched: readonly string[];
 }
 
 /** One instruction, why, and its button. */

@@ -142,7 +142,7 @@ interface Mounted {
 
 /** What the screen's words tell of; null while there is nothing at hand. */
 function toldOf(
-  { task, situation, head, lineUp, targets, landmarks }: ReturnType<typeof useSituation>,
+  { task, situation, head, lineUp, targets, landmarks, keptUntouched }: ReturnType<typeof useSituation>,
   { advances, passes, pieces, loading }: Mounted,
   left: NamedPlace | null,
 ): Told | null {
@@ -161,6 +161,7 @@ function toldOf(
     wanted: wanted === null ? null : landmarks[wanted]!,
     checks: checksOf(touches, advances).flatMap(({ id }) => lineUp?.misfits[id] ?? []),
     needleLeft: left?.name ?? null,
+    untouched: keptUntouched.map(({ name }) => name),
   };
 }
 

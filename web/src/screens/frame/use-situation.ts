@@ -76,6 +76,7 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
   const landmarks = useSame(asked.landmarks);
   const targets = useSame(asked.targets);
   const cornersLeft = useSame(asked.cornersLeft);
+  const keptUntouched = useSame(asked.keptUntouched);
   const { lineUp, settled } = useLineUp(records, {
     mounts,
     landmarks,
@@ -86,7 +87,13 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
     atHand: piece?.id ?? null,
   });
   const { strokes: loaded, start, head } = useLoaded(run, advance);
-  const situation = situationAt(on, task, { landmarks, targets, cornersLeft }, { lineUp, settled, head }, said);
+  const situation = situationAt(
+    on,
+    task,
+    { landmarks, targets, cornersLeft, keptUntouched },
+    { lineUp, settled, head },
+    said,
+  );
   const change = (made: (was: Said) => Said): void => startTransition(() => setSaid(made));
   const say: Say = {
     enough: (linedUp) => change((was) => ({ ...was, linedUp })),
@@ -100,5 +107,20 @@ export function useSituation({ records, pieces, passes, log, chosenId }: Asked) 
     byCorners: (byCorners) => change((was) => ({ ...was, byCorners })),
     skipRehearsal: (skipRehearsal) => change((was) => ({ ...was, skipRehearsal })),
   };
-  return { task, situation, lie, landmarks, targets, lineUp, again, stitched, loaded, start, head, said, say };
+  return {
+    task,
+    situation,
+    lie,
+    landmarks,
+    targets,
+    keptUntouched,
+    lineUp,
+    again,
+    stitched,
+    loaded,
+    start,
+    head,
+    said,
+    say,
+  };
 }
