@@ -1,7 +1,7 @@
 import { unionFind } from '../geometry/union-find.ts';
 import { nearestAlong } from '../geometry/nearest-along.ts';
 import type { Point } from '../geometry/point.ts';
-import { lengthOf, type Polyline, reversed } from '../geometry/polyline.ts';
+import { lengthOf, type Polyline } from '../geometry/polyline.ts';
 import type { Step } from '../route/euler-trails.ts';
 import { type PostmanEdge, ruralPostman } from '../route/rural-postman.ts';
 import type { CutPiece } from './cut.ts';
@@ -149,27 +149,31 @@ function runOf(
   ways: readonly MaskWay[],
   go: (way: number) => { readonly line: Polyline; readonly again: boolean },
 ): JoinedRun {
-  const chain: Polyline[] = [];
+  // Where each step begins in the run: what goes on from where the last one ended shares its first point.
+  const steps: { readonly line: Polyline; readonly back: boolean; readonly at: number }[] = [];
   const links: RunLink[] = [];
   let source = Infinity;
-  let count = 0;
+  let [count, x, y] = [0, NaN, NaN];
   for (const { edge, back } of trail) {
     const gone = edge.way === null ? null : go(edge.way);
-    const drawn = gone?.line ?? parts[edge.required!]!.line;
-    const line = back ? reversed(drawn) : drawn;
-    const last = chain.at(-1);
-    const goesOn = last !== undefined && last.at(-2) === line[0] && last.at(-1) === line[1];
+    const line = gone?.line ?? parts[edge.required!]!.line;
+    const [first, last] = back ? [line.length - 2, 0] : [0, line.length - 2];
+    const at = line[first] === x && line[first + 1] === y ? count - 1 : count;
     const from = Math.max(0, count - 1);
-    chain.push(goesOn ? line.subarray(2) : line);
-    count += line.length / 2 - (goesOn ? 1 : 0);
+    steps.push({ line, back, at });
+    count = at + line.length / 2;
+    [x, y] = [line[last]!, line[last + 1]!];
     if (gone) links.push({ kind: ways[edge.way!]!.kind, from, to: count - 1, again: gone.again });
     else source = Math.min(source, parts[edge.required!]!.source);
   }
   const whole = new Float64Array(2 * count);
-  let at = 0;
-  for (const line of chain) {
-    whole.set(line, at);
-    at += line.length;
+  for (const { line, back, at } of steps) {
+    if (!back) whole.set(line, 2 * at);
+    else
+      for (let i = line.length - 2, to = 2 * at; i >= 0; i -= 2) {
+        whole[to++] = line[i]!;
+        whole[to++] = line[i + 1]!;
+      }
   }
   return { line: whole, links, source };
 }

@@ -14,7 +14,7 @@ export interface Join {
 }
 
 /** Ways that may be looked at in all, and times that they are at the least. */
-const MOST_LOOKS = 50_000;
+const MOST_LOOKS = 100_000;
 const FEWEST_ROUNDS = 40;
 /** So often it is searched from another beginning, as long as it may. */
 const BEGINNINGS = 120;

@@ -35,7 +35,7 @@ export interface JoinGraph {
   /** The tree of each node. */
   readonly tree: Int32Array;
   readonly trees: number;
-  /** Ways that aren't in the forest. */
+  /** Ways that aren't in the forest, the cheapest first. */
   readonly closing: readonly number[];
   /** Trees with an odd number of odd nodes: an end of a trail lies in each. */
   readonly unpaired: readonly number[];
@@ -48,9 +48,10 @@ export interface JoinGraph {
 export function joinGraph(required: readonly GraphEdge[], ways: readonly Way[], ends: JoinEnds): JoinGraph {
   const numbers = new Map<number, number>();
   const numberOf = (node: number): number => {
-    const known = numbers.get(node) ?? numbers.size;
-    numbers.set(node, known);
-    return known;
+    const known = numbers.get(node);
+    if (known !== undefined) return known;
+    numbers.set(node, numbers.size);
+    return numbers.size - 1;
   };
   const walked = required.map(({ from, to }) => [numberOf(from), numberOf(to)] as const);
   const met = numbers.size;

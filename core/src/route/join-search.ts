@@ -28,10 +28,7 @@ const END_SHAKEN = 0.5;
 export function joinSearch(graph: JoinGraph, looks: number): JoinSearch {
   const trial = makeTrial(graph, looks);
   const { mayGoOn, turnPath, turnCycle, timesOf, goneOf, changed } = trial;
-  const cycles = spread(
-    graph.closing.toSorted((a, b) => graph.ways[a]!.cost - graph.ways[b]!.cost),
-    MOST_TRIED,
-  );
+  const cycles = spread(graph.closing, MOST_TRIED);
   const rings = longest(graph, MOST_RINGS);
   const nodesOf = nodesByTree(graph);
   const isFixed = new Set(graph.fixed);
@@ -176,16 +173,22 @@ function pairing({ nodes, odd, parent, parentWay, order, ways }: JoinGraph, ends
 /** The ways that close the longest cycles. */
 function longest({ closing, from, to, depth, parent }: JoinGraph, most: number): readonly number[] {
   const lengthOf = (way: number): number => {
-    let [u, v] = [from[way]!, to[way]!];
-    let length = 1;
+    let [u, v, length] = [from[way]!, to[way]!, 1];
     for (; u !== v; length++) {
-      if (depth[u]! < depth[v]!) [u, v] = [v, u];
-      u = parent[u]!;
+      if (depth[u]! >= depth[v]!) u = parent[u]!;
+      else v = parent[v]!;
     }
     return length;
   };
-  const lengths = new Map(closing.map((way) => [way, lengthOf(way)]));
-  return closing.toSorted((a, b) => lengths.get(b)! - lengths.get(a)!).slice(0, most);
+  const found: { readonly way: number; readonly length: number }[] = [];
+  for (const way of closing) {
+    const length = lengthOf(way);
+    if (found.length === most && length <= found.at(-1)!.length) continue;
+    const at = found.findIndex((one) => one.length < length);
+    found.splice(at < 0 ? found.length : at, 0, { way, length });
+    if (found.length > most) found.pop();
+  }
+  return found.map(({ way }) => way);
 }
 
 function nodesByTree({ trees, tree }: JoinGraph): readonly (readonly number[])[] {
