@@ -290,4 +290,4 @@ export { type Offered, suggest, type Suggestion } from './suggest/suggest.ts';
 export { quiltSpacing } from './checks/sizes.ts';
 export { neighbourEnds } from './plan/neighbour-ends.ts';
 export { evenOut, type Evened } from './suggest/even-out.ts';
-export { FAR_END } from './tolerances.ts';
+export { FAR_END, OPEN_END } from './tolerances.ts';

@@ -23,6 +23,7 @@ export interface PlanProblem {
     | 'tooOpen'
     | 'farEnds'
     | 'muchDoubled'
+    | 'openEnds'
     | 'cannotRepeat'
     | 'rowsOverlap'
     | 'rowsNear'
@@ -62,6 +63,7 @@ export type Remedy =
   | { readonly kind: 'leaveOut'; readonly regionIds: readonly string[] }
   | { readonly kind: 'leaveOutSides'; readonly sides: readonly OfBorder[] }
   | { readonly kind: 'split'; readonly parts: number }
+  | { readonly kind: 'endsBySeams' }
   | { readonly kind: 'remove' };
 
 /** A file that can't be read: a sentence that says where and what can be done. */

@@ -77,6 +77,9 @@ export const DOUBLED_DISTANCE = 0.3;
 /** More than this of one piece stitched twice, to join what keep-outs cut, is worth a look: a foot. */
 export const MUCH_DOUBLED = 304.8;
 
+/** A start or end farther than this from any seam, edge or other line lies in the open: half an inch. */
+export const OPEN_END = 12.7;
+
 /** Shorter doubled stretches are a crossing at a slant, or the turn at a tip. */
 export const SHORTEST_DOUBLED = 1;
 

@@ -37,6 +37,8 @@ export class RejoinBody implements RejoinRule {
   @IsIn(['hop', 'leaveOut']) enclosed!: 'hop' | 'leaveOut';
   @NestedOrNull(() => PointBody) start!: ClothPoint | null;
   @NestedOrNull(() => PointBody) end!: ClothPoint | null;
+  @IsIn(['free', 'bySeams']) ends!: RejoinRule['ends'];
+  @IsBoolean() seams!: boolean;
   @Type(() => PointBody)
   @IsArray()
   @ArrayMaxSize(MOST_FORBIDDEN)

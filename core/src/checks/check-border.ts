@@ -16,7 +16,7 @@ import { stripPatches } from '../plan/strip-names.ts';
 import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import { farthestOutside } from './farthest-outside.ts';
-import { muchDoubled } from './much-doubled.ts';
+import { maskedFaults } from './masked-faults.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** More than this is seen: sides look unlike each other. */
@@ -42,7 +42,7 @@ export function checkBorder(plan: Plan, id: string): PlanProblem[] {
     ...overPatches(plan, set),
     ...outsideTriangles(plan, set, way),
     ...(sharp.length > 0 ? [{ ...about, ...tooSharp(sharp, set.stitch) }] : []),
-    ...muchDoubled(pieces).map((much) => ({ ...about, ...much })),
+    ...maskedFaults(plan, pieces, set.mask).map((fault) => ({ ...about, ...fault })),
   ];
 }
 

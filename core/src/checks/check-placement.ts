@@ -14,7 +14,7 @@ import type { PlanProblem } from '../problems.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import { checkAmong } from './check-among.ts';
 import { farthestOutside } from './farthest-outside.ts';
-import { muchDoubled } from './much-doubled.ts';
+import { maskedFaults } from './masked-faults.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** The margin that a remedy proposes: a seam allowance. */
@@ -70,7 +70,7 @@ function checkAlone(plan: Plan, id: string): readonly PlanProblem[] {
   }
   const sharp = pieces.flatMap((piece) => piece.sharp);
   if (sharp.length > 0) problems.push(problem(tooSharp(sharp, recipe.stitch)));
-  problems.push(...muchDoubled(pieces).map(problem));
+  problems.push(...maskedFaults(plan, pieces, recipe.mask).map(problem));
   return problems;
 }
 

@@ -12,7 +12,7 @@ import type { ResolvedRow, ResolvedRows } from '../plan/resolve-rows.ts';
 import { resolvedRows } from '../plan/row-pieces.ts';
 import type { PlanProblem } from '../problems.ts';
 import { ROW_CLEARANCE } from '../tolerances.ts';
-import { muchDoubled } from './much-doubled.ts';
+import { maskedFaults } from './masked-faults.ts';
 import { tooSharp } from './too-sharp.ts';
 
 /** What is wrong or risky about a set of rows. */
@@ -68,7 +68,7 @@ export function checkRows(plan: Plan, id: string): PlanProblem[] {
   const pieces = plan.get(piecesOfRecord, { source: 'rowSets', record: id });
   const sharp = pieces.flatMap((piece) => piece.sharp);
   if (sharp.length > 0) problems.push({ subject: about(null), ...tooSharp(sharp, set.stitch) });
-  for (const much of muchDoubled(pieces)) problems.push({ subject: about(null), ...much });
+  for (const fault of maskedFaults(plan, pieces, set.mask)) problems.push({ subject: about(null), ...fault });
   return problems;
 }
 

@@ -4,7 +4,7 @@ import { controlId, type MapGraph } from '../cloth/map-graph.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { applyToPoint } from '../geometry/affine.ts';
 import { ringBounds } from '../geometry/polygon.ts';
-import type { Bounds } from '../geometry/polyline.ts';
+import { type Bounds, boxesMeet } from '../geometry/polyline.ts';
 import { cornerLandmarks, markedPatches, markLandmark, type NamedPlace, touchOf } from '../plan/landmarks.ts';
 import { pieceRef, recordId } from '../plan/piece-ref.ts';
 import { type PlanRecords, quiltOf, touchesOf } from '../plan/plan-document.ts';
@@ -87,19 +87,17 @@ export function keptUntouchedOf(
 ): readonly KeptUntouched[] {
   const ref = piece && pieceRef(piece.id);
   if (!ref || piece.outline.length === 0) return [];
-  const box = ringBounds(piece.outline);
+  const { minX, minY, maxX, maxY } = ringBounds(piece.outline);
+  const grown = (by: number): Bounds => ({ minX: minX - by, minY: minY - by, maxX: maxX + by, maxY: maxY + by });
   const near = keepOutsFor(records.keepOuts, recordId(ref))
     .flatMap((keepOut) => keptPatches(keepOut, records.regions).map((patch) => ({ patch, by: keepOut.clearance })))
-    .filter(({ patch, by }) => patch.id !== piece.regionId && isNear(ringBounds(outlineOf(patch.shape)), box, by));
+    .filter(({ patch, by }) => patch.id !== piece.regionId && boxesMeet(ringBounds(outlineOf(patch.shape)), grown(by)));
   return [...new Set(near.map(({ patch }) => patch))].flatMap(({ id, name, shape }): readonly KeptUntouched[] => {
     const own = new Set(shape.map((control) => controlId(id, control.id)));
     const corners = landmarks.flatMap(({ ids }, i) => (ids.some((one) => own.has(one)) ? [i] : []));
     return corners.every((i) => !landmarks[i]!.touch) && corners.length > 0 ? [{ name, corners }] : [];
   });
 }
-
-const isNear = (a: Bounds, b: Bounds, by: number): boolean =>
-  a.minX - by < b.maxX && a.maxX + by > b.minX && a.minY - by < b.maxY && a.maxY + by > b.minY;
 
 /** Where the coming pieces must lie right: everywhere on them, and closest where they meet what is stitched. */
 export function targetsOf(

@@ -10,9 +10,9 @@ import type { JoinsBy, RejoinRule } from './rejoin-rule.ts';
 import type { RingIndex } from '../geometry/ring-index.ts';
 import { staysClear } from './stays-clear.ts';
 
-/** A way between two ends of parts: along an edge, back over a part, or straight. */
+/** A way between two ends of parts: along an edge, back over a part, straight, or along a seam. */
 export interface MaskWay extends Way {
-  readonly kind: 'edge' | 'stitched' | 'straight';
+  readonly kind: 'edge' | 'stitched' | 'straight' | 'seam';
   readonly length: number;
   /** As it runs from its first node to its second. */
   readonly line: () => Polyline;
@@ -44,10 +44,13 @@ export function placesOf(parts: readonly Part[], nodes: PartNodes): NodePlaces {
 
 /**
  * What may be gone by a rule, without what is forbidden.
+ * @param parts those that must be stitched, and then seams
+ * @param count of those that must be
  * @param within ways that leave what lies in these rings may not be gone; null: all may
  */
 export function waysFor(
   parts: readonly Part[],
+  count: number,
   nodes: PartNodes,
   mask: Mask,
   { by, jump, forbidden }: Pick<RejoinRule, 'by' | 'jump' | 'forbidden'>,
@@ -57,7 +60,8 @@ export function waysFor(
   const { edge, stitched, straight } = JOINS[by];
   const ways = [
     ...(edge === undefined ? [] : alongEdges(nodes, mask, places, stitched ?? edge)),
-    ...(stitched === undefined ? [] : overParts(parts, nodes, stitched)),
+    ...(stitched === undefined ? [] : overParts('stitched', parts, nodes, 0, count, stitched)),
+    ...overParts('seam', parts, nodes, count, parts.length, 1),
     ...(straight === undefined ? [] : straightWays(nodes, places, mask, jump)),
   ];
   const bounds = within && ({ keeps: 'inside', guardIndex: within } as const);
@@ -83,12 +87,20 @@ function alongEdges({ onRings }: PartNodes, mask: Mask, places: NodePlaces, agai
 
 const xy = (places: NodePlaces, node: number): [number, number] => [places[2 * node]!, places[2 * node + 1]!];
 
-const overParts = (parts: readonly Part[], nodes: PartNodes, times: number): MaskWay[] =>
-  parts.map(({ line }, i): MaskWay => {
+/** Along the parts from number `begin` up to `end`. @param times its length what going along one costs */
+const overParts = (
+  kind: 'stitched' | 'seam',
+  parts: readonly Part[],
+  nodes: PartNodes,
+  begin: number,
+  end: number,
+  times: number,
+): MaskWay[] =>
+  parts.slice(begin, end).map(({ line }, k): MaskWay => {
     const length = lengthOf(line);
     const cost = length * times;
     return {
-      ...{ kind: 'stitched', from: nodes.from[i]!, to: nodes.to[i]!, length, cost, again: cost },
+      ...{ kind, from: nodes.from[begin + k]!, to: nodes.to[begin + k]!, length, cost, again: cost },
       line: () => line,
     };
   });

@@ -1,5 +1,5 @@
 import { unionFind } from '../geometry/union-find.ts';
-import { indexSegments } from '../geometry/segment-index.ts';
+import { indexSegments, type SegmentIndex } from '../geometry/segment-index.ts';
 import { nearestPart } from '../geometry/polyline.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
 import type { Part, PartingAt } from './parts.ts';
@@ -11,8 +11,7 @@ import type { Part, PartingAt } from './parts.ts';
  */
 export function meetings(parts: readonly Part[], groupOf: readonly number[], first: number): PartingAt[] {
   const index = indexSegments(parts.map(({ line }) => line));
-  const begins = new Float64Array(parts.length);
-  for (let i = index.count - 1; i >= 0; i--) begins[index.stroke[i]!] = index.along[i]!;
+  const along = alongOwn(index);
   const groups = unionFind(groupOf.reduce((most, group) => Math.max(most, group), -1) + 1);
   const found: PartingAt[] = [];
   let place = first;
@@ -31,8 +30,6 @@ export function meetings(parts: readonly Part[], groupOf: readonly number[], fir
       const met = meeting([x0, y0, x1, y1], segment(index.ends, j));
       if (!met) continue;
       groups.join(groupOf[part]!, groupOf[other]!);
-      const along = (k: number, t: number): number =>
-        index.along[k]! + t * (index.along[k + 1]! - index.along[k]!) - begins[index.stroke[k]!]!;
       found.push({ part, along: along(i, met.t), place }, { part: other, along: along(j, met.u), place });
       place++;
     }
@@ -40,8 +37,15 @@ export function meetings(parts: readonly Part[], groupOf: readonly number[], fir
   return found;
 }
 
+/** How far along its own stroke a part of a segment lies, from 0 to 1, mm. */
+export function alongOwn({ count, stroke, along }: SegmentIndex): (segment: number, t: number) => number {
+  const begins = new Map<number, number>();
+  for (let i = count - 1; i >= 0; i--) begins.set(stroke[i]!, along[i]!);
+  return (i, t) => along[i]! + t * (along[i + 1]! - along[i]!) - begins.get(stroke[i]!)!;
+}
+
 type Segment = readonly [x0: number, y0: number, x1: number, y1: number];
-const segment = (ends: Float64Array, i: number): Segment => [
+export const segment = (ends: Float64Array, i: number): Segment => [
   ends[4 * i]!,
   ends[4 * i + 1]!,
   ends[4 * i + 2]!,
@@ -49,7 +53,7 @@ const segment = (ends: Float64Array, i: number): Segment => [
 ];
 
 /** Where two segments cross, or an end of one lies on the other: how far along each, from 0 to 1. */
-function meeting(
+export function meeting(
   [ax, ay, bx, by]: Segment,
   [cx, cy, dx, dy]: Segment,
 ): { readonly t: number; readonly u: number } | null {

@@ -19,6 +19,10 @@ export interface RejoinRule {
   /** Where the first run starts, and the last ends: on the cloth; null where that is free. */
   readonly start: ClothPoint | null;
   readonly end: ClothPoint | null;
+  /** Both ends of a run are put by a seam, where a knot is hardly seen; those asked for are where they are. */
+  readonly ends: 'free' | 'bySeams';
+  /** Links may run along seams too. */
+  readonly seams: boolean;
   /** Links that aren't wanted, each by a place on it. */
   readonly forbidden: readonly ClothPoint[];
   /** Of what is stitched along edges; null as the rest. */
@@ -31,5 +35,5 @@ const USUAL_JUMP = 6;
 
 export const USUAL_REJOIN: RejoinRule = {
   ...{ by: 'fewest', jump: USUAL_JUMP, crumb: USUAL_CRUMB, enclosed: 'hop' },
-  ...{ start: null, end: null, forbidden: [], edgeSpi: null },
+  ...{ start: null, end: null, ends: 'free', seams: false, forbidden: [], edgeSpi: null },
 };

@@ -7,15 +7,22 @@ import { type KeptArea, maskArea } from './area.ts';
 import { cutLines } from './cut.ts';
 import { type Mask, maskOf } from './mask.ts';
 import { middleOf } from './mask-ways.ts';
-import { type JoinedRun, rejoin, type Rejoined } from './rejoin.ts';
+import type { JoinedRun } from './joined-run.ts';
+import { rejoin, type Rejoined, type Surroundings } from './rejoin.ts';
 import { JOINS_BY, type RejoinRule, USUAL_REJOIN } from './rejoin-rule.ts';
+import { BY_SEAM } from './ends-by-seams.ts';
+import { seamsOf } from './seams.ts';
 import { staysClear } from './stays-clear.ts';
 import { blob, box, star, zigzag } from './test/shapes.ts';
 
 const masked = (rings: Rings, clearance = 0, keep: KeptArea['keep'] = 'out'): Mask =>
   maskOf(maskArea([{ rings, clearance, keep }])!);
-const joined = (lines: readonly Polyline[], mask: Mask, rule: Partial<RejoinRule> = {}): Rejoined =>
-  rejoin(cutLines(lines, mask), mask, { ...USUAL_REJOIN, ...rule });
+const joined = (
+  lines: readonly Polyline[],
+  mask: Mask,
+  rule: Partial<RejoinRule> = {},
+  about?: Surroundings,
+): Rejoined => rejoin(cutLines(lines, mask), mask, { ...USUAL_REJOIN, ...rule }, about);
 const total = (lines: readonly Polyline[]): number => lines.reduce((sum, line) => sum + lengthOf(line), 0);
 const linkLine = ({ line }: JoinedRun, { from, to }: JoinedRun['links'][number]): Polyline =>
   line.subarray(2 * from, 2 * to + 2);
@@ -84,6 +91,37 @@ it('goes over stitched lines to one that crosses, and straight to an end that is
   expect(joined(two, SQUARE, { by: 'near', jump: 2.9 }).runs.length).toBe(2);
   // Not through what is kept out.
   expect(joined([Float64Array.of(0, 15, 30, 15)], SQUARE, { by: 'near', jump: 20 }).runs.length).toBe(2);
+});
+
+const along = (...lines: readonly Polyline[]): Surroundings => ({ within: null, seams: seamsOf(lines) });
+
+it('goes along seams where that is shorter, if it may, and is joined by nothing else', () => {
+  // A tall block in the way of two lines that go on at either side; a seam runs just below both, past the block.
+  const [tall, line] = [masked([box(10, 10, 20, 200)]), Float64Array.of(0, 180, 30, 180)];
+  const seams = [Float64Array.of(4, 0, 4, 204), Float64Array.of(4, 204, 26, 204), Float64Array.of(26, 0, 26, 204)];
+  expect(joined([line], tall).added).toBe(50);
+  expect(joined([line], tall, { seams: true }).added).toBe(50);
+  const far = masked([box(10, 0, 20, 400)]);
+  const by = { by: 'stitched', seams: true } as const;
+  const only = joined([line], far, by, along(...seams));
+  // The seam across is cut at the block: what is left of it leads nowhere.
+  expect(only.runs.length).toBe(2);
+  const past = joined([line], tall, by, along(...seams));
+  expect([past.runs.length, past.added, past.doubled]).toEqual([1, 24 + 22 + 24, 8]);
+  expect(past.runs[0]!.links.some(({ kind }) => kind === 'seam')).toBe(true);
+});
+
+it('starts and ends by a seam where the line comes by one, and else where it would', () => {
+  const seam = along(Float64Array.of(25, 0, 25, 30));
+  const ends = ({ runs }: Rejoined) =>
+    [pointOf(runs[0]!.line, 0), pointOf(runs[0]!.line, -1)].map(({ x, y }) => [x, y]);
+  const line = Float64Array.of(0, 12, 30, 12);
+  expect(ends(joined([line], SQUARE))).toEqual([[0, 12], [30, 12]]); // prettier-ignore
+  const hidden = ends(joined([line], SQUARE, { ends: 'bySeams' }, seam));
+  expect(hidden.every(([x]) => Math.abs(x! - 25) <= BY_SEAM)).toBe(true);
+  // Where it is asked for, it stays; where no seam is near, nothing changes.
+  expect(ends(joined([line], SQUARE, { ends: 'bySeams', start: clothPoint(0, 12) }, seam))[0]).toEqual([0, 12]);
+  expect(ends(joined([line], SQUARE, { ends: 'bySeams' }, along(Float64Array.of(0, 90, 30, 90))))).toEqual([[0, 12], [30, 12]]); // prettier-ignore
 });
 
 it('stitches all that is left once, continuously, clear of what is kept out, in no more runs than there must be', () => {

@@ -12,24 +12,10 @@ import { meetings } from './meetings.ts';
 import { nodesOf, type Part, partedAt, type PartEnd, type PartingAt, type PartNodes, partsOfPieces } from './parts.ts';
 import type { RejoinRule } from './rejoin-rule.ts';
 import type { RingIndex } from '../geometry/ring-index.ts';
+import { endsBySeams, type Wished } from './ends-by-seams.ts';
+import type { JoinedRun, RunLink } from './joined-run.ts';
+import { SEAM, seamParts, type Seams } from './seams.ts';
 import { staysClear } from './stays-clear.ts';
-
-/** A stretch of a run that isn't part of what was drawn: points of the run from one index to another. */
-export interface RunLink {
-  readonly kind: MaskWay['kind'];
-  readonly from: number;
-  readonly to: number;
-  /** It has been gone before. */
-  readonly again: boolean;
-}
-
-/** What is stitched without a cut. */
-export interface JoinedRun {
-  readonly line: Polyline;
-  readonly links: readonly RunLink[];
-  /** Index of the line that its first part is of. */
-  readonly source: number;
-}
 
 export interface Rejoined {
   readonly runs: readonly JoinedRun[];
@@ -43,47 +29,76 @@ export interface Rejoined {
   readonly doubled: number;
 }
 
-/**
- * Joins the pieces of cut lines into the fewest runs, and of those with the least line beside what was drawn.
- * @param within links stay inside these rings; null: anywhere
- */
+/** What lies about what is joined. */
+export interface Surroundings {
+  /** Links stay inside these rings; null: they may lie anywhere. */
+  readonly within: RingIndex | null;
+  readonly seams: Seams | null;
+}
+export const NOTHING_ABOUT: Surroundings = { within: null, seams: null };
+
+/** Joins the pieces of cut lines into the fewest runs, and of those with the least line beside what was drawn. */
 export function rejoin(
   cut: readonly CutPiece[],
   mask: Mask,
   rule: RejoinRule,
-  within: RingIndex | null = null,
+  about: Surroundings = NOTHING_ABOUT,
 ): Rejoined {
   const { kept, crumbs, enclosed } = sorted(cut, mask, rule);
-  const ringLength = (ring: number): number => mask.ring(ring).length;
-  let parts = partsOfPieces(kept);
+  const asked: Wished = { starts: rule.start ? [rule.start] : [], ends: rule.end ? [rule.end] : [] };
+  const free = joined(kept, mask, rule, about, asked);
+  const hidden = rule.ends === 'bySeams' && about.seams ? endsBySeams(free.runs, about.seams, asked) : null;
+  return { ...(hidden ? joined(kept, mask, rule, about, hidden) : free), crumbs, enclosed };
+}
+
+function joined(
+  kept: readonly CutPiece[],
+  mask: Mask,
+  rule: RejoinRule,
+  { within, seams }: Surroundings,
+  { starts, ends }: Wished,
+): Omit<Rejoined, 'crumbs' | 'enclosed'> {
+  let must = partsOfPieces(kept);
   // Where a run is to start or end in the middle of a line, that is parted there.
-  const wished = [rule.start, rule.end].map((place, i) => (place ? wishedAt(parts, place, i) : null));
-  parts = partedAt(
-    parts,
+  const wished = [...starts, ...ends].map((place, i) => wishedAt(must, place, i));
+  must = partedAt(
+    must,
     wished.flatMap((one) => one ?? []),
   );
-  let nodes = nodesOf(parts, ringLength);
-  let ways = waysFor(parts, nodes, mask, rule, within);
-  if (goesOver(rule.by) && parts.length > 1) {
-    const groups = groupsOf(parts, nodes, ways);
+  let places = wished.length;
+  let may: readonly Part[] = [];
+  if (rule.seams && seams && must.length > 1) {
+    const along = seamParts(must, seams, mask, places);
+    const parted = partedAt([...must, ...along.seams], along.at);
+    [must, may] = [parted.filter(({ source }) => source !== SEAM), parted.filter(({ source }) => source === SEAM)];
+    places += along.at.length;
+  }
+  const graphOf = () => {
+    const parts = [...must, ...may];
+    const nodes = nodesOf(parts, (ring) => mask.ring(ring).length);
+    return { nodes, ways: waysFor(parts, must.length, nodes, mask, rule, within) };
+  };
+  let { nodes, ways } = graphOf();
+  if (goesOver(rule.by) && must.length > 1) {
+    const groups = groupsOf(must, nodes, ways);
     if (groups.some((group) => group !== groups[0])) {
-      parts = partedAt(parts, meetings(parts, groups, wished.length));
-      nodes = nodesOf(parts, ringLength);
-      ways = waysFor(parts, nodes, mask, rule, within);
+      must = partedAt(must, meetings(must, groups, places));
+      ({ nodes, ways } = graphOf());
     }
   }
-  const [start, end] = wished.map((one) => (one ? nodeAt(parts, nodes, one) : undefined));
+  const nodesAt = (those: readonly (PartingAt | null)[]): number[] =>
+    those.flatMap((one) => (one && nodeAt(must, nodes, one)) ?? []);
   const { trails, bound } = ruralPostman({
     nodes: nodes.count,
-    required: parts.map((_, i) => ({ from: nodes.from[i]!, to: nodes.to[i]! })),
+    required: must.map((_, i) => ({ from: nodes.from[i]!, to: nodes.to[i]! })),
     ways,
-    ...(start === undefined ? {} : { start }),
-    ...(end === undefined ? {} : { end }),
+    starts: nodesAt(wished.slice(0, starts.length)),
+    ends: nodesAt(wished.slice(starts.length)),
   });
   const gone = new Set<number>();
   let [added, doubled] = [0, 0];
   const runs = trails.map((trail) =>
-    runOf(trail, parts, ways, (way) => {
+    runOf(trail, must, ways, (way) => {
       const again = gone.has(way) || ways[way]!.kind === 'stitched';
       gone.add(way);
       if (again) doubled += ways[way]!.length;
@@ -91,7 +106,7 @@ export function rejoin(
       return { line: again ? besideWay(ways[way]!, mask) : ways[way]!.line(), again };
     }),
   );
-  return { runs, bound, crumbs, enclosed, added, doubled };
+  return { runs, bound, added, doubled };
 }
 
 /** What is to be joined, and what is left out. */

@@ -12,6 +12,7 @@ import { bedOf, layPlaced, lieOf, placedOf } from './placement-bands.ts';
 import { keptIn, placementPiecesOf } from './placement-pieces.ts';
 import { quiltOf, touchesOf } from './plan-document.ts';
 import { rowPiecesKept } from './row-pieces.ts';
+import { type SeamsFor, touchedSeams } from './seam-lines.ts';
 
 /** A piece as it can be stitched, or why it can't. */
 export type AsTouched =
@@ -51,16 +52,27 @@ function patchAsTouched(
   const laid = layPlaced(plan, placed, mask, shape);
   if (!laid) return { piece: region, fault: laid === null ? 'unfitted' : 'noDesign' };
   const quilt = quiltOf(plan.records);
-  return placementPiecesOf(placed, laid, lieOf(plan, quilt.loading), quilt, keptIn(mask, shape));
+  return placementPiecesOf(
+    placed,
+    laid,
+    lieOf(plan, quilt.loading),
+    quilt,
+    keptIn(mask, shape, mask && touchedSeams(advance, lineUp)(plan, placed.recipe.mask)),
+  );
 }
 
 /** Rows and borders lie as planned, but for what is kept out of them, where that was touched. */
 const asKept =
-  (source: PieceSource, pieces: (plan: Plan, record: string, mask: Mask | null) => Piece[]): typeof patchAsTouched =>
+  (
+    source: PieceSource,
+    pieces: (plan: Plan, record: string, mask: Mask | null, seamsFor: SeamsFor) => Piece[],
+  ): typeof patchAsTouched =>
   (plan, record, advance, lineUp) => {
     const maker = { source, record };
     const mask = maskAsTouched(plan, maker, null, advance, lineUp);
-    return mask === maskFor(plan, maker) ? plan.get(piecesOfRecord, maker) : pieces(plan, record, mask);
+    return mask === maskFor(plan, maker)
+      ? plan.get(piecesOfRecord, maker)
+      : pieces(plan, record, mask, touchedSeams(advance, lineUp));
   };
 
 /** How the pieces of each kind of record follow the touches by more than the line-up. */

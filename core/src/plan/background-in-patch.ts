@@ -9,6 +9,7 @@ import { grown } from '../geometry/ring-areas.ts';
 import { maskArea } from '../mask/area.ts';
 import { type Mask, maskOf } from '../mask/mask.ts';
 import { LONGEST_IN_PATCH, MOST_POINTS_IN_PATCH } from '../tolerances.ts';
+import { NOTHING_ABOUT } from '../mask/rejoin.ts';
 import { maskLaid } from './mask-laid.ts';
 import { AS_LAID, type LaidInPatch } from './pipeline.ts';
 import type { RecipeStages } from './recipe.ts';
@@ -42,5 +43,5 @@ export function backgroundAlone(
   const area = maskArea([], { rings: ringsOfEdges([shape]), clearance: background.margin })!;
   const mask = maskOf(area);
   const laid = layBackground(background, shape, mask);
-  return laid && maskLaid({ strokes: laid.strokes, toCloth: AS_LAID }, mask, rule).laid.strokes;
+  return laid && maskLaid({ strokes: laid.strokes, toCloth: AS_LAID }, mask, rule, NOTHING_ABOUT).laid.strokes;
 }

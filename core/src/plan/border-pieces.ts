@@ -9,6 +9,7 @@ import { borderBands, elementRef, laidBorder, waitingSides } from './border-band
 import type { Plan } from './evaluate.ts';
 import { maskLaid } from './mask-laid.ts';
 import { maskFor } from './masks.ts';
+import { plannedSeams, type SeamsFor } from './seam-lines.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
 import { allBands } from './piece-band.ts';
 import { pieceId } from './piece-ref.ts';
@@ -21,10 +22,10 @@ import { type Stroke, strokesOfDesign } from './stroke.ts';
 
 /** A border set is a piece for each side, or for each stretch of one that is stitched in one pass; where lines go on round a corner they are one. */
 export const borderPieces = (plan: Plan, id: string): Piece[] =>
-  borderPiecesKept(plan, id, maskFor(plan, { source: 'borderSets', record: id }));
+  borderPiecesKept(plan, id, maskFor(plan, { source: 'borderSets', record: id }), plannedSeams);
 
-/** The same by another mask than is planned. */
-export function borderPiecesKept(plan: Plan, id: string, mask: Mask | null): Piece[] {
+/** The same by another mask than is planned, and seams that lie otherwise. */
+export function borderPiecesKept(plan: Plan, id: string, mask: Mask | null, seamsFor: SeamsFor): Piece[] {
   const set = plan.records.borderSets[id];
   const elements = plan.get(laidBorder, id);
   if (!set || !elements) return [];
@@ -32,8 +33,9 @@ export function borderPiecesKept(plan: Plan, id: string, mask: Mask | null): Pie
   const bands = allBands(borderBands(plan, id, quilt.loading));
   const waiting = waitingSides(set, quilt.loading);
   const name = stripNames(plan.records, set);
+  const about = { within: null, seams: mask && seamsFor(plan, set.mask) };
   return groupsOf(id, elements, rowPasses(bands, plan.get(passesOf, null))).map((group) => {
-    const { laid, result } = maskLaid({ strokes: strokesOfGroup(group), toCloth: AS_LAID }, mask, set.mask);
+    const { laid, result } = maskLaid({ strokes: strokesOfGroup(group), toCloth: AS_LAID }, mask, set.mask, about);
     return pieceOverTop(
       {
         laid,

@@ -11,8 +11,14 @@ import { clothPoint, framePoint, type Point } from '../geometry/point.ts';
 import { distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { boundsOf, pointsOf, polyline, type Polyline } from '../geometry/polyline.ts';
 import { checkPlacement } from '../checks/check-placement.ts';
+import { checkRows } from '../checks/check-rows.ts';
 import { muchDoubled } from '../checks/much-doubled.ts';
+import { openEnds } from '../checks/open-ends.ts';
 import { BACKGROUND_KINDS, USUAL_BACKGROUND } from '../fill/rule.ts';
+import { BY_SEAM } from '../mask/ends-by-seams.ts';
+import { seamsOf } from '../mask/seams.ts';
+import { AS_LAID } from './pipeline.ts';
+import { strokesOfDesign } from './stroke.ts';
 import { USUAL_REJOIN } from '../mask/rejoin-rule.ts';
 import { stitchLength } from '../units.ts';
 import { makeEvaluator } from './evaluate.ts';
@@ -239,6 +245,44 @@ describe('a keep-out', () => {
     const told = muchDoubled([{ masked: masked(310, true) }, { masked: masked(900, true) }, { masked: null }]);
     expect(told).toMatchObject([{ code: 'muchDoubled', amount: 900, at: { x: 10, y: 20 } }]);
     expect(muchDoubled([{ masked: masked(300, true) }])).toEqual([]);
+  });
+
+  it('leaves starts and ends by seams, and links along them, where that is asked for', () => {
+    const only = ['rowSets.w'];
+    const rowsBy = (mask: Partial<typeof USUAL_REJOIN>) => {
+      const rows = { w: { ...ROWS, area: { ...ROWS.area, insideBorder: true }, mask: { ...USUAL_REJOIN, ...mask } } };
+      const at = plan(keeping({ only }, { rowSets: rows, borderSets: {}, placements: {} }));
+      return { problems: checkRows(at, 'w'), pieces: piecesOfRecord(at, { source: 'rowSets', record: 'w' }) };
+    };
+    const { pieces } = rowsBy({ ends: 'bySeams', seams: true });
+    const cut = pieces.filter(({ masked }) => masked);
+    expect(cut.length).toBeGreaterThan(1);
+    // Seams at 60, 200 and 340, up and down and across, and the ferry's own.
+    const off = (v: number) => Math.min(...[0, 60, 200, 340, 400].map((seam) => Math.abs(v - seam)));
+    for (const { needle } of cut)
+      for (const line of needle)
+        for (const i of [0, -2]) {
+          const [x, y] = [line.at(i)!, line.at(i === 0 ? 1 : -1)!];
+          expect(Math.min(off(x), off(y), distanceToRing(ring, x, y))).toBeLessThanOrEqual(BY_SEAM + 0.5);
+        }
+    expect(cut.flatMap(({ masked }) => masked!.links).length).toBeGreaterThan(0);
+  });
+
+  it('is told of where a run starts or ends in the open, but not by a seam, a keep-out or another line', () => {
+    const seams = seamsOf([Float64Array.of(0, 0, 400, 0)]);
+    const masked = { links: [] } as unknown as MaskResult;
+    const told = (...lines: readonly Polyline[]) =>
+      openEnds([{ masked, laid: { strokes: strokesOfDesign(lines), toCloth: AS_LAID } }], USUAL_REJOIN, seams);
+    const open = Float64Array.of(100, 5, 100, 200);
+    expect(told(open)).toMatchObject([{ code: 'openEnds', amount: 1, at: { x: 100, y: 200 }, remedy: { kind: 'endsBySeams' } }]); // prettier-ignore
+    expect(told(open, Float64Array.of(90, 5, 90, 195, 90, 5))).toEqual([]);
+    const guard = [Float64Array.of(90, 205, 110, 205, 110, 225, 90, 225)];
+    const strokes = strokesOfDesign([open]).map((stroke) => ({
+      ...stroke,
+      masking: { links: [], guard, edgeSpi: null },
+    }));
+    expect(openEnds([{ masked, laid: { strokes, toCloth: AS_LAID } }], USUAL_REJOIN, seams)).toEqual([]);
+    expect(openEnds([{ masked: null, laid: { strokes, toCloth: AS_LAID } }], USUAL_REJOIN, null)).toEqual([]);
   });
 
   it('is refused with a patch that isn’t there, or another’s name', () => {

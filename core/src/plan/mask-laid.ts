@@ -2,9 +2,9 @@ import { applyToPolyline, inverse } from '../geometry/affine.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import { cutLines } from '../mask/cut.ts';
 import type { Mask } from '../mask/mask.ts';
-import { rejoin, type RunLink } from '../mask/rejoin.ts';
+import type { RunLink } from '../mask/joined-run.ts';
+import { rejoin, type Surroundings } from '../mask/rejoin.ts';
 import type { RejoinRule } from '../mask/rejoin-rule.ts';
-import type { RingIndex } from '../geometry/ring-index.ts';
 import type { Piece } from './piece.ts';
 import { AS_LAID, type Laid, linesOnCloth } from './pipeline.ts';
 import { type Sewing, stitchStrokes, type Totals, totalsInTurn } from './stitch-strokes.ts';
@@ -42,14 +42,13 @@ export interface MaskedLaid {
 
 /**
  * What was laid, cut and joined by a mask. The very same where nothing of it is in the way, so that what looks alike is stitched once.
- * @param within what links don't leave; null: they may lie anywhere
  */
-export function maskLaid(laid: Laid, mask: Mask | null, rule: RejoinRule, within: RingIndex | null = null): MaskedLaid {
+export function maskLaid(laid: Laid, mask: Mask | null, rule: RejoinRule, about: Surroundings): MaskedLaid {
   if (!mask || laid.strokes.length === 0) return { laid, result: null };
   const lines = linesOnCloth(laid);
   if (!isInTheWay(lines, mask)) return { laid, result: null };
   const pieces = cutLines(lines, mask);
-  const { runs, bound, added, doubled, crumbs, enclosed } = rejoin(pieces, mask, rule, within);
+  const { runs, bound, added, doubled, crumbs, enclosed } = rejoin(pieces, mask, rule, about);
   const back = inverse(laid.toCloth);
   const guard = laid.toCloth === AS_LAID ? mask.guard : mask.guard.map((ring) => applyToPolyline(back, ring));
   const strokes = runs.map(({ line, links, source }): Stroke => ({

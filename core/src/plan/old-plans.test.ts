@@ -130,8 +130,8 @@ describe('plans of older versions', () => {
         seatOf(placed, measuredShape(placed.region, graph, touches, advance, lineUp)),
       );
       const lie = loadingMap(quilt.loading, quilt.map.size);
-      return placementPiecesOf(placed, laid, lie, quilt, keptIn(null, placed.region.shape)).flatMap(({ needle }) =>
-        needle.map((line) => polylineToFrame(lineUp, line)),
+      return placementPiecesOf(placed, laid, lie, quilt, keptIn(null, placed.region.shape, null)).flatMap(
+        ({ needle }) => needle.map((line) => polylineToFrame(lineUp, line)),
       );
     });
     // More is believed possible of cloth by now, which hardly moves what lies between touches.

@@ -5,6 +5,8 @@ import { ringsOfEdges } from '../cloth/keep-out.ts';
 import { cornersOf, type Shape } from '../cloth/shape.ts';
 import { grown } from '../geometry/ring-areas.ts';
 import type { Mask } from '../mask/mask.ts';
+import type { Surroundings } from '../mask/rejoin.ts';
+import type { Seams } from '../mask/seams.ts';
 import { indexRings, type RingIndex } from '../geometry/ring-index.ts';
 import { OUTSIDE_REGION } from '../tolerances.ts';
 import type { Plan } from './evaluate.ts';
@@ -14,6 +16,7 @@ import type { Piece } from './piece.ts';
 import { pieceId } from './piece-ref.ts';
 import { laidPlacement, lieOf, maskOfPlacement, type Placed, parted, placedOf, refsOf } from './placement-bands.ts';
 import { AS_LAID, type LaidInPatch, sewOnCloth } from './pipeline.ts';
+import { plannedSeams } from './seam-lines.ts';
 import { quiltOf } from './plan-document.ts';
 import type { PlacementRecord, QuiltRecord } from './records.ts';
 import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
@@ -21,14 +24,16 @@ import { sewingOf, stitchStrokes } from './stitch-strokes.ts';
 const nameOf = ({ name }: Region, { parts }: PlacementRecord, part: number): string =>
   part === 0 ? name : `${name}, part ${part} of ${parts}`;
 
-/** What a placement's stitches are kept from, and what links between them stay in: its patch, and half a needle hole. */
-export interface KeptIn {
+/** What a placement's stitches are kept from, and what lies about the links between them: they stay in its patch, and half a needle hole. */
+export interface KeptIn extends Surroundings {
   readonly mask: Mask | null;
-  readonly within: RingIndex | null;
 }
 
 /** Nothing to stay in where nothing is kept out: there are no links then. */
-export const keptIn = (mask: Mask | null, patch: Shape): KeptIn => ({ mask, within: mask && roomOf(patch) });
+export const keptIn = (mask: Mask | null, patch: Shape, seams: Seams | null): KeptIn => ({
+  ...{ mask, seams },
+  within: mask && roomOf(patch),
+});
 
 const roomOf = (patch: Shape): RingIndex => indexRings(grown(ringsOfEdges([patch]), OUTSIDE_REGION));
 
@@ -41,14 +46,14 @@ export function placementPiecesOf(
   laid: LaidInPatch | null,
   lie: Lie,
   quilt: Pick<QuiltRecord, 'machine' | 'batting'>,
-  { mask, within }: KeptIn,
+  { mask, ...about }: KeptIn,
 ): Piece[] {
   const { placement, region, recipe } = placed;
   const { whole, parts } = parted(placed, laid, lie, quilt.machine.frame);
   const sewing = sewingOf(quilt);
   const strokes = laid ? strokesInParts(laid.strokes, whole, placement.parts, lie) : [];
   return refsOf(placement).map((ref, i): Piece => {
-    const { laid: own, result } = maskLaid({ strokes: strokes[i] ?? [], toCloth: AS_LAID }, mask, recipe.mask, within);
+    const { laid: own, result } = maskLaid({ strokes: strokes[i] ?? [], toCloth: AS_LAID }, mask, recipe.mask, about);
     return {
       ...sewOnCloth(own, stitchStrokes(own.strokes, recipe.stitch, sewing)),
       laid: own,
@@ -79,5 +84,6 @@ export function placementPieces(plan: Plan, id: string): Piece[] {
   return placementPiecesOf(placed, plan.get(laidPlacement, id) ?? null, lieOf(plan, quilt.loading), quilt, {
     mask,
     within: mask && plan.get(plannedRoom, placed.region.id),
+    seams: mask && plannedSeams(plan, placed.recipe.mask),
   });
 }

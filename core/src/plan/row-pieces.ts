@@ -4,6 +4,7 @@ import { passesOf } from './bands.ts';
 import type { Plan } from './evaluate.ts';
 import { maskLaid } from './mask-laid.ts';
 import { maskFor } from './masks.ts';
+import { plannedSeams, type SeamsFor } from './seam-lines.ts';
 import { type Piece, pieceOverTop } from './piece.ts';
 import { quiltOf } from './plan-document.ts';
 import { type ResolvedRows, resolveRows, rowBands, rowPasses, rowRef, rowsName } from './resolve-rows.ts';
@@ -11,9 +12,9 @@ import { laidRows } from './row-bands.ts';
 
 /** A set of rows worked out; null when they can't be laid, undefined when there is no set or no design. */
 export const resolvedRows = (plan: Plan, id: string): ResolvedRows | null | undefined =>
-  rowsKept(plan, id, maskFor(plan, { source: 'rowSets', record: id }));
+  rowsKept(plan, id, maskFor(plan, { source: 'rowSets', record: id }), plannedSeams);
 
-function rowsKept(plan: Plan, id: string, mask: Mask | null): ResolvedRows | null | undefined {
+function rowsKept(plan: Plan, id: string, mask: Mask | null, seamsFor: SeamsFor): ResolvedRows | null | undefined {
   const set = plan.records.rowSets[id];
   const quilt = quiltOf(plan.records);
   const laid = plan.get(laidRows, { set: id, loading: quilt.loading });
@@ -21,7 +22,7 @@ function rowsKept(plan: Plan, id: string, mask: Mask | null): ResolvedRows | nul
     set &&
     laid &&
     resolveRows(laid, set, rowPasses(rowBands(laid, set), plan.get(passesOf, null)), quilt, (rows) =>
-      maskLaid(rows, mask, set.mask),
+      maskLaid(rows, mask, set.mask, { within: null, seams: mask && seamsFor(plan, set.mask) }),
     )
   );
 }
@@ -29,9 +30,9 @@ function rowsKept(plan: Plan, id: string, mask: Mask | null): ResolvedRows | nul
 /** A row set is a piece for each row, or for each chain of joined rows. */
 export const rowPieces = (plan: Plan, id: string): Piece[] => piecesOfRows(plan, id, plan.get(resolvedRows, id));
 
-/** The same by another mask than is planned. */
-export const rowPiecesKept = (plan: Plan, id: string, mask: Mask | null): Piece[] =>
-  piecesOfRows(plan, id, rowsKept(plan, id, mask));
+/** The same by another mask than is planned, and seams that lie otherwise. */
+export const rowPiecesKept = (plan: Plan, id: string, mask: Mask | null, seamsFor: SeamsFor): Piece[] =>
+  piecesOfRows(plan, id, rowsKept(plan, id, mask, seamsFor));
 
 function piecesOfRows({ records }: Plan, id: string, resolved: ResolvedRows | null | undefined): Piece[] {
   const set = records.rowSets[id];

@@ -1,7 +1,7 @@
 import { type Affine, applyToPolyline } from '../geometry/affine.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import type { Rings } from '../geometry/ring-areas.ts';
-import type { RunLink } from '../mask/rejoin.ts';
+import type { RunLink } from '../mask/joined-run.ts';
 
 /** One continuous line on its way from the design to the needle. */
 export interface Stroke {

@@ -21,9 +21,9 @@ it('walks two chords of a ring in one trail by its shortest stretch, in the draw
 
 it('starts and ends where it is told to, though it costs more', () => {
   const task = { nodes: 4, required: [edge(0, 1), edge(2, 3)], ways: [way(0, 2, 9), way(2, 1, 2), way(1, 3, 5), way(3, 0, 7)] }; // prettier-ignore
-  expect(walk(ruralPostman({ ...task, start: 2, end: 1 }))).toEqual(['2 3 0 1']);
-  expect(walk(ruralPostman({ ...task, end: 0 }))).toEqual(['3 2 1 0']);
-  const there = ruralPostman({ ...task, start: 0, end: 0 });
+  expect(walk(ruralPostman({ ...task, starts: [2], ends: [1] }))).toEqual(['2 3 0 1']);
+  expect(walk(ruralPostman({ ...task, ends: [0] }))).toEqual(['3 2 1 0']);
+  const there = ruralPostman({ ...task, starts: [0], ends: [0] });
   expect([walk(there)[0]!.at(0), walk(there)[0]!.at(-1)]).toEqual(['0', '0']);
 });
 

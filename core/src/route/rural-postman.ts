@@ -1,7 +1,7 @@
 import { unionFind } from '../geometry/union-find.ts';
 import { cheapestJoin } from './cheapest-join.ts';
 import { backwards, endNode, eulerTrails, type GraphEdge, startNode, type Step } from './euler-trails.ts';
-import type { Way } from './join-graph.ts';
+import type { JoinEnds, Way } from './join-graph.ts';
 
 /** What must be walked, and by what else it may be joined. */
 export interface PostmanTask {
@@ -10,9 +10,9 @@ export interface PostmanTask {
   /** In the order and direction that they should be walked in where it makes no difference. */
   readonly required: readonly GraphEdge[];
   readonly ways: readonly Way[];
-  /** Nodes where the part that holds them should start and end. */
-  readonly start?: number;
-  readonly end?: number;
+  /** Nodes where the parts that hold them should start, and end; the first of them where a part holds several. */
+  readonly starts?: readonly number[];
+  readonly ends?: readonly number[];
 }
 
 /** One edge as it is walked: one that must be, or a way. */
@@ -34,7 +34,7 @@ export interface PostmanAnswer {
  * The fewest trails that walk every required edge once, and of those the cheapest that is found: the rural postman problem (Eiselt, Gendreau & Laporte
  * 1995). Parts that nothing joins are solved each for itself.
  */
-export function ruralPostman({ nodes, required, ways, start, end }: PostmanTask): PostmanAnswer {
+export function ruralPostman({ nodes, required, ways, starts = [], ends = [] }: PostmanTask): PostmanAnswer {
   const together = unionFind(nodes);
   for (const { from, to } of [...required, ...ways]) together.join(from, to);
   const parts = new Map<number, { required: number[]; ways: number[] }>();
@@ -45,16 +45,16 @@ export function ruralPostman({ nodes, required, ways, start, end }: PostmanTask)
     else parts.set(root, { required: [i], ways: [] });
   });
   ways.forEach(({ from }, i) => parts.get(together.rootOf(from))?.ways.push(i));
-  const own = (node: number | undefined, root: number): number | undefined =>
-    node !== undefined && together.rootOf(node) === root ? node : undefined;
+  const own = (wished: readonly number[], root: number): number | undefined =>
+    wished.find((node) => together.rootOf(node) === root);
   let cost = 0;
   let bound = 0;
   const trails = [...parts].flatMap(([root, part]) => {
-    const ends = { start: own(start, root), end: own(end, root) };
+    const at = { start: own(starts, root), end: own(ends, root) };
     const joined = cheapestJoin(
       part.required.map((i) => required[i]!),
       part.ways.map((i) => ways[i]!),
-      ends,
+      at,
     );
     cost += joined.cost;
     bound += joined.trails;
@@ -69,7 +69,7 @@ export function ruralPostman({ nodes, required, ways, start, end }: PostmanTask)
         })),
       ),
     ];
-    return eulerTrails(edges, ends.start ?? ends.end).map((trail) => directed(trail, ends));
+    return eulerTrails(edges, at.start ?? at.end).map((trail) => directed(trail, at));
   });
   return { trails: trails.toSorted((a, b) => earliest(a) - earliest(b)), cost, bound };
 }
@@ -77,7 +77,7 @@ export function ruralPostman({ nodes, required, ways, start, end }: PostmanTask)
 type Trail = readonly Step<PostmanEdge>[];
 
 /** From the wished start, or to the wished end; else the way that more of it was drawn in. */
-function directed(trail: Trail, { start, end }: Pick<PostmanTask, 'start' | 'end'>): Trail {
+function directed(trail: Trail, { start, end }: JoinEnds): Trail {
   const [from, to] = [startNode(trail), endNode(trail)];
   if (from !== to && (from === start || to === end)) return trail;
   if (from !== to && (to === start || from === end)) return backwards(trail);

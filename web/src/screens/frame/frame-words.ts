@@ -159,7 +159,7 @@ function untouchedWords({ untouched }: Told): string {
   const [names, is, it] =
     untouched.length <= NAMED
       ? [
-          listed(untouched),
+          LIST.format(untouched),
           untouched.length === 1 ? 'isn’t' : 'aren’t',
           untouched.length === 1 ? 'it was' : 'they were',
         ]
@@ -169,8 +169,7 @@ function untouchedWords({ untouched }: Told): string {
 /** More patches than these aren't named. */
 const NAMED = 3;
 
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+const LIST = new Intl.ListFormat('en');
 
 /** A row is never moved sideways by eye: the landmarks fix it, and it is said how well. */
 function waysWords(told: Told, style: LengthStyle): string {

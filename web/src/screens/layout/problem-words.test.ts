@@ -31,6 +31,7 @@ describe('problems in words', () => {
     expect(said('outOfReach', 25.4, { ...ROWS, row: 0 })).toMatch(/^Row 1 is 1 in deeper than the reach/);
     expect(said('outOfReach', 25.4)).toMatch(/^A1 is 1 in deeper than the reach/);
     expect(said('rowsOverPatch', 2, ROWS)).toBe('Rows run over 2 patches that hold a design of their own.');
+    expect(said('openEnds', 2)).toMatch(/^2 starts and ends in A1 lie in the open, farther than 1\/2 in from any seam/);
     expect(said('wideGap', 254, ROWS)).toMatch(/^A gap of 10 in without a stitch/);
     for (const code of ['foldedFit', 'missingDesign', 'smallPatch', 'nothingToStitch', 'cannotRepeat'] as const)
       expect(said(code, 1)).toMatch(/^[A-Z].*\.$/);
@@ -44,6 +45,13 @@ describe('problems in words', () => {
     const along = { ...ROUND, strips: 'sashing-down' };
     expect(nameOf(BORDER, setBorder(along)(PLAN))).toBe('the design along the strips');
     expect(said('noBorderRoom', 1, BORDER)).toMatch(/Keep less clear, or let the count follow/);
+  });
+  it('of what keep-outs cut are mended in whatever laid it', () => {
+    for (const subject of [ROWS, BORDER, PATCH]) {
+      const { rowSets, borderSets, recipes } = mendWith({ kind: 'endsBySeams' }, subject)(PLAN);
+      const rule = { rowSet: rowSets[SET.id], borderSet: borderSets[ROUND.id], placement: Object.values(recipes)[0] };
+      expect(rule[subject.kind]!.mask.ends).toBe('bySeams');
+    }
   });
   it('of a border are mended in it', () => {
     const mended = (remedy: Remedy) => mendWith(remedy, BORDER)(PLAN).borderSets[BORDER.id];

@@ -2,6 +2,8 @@ import {
   FAR_END,
   formatLength,
   type LengthStyle,
+  type Maker,
+  OPEN_END,
   type PlanProblem,
   type PlanRecords,
   type ProblemSubject,
@@ -13,6 +15,7 @@ import {
   withMargins,
 } from '@gorse/core';
 import { changeBorder, removeBorder } from '../../document/borders.ts';
+import { changeRejoin } from '../../document/keep-outs.ts';
 import { changeStages, clearRegions, splitPlacement, stagesOf } from '../../document/recipes.ts';
 import { changeRows, removeRows, resetRow } from '../../document/rows.ts';
 import { atStart } from '../../ui/words.ts';
@@ -65,6 +68,8 @@ export function sentence(problem: PlanProblem, name: string, style: LengthStyle)
       return `${problem.amount} ${problem.amount === 1 ? 'place' : 'places'} in ${name} too sharp for the stitch length; stitches are shortened there.`;
     case 'muchDoubled':
       return `${formatLength(problem.amount, style)} of ${name} are stitched twice to join what keep-outs cut. Join by “Least doubled”, or do without a link.`;
+    case 'openEnds':
+      return `${problem.amount} ${problem.amount === 1 ? 'start or end' : 'starts and ends'} in ${name} ${problem.amount === 1 ? 'lies' : 'lie'} in the open, farther than ${formatLength(OPEN_END, style)} from any seam, keep-out or other line: a knot shows there.`;
     case 'cannotRepeat':
       return 'The design doesn’t run from left to right, so its copies can’t be leaned until they join. Set them side by side with a straight line between.';
     case 'rowsOverlap':
@@ -117,6 +122,8 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
       return 'Take it out';
     case 'leaveOutSides':
       return remedy.sides.length === 1 ? 'Leave that one out' : 'Leave those out';
+    case 'endsBySeams':
+      return 'Start and end by seams';
     case 'split':
       return `Stitch it in ${remedy.parts} parts`;
   }
@@ -124,6 +131,7 @@ export function remedyName(remedy: Remedy, style: LengthStyle): string {
 
 /** The edit that a remedy is. One that doesn't fit its subject changes nothing. */
 export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: PlanRecords) => PlanRecords {
+  if (remedy.kind === 'endsBySeams') return changeRejoin(makerOf(subject), { ends: 'bySeams' });
   if (subject.kind === 'rowSet') return mendRows(remedy, subject.id);
   if (subject.kind === 'borderSet') return mendBorder(remedy, subject.id);
   return (records) => {
@@ -147,6 +155,11 @@ export function mendWith(remedy: Remedy, subject: ProblemSubject): (records: Pla
     }
   };
 }
+
+const SOURCES = { placement: 'placements', rowSet: 'rowSets', borderSet: 'borderSets' } as const;
+
+/** The record that a problem is about. */
+const makerOf = ({ kind, id }: ProblemSubject): Maker => ({ source: SOURCES[kind], record: id });
 
 function mendRows(remedy: Remedy, id: string): (records: PlanRecords) => PlanRecords {
   return (records) => {

@@ -60,6 +60,11 @@ export function RejoinForm({
         }
       />
       <Switch
+        label="Links may run along seams too"
+        checked={rule.seams}
+        onChange={({ currentTarget }) => onRule('links along seams', { seams: currentTarget.checked })}
+      />
+      <Switch
         label="Stitches along edges of their own length"
         checked={rule.edgeSpi !== null}
         onChange={({ currentTarget }) =>
@@ -77,7 +82,7 @@ export function RejoinForm({
           onNumber={(edgeSpi) => onRule('stitches along edges', { edgeSpi })}
         />
       )}
-      <Ends owner={owner} rule={rule} />
+      <Ends owner={owner} rule={rule} onRule={onRule} />
       <Links owner={owner} rule={rule} />
     </Stack>
   );
@@ -115,7 +120,7 @@ function Result({ owner }: { readonly owner: Maker }) {
 }
 
 /** Where it starts and ends. */
-function Ends({ owner, rule }: { readonly owner: Maker; readonly rule: RejoinRule }) {
+function Ends({ owner, rule, onRule }: Parameters<typeof RejoinForm>[0]) {
   const asks = useMaskHand((state) => state.asks);
   return (
     <div>
@@ -144,10 +149,20 @@ function Ends({ owner, rule }: { readonly owner: Maker; readonly rule: RejoinRul
         )}
       </Group>
       <Text size="sm" c="var(--ink-soft)" mt={4}>
-        {rule.start === null && rule.end === null
-          ? 'Free: wherever that costs least. The ring and the bar on the quilt show where.'
-          : 'At the place of the line nearest to where you clicked.'}
+        {rule.start !== null || rule.end !== null
+          ? 'At the place of the line nearest to where you clicked.'
+          : rule.ends === 'bySeams'
+            ? 'By a seam or the quilt’s edge, where the line comes by one: a knot is hardly seen there.'
+            : 'Free: wherever that costs least. The ring and the bar on the quilt show where.'}
       </Text>
+      <Switch
+        mt={6}
+        label="Start and end by seams"
+        checked={rule.ends === 'bySeams'}
+        onChange={({ currentTarget }) =>
+          onRule('where runs start and end', { ends: currentTarget.checked ? 'bySeams' : 'free' })
+        }
+      />
     </div>
   );
 }
@@ -204,4 +219,6 @@ function Links({ owner, rule }: { readonly owner: Maker; readonly rule: RejoinRu
   );
 }
 
-const LINK_WORDS = { edge: 'along the edge', stitched: 'over the line', straight: 'straight' } as const;
+const LINK_WORDS = {
+  ...{ edge: 'along the edge', stitched: 'over the line', straight: 'straight', seam: 'along a seam' },
+} as const;
