@@ -1,6 +1,7 @@
 import { benchAccuracy } from './accuracy/accuracy.ts';
 import { benchAlign } from './align.ts';
 import { benchCore } from './core.ts';
+import { benchDragKeepOut } from './drag-keep-out.ts';
 import { benchDrag } from './drag.ts';
 import { benchFiles } from './files.ts';
 import { benchFills } from './fills.ts';
@@ -8,7 +9,6 @@ import { benchFrame } from './frame.ts';
 import { benchHistory } from './history.ts';
 import { benchKills } from './kills.ts';
 import { benchLibrary } from './library.ts';
-
 import { benchLineUp } from './lineup.ts';
 import { benchLoad } from './load.ts';
 import { benchMap } from './map.ts';
@@ -48,6 +48,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   load: benchLoad,
   kills: benchKills,
   drag: benchDrag,
+  'drag-keep-out': benchDragKeepOut,
   pan: benchPan,
   touch: benchTouch,
   soak: benchSoak,

@@ -18,19 +18,26 @@ interface TraceEvent {
  * busy machine. Without `Commit`, in which a browser that has no graphics processor paints and copies whole canvases (3 to 7 ms a frame): one
  * that has spends 0.2 ms there.
  */
-export async function mainThreadTasks(browser: Browser, page: Page, gesture: () => Promise<void>): Promise<number[]> {
+export const mainThreadTasks = (browser: Browser, page: Page, gesture: () => Promise<void>): Promise<number[]> =>
+  tasksOf('CrRendererMain', browser, page, gesture);
+
+/** The same of the worker that has most to do. */
+export const workerTasks = (browser: Browser, page: Page, gesture: () => Promise<void>): Promise<number[]> =>
+  tasksOf('DedicatedWorker thread', browser, page, gesture);
+
+/** Processor time of each task of the busiest thread of a name, ms: a page in reserve has a main thread too, with nothing to do. */
+async function tasksOf(name: string, browser: Browser, page: Page, gesture: () => Promise<void>): Promise<number[]> {
   await browser.startTracing(page, { categories: ['__metadata', 'disabled-by-default-devtools.timeline'] });
   await gesture();
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] };
   const threadOf = ({ pid, tid }: TraceEvent): string => `${pid} ${tid}`;
-  const ofThread = (thread: string, name: string): TraceEvent[] =>
-    traceEvents.filter((one) => one.name === name && one.ph === 'X' && threadOf(one) === thread);
+  const ofThread = (thread: string, of: string): TraceEvent[] =>
+    traceEvents.filter((one) => one.name === of && one.ph === 'X' && threadOf(one) === thread);
   const byThread = traceEvents
-    .filter((one) => one.name === 'thread_name' && one.args.name === 'CrRendererMain')
-    .map((main) => tasksWithout(ofThread(threadOf(main), 'RunTask'), ofThread(threadOf(main), 'Commit')));
-  // A page in reserve has a main thread too, with nothing to do.
+    .filter((one) => one.name === 'thread_name' && one.args.name === name)
+    .map((one) => tasksWithout(ofThread(threadOf(one), 'RunTask'), ofThread(threadOf(one), 'Commit')));
   const busiest = byThread.toSorted((a, b) => sum(b) - sum(a))[0];
-  if (!busiest) throw new Error('the trace has no main thread');
+  if (!busiest) throw new Error(`the trace has no thread called ${name}`);
   return busiest;
 }
 

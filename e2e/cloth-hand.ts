@@ -12,6 +12,8 @@ export async function clothHand(page: Page) {
   };
   return {
     cloth,
+    /** Where that is in the page, px. */
+    at,
     move: async (x: number, y: number) => page.mouse.move(...(await at(x, y))),
     async click(x: number, y: number): Promise<void> {
       const [px, py] = await at(x, y);
