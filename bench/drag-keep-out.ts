@@ -23,7 +23,8 @@ const TOP = {
   borders: [],
 };
 
-/** An outline of forty points in the middle of the block. */
+/** An outline of forty points about a place where the design lies close. */
+const MIDDLE = { x: SIDE / 2, y: SIDE / 4 };
 const OUTLINE: KeepOutRecord = {
   ...{ id: 'k', name: 'outline', clearance: 3, keep: 'out', on: true, only: null },
   of: {
@@ -34,7 +35,7 @@ const OUTLINE: KeepOutRecord = {
           Array.from({ length: 40 }, (_, i) => {
             const a = (2 * Math.PI * i) / 40;
             const r = 60 * (1 + 0.25 * Math.sin(5 * a));
-            return clothPoint(SIDE / 2 + r * Math.cos(a), SIDE / 2 + r * Math.sin(a));
+            return clothPoint(MIDDLE.x + r * Math.cos(a), MIDDLE.y + r * Math.sin(a));
           }),
         ),
       },
@@ -51,7 +52,7 @@ async function graspOutline(page: Page, quilt: string): Promise<(steps: number) 
   await page.getByRole('button', { name: /^Clearance/ }).waitFor();
   await page.waitForTimeout(1500);
   const { at } = await clothHand(page);
-  const [x, y] = await at(SIDE / 2, SIDE / 2);
+  const [x, y] = await at(MIDDLE.x, MIDDLE.y);
   await page.mouse.move(x, y);
   await page.mouse.down();
   return (steps) => swing(page, steps, (i) => [x + 70 * Math.sin(i / 12), y + 40 * Math.sin(i / 17)]);

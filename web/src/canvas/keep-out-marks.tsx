@@ -21,26 +21,24 @@ const HATCH = 9;
 export const KeepOutMarks = memo(function KeepOutMarks({
   keepOuts,
   regions,
-  chosenId = null,
+  without = null,
   scale,
 }: {
   readonly keepOuts: Readonly<Record<string, KeepOutRecord>>;
   readonly regions: Readonly<Record<string, Region>>;
-  readonly chosenId?: string | null;
+  /** One that is drawn elsewhere. */
+  readonly without?: string | null;
   readonly scale: number;
 }) {
-  return Object.values(keepOuts).map((keepOut) => (
-    <KeepOutMark
-      key={keepOut.id}
-      keepOut={keepOut}
-      regions={regions}
-      isChosen={keepOut.id === chosenId}
-      scale={scale}
-    />
-  ));
+  return Object.values(keepOuts).flatMap((keepOut) =>
+    keepOut.id === without
+      ? []
+      : [<KeepOutMark key={keepOut.id} keepOut={keepOut} regions={regions} isChosen={false} scale={scale} />],
+  );
 });
 
-function KeepOutMark({
+/** One of them: drawn anew only where it is itself changed. */
+export const KeepOutMark = memo(function KeepOutMark({
   keepOut,
   regions,
   isChosen,
@@ -72,7 +70,7 @@ function KeepOutMark({
       }}
     />
   );
-}
+});
 
 type Ring = readonly Point[];
 

@@ -1,19 +1,22 @@
-import type { Region } from '@gorse/core';
+import type { PlanRecords, Region } from '@gorse/core';
 import { Button, Group, Select, Stack, Text, Title } from '@mantine/core';
 import { IconPencil, IconUpload } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import { type StoreApi, useStore } from 'zustand';
 import { keepOutOfPatches, setKeepOut } from '../../../document/keep-outs.ts';
-import { edit, usePlan } from '../../../document/plan-store.ts';
+import { edit, type PlanState, usePlan } from '../../../document/plan-store.ts';
+import { useSliced } from '../../../ui/use-sliced.ts';
 import { atStart } from '../../../ui/words.ts';
 import type { KeepOutHand } from './keep-out-hand.ts';
 import { KeepOutSettings } from './keep-out-settings.tsx';
 import { ReadKeepOut } from './read-keep-out.tsx';
 
+const keepOutsOf = ({ records }: PlanState): PlanRecords['keepOuts'] => records.keepOuts;
+
 /** The keep-outs' card: which there are, and the chosen one's settings, top to bottom. */
 export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) {
   const { chosenId, regionId, draws, take, choose } = useStore(hand);
-  const keepOuts = usePlan(({ records }) => records.keepOuts);
+  const keepOuts = useSliced(usePlan, keepOutsOf);
   const regions = usePlan(({ records }) => records.regions);
   const [reads, setReads] = useState(false);
   const chosen = chosenId === null ? undefined : keepOuts[chosenId];
@@ -61,7 +64,7 @@ export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) 
         )}
         {reads && <ReadKeepOut onClose={() => setReads(false)} onMade={choose} />}
       </Stack>
-      {chosen && <KeepOutSettings key={chosen.id} keepOut={chosen} onGone={() => choose(null)} />}
+      {chosen && <KeepOutSettings key={chosen.id} keepOut={chosen} keepOuts={keepOuts} onGone={() => choose(null)} />}
     </aside>
   );
 }

@@ -1,4 +1,4 @@
-import { counted, formatLength, type KeepOutRecord, MM_PER_INCH, MOST_CLEARANCE } from '@gorse/core';
+import { counted, formatLength, type KeepOutRecord, MM_PER_INCH, MOST_CLEARANCE, type PlanRecords } from '@gorse/core';
 import { Button, MultiSelect, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
@@ -17,10 +17,13 @@ interface Props {
 }
 
 /** What is chosen of a keep-out, top to bottom, each with its result in one line. */
-export function KeepOutSettings({ keepOut, onGone }: Props & { readonly onGone: () => void }) {
+export function KeepOutSettings({
+  keepOut,
+  keepOuts,
+  onGone,
+}: Props & { readonly keepOuts: PlanRecords['keepOuts']; readonly onGone: () => void }) {
   const [stage, setStage] = useState<string | null>('Clearance');
   const style = useLengthStyle();
-  const keepOuts = usePlan(({ records }) => records.keepOuts);
   const others = Object.values(keepOuts).flatMap((one) => (one.id === keepOut.id ? [] : [one.name]));
   const { id, clearance, keep, on, of, only } = keepOut;
   const change = (mark: string, to: Parameters<typeof changeKeepOut>[1]): void => edit(mark, changeKeepOut(id, to));

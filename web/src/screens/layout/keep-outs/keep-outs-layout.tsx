@@ -4,6 +4,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { type StoreApi, useStore } from 'zustand';
 import { ClothStage } from '../../../canvas/cloth-stage.tsx';
 import { Drawn, Handles } from '../../../canvas/drawing-marks.tsx';
+import { KeepOutMark } from '../../../canvas/keep-out-marks.tsx';
 import { Halo } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
 import { cancel, usePlan } from '../../../document/plan-store.ts';
@@ -102,7 +103,7 @@ function KeepOutsCloth({
       ground={({ scale }) => (
         <>
           <Patches patches={patches} scale={scale} />
-          <KeepOuts chosenId={chosenId} scale={scale} />
+          <KeepOuts without={chosenId} scale={scale} />
         </>
       )}
       thread={(on) => <PlannedThread on={on} />}
@@ -110,6 +111,7 @@ function KeepOutsCloth({
       {({ scale }) => (
         <>
           {region && <Halo ring={outlineOf(region.shape)} scale={scale} />}
+          {chosen && <KeepOutMark keepOut={chosen} regions={regions} isChosen scale={scale} />}
           {chosen && <Handles shape={handlesOf(chosen)} scale={scale} />}
           <Drawn points={points} pointer={pointer} words="" middleX={size.width / 2} scale={scale} />
         </>

@@ -7,11 +7,11 @@ import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { useMaskHand } from './mask-hand.ts';
 import { maskedOf } from './masked-words.ts';
 
-/** All keep-outs of the quilt, as they lie on the cloth. */
-export function KeepOuts({ chosenId = null, scale }: { readonly chosenId?: string | null; readonly scale: number }) {
+/** All keep-outs of the quilt, as they lie on the cloth; but for one that is drawn above it. */
+export function KeepOuts({ without = null, scale }: { readonly without?: string | null; readonly scale: number }) {
   const keepOuts = usePlan(({ records }) => records.keepOuts);
   const regions = usePlan(({ records }) => records.regions);
-  return <KeepOutMarks {...{ keepOuts, regions, chosenId, scale }} />;
+  return <KeepOutMarks {...{ keepOuts, regions, without, scale }} />;
 }
 
 /** How what is looked at was cut and joined. */
