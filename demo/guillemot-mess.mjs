@@ -18,7 +18,7 @@ export const GUILLEMOT_MESS = {
 /** What fills patches that no design does; of those with a design it says nothing. */
 const BACKGROUND = {
   ...{ kind: 'meander', spacing: 0.5 * INCH, margin: 0.125 * INCH },
-  ...{ angle: 45, seed: 1, round: 'all', passes: null },
+  ...{ angle: 45, seed: 1, round: 'all', passes: null, outline: { steps: [], spi: null } },
 };
 
 const ONCE = { across: 1, down: 1, gapAcross: 0, gapDown: 0, second: 'same', joined: true };
@@ -109,7 +109,10 @@ const MESS_KEEP_OUTS = [
   },
   {
     ...{ id: 'mess-puffins', name: 'puffins', one: 'puffin', ring: PUFFIN, blocks: ['block-2-5', 'block-3-5'] },
-    background: { id: 'mess-sky', kind: 'meander', spacing: 0.375 * INCH },
+    background: {
+      ...{ id: 'mess-sky', kind: 'meander', spacing: 0.375 * INCH },
+      outline: { steps: [0, 0.125 * INCH], spi: 13 },
+    },
   },
 ];
 

@@ -10,5 +10,5 @@ export const border = (width) => ({
 /** How what keep-outs cut is joined again: in the fewest runs. */
 export const REJOIN = {
   ...{ by: 'fewest', jump: 6, crumb: 3, enclosed: 'hop' },
-  ...{ start: null, end: null, forbidden: [], edgeSpi: null },
+  ...{ start: null, end: null, ends: 'free', seams: false, forbidden: [], edgeSpi: null },
 };

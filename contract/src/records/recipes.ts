@@ -3,6 +3,7 @@ import {
   type Background,
   BACKGROUND_KINDS,
   type BackgroundKind,
+  type BackgroundOutline,
   type DesignSpot,
   type FitRule,
   LEAST_SPACING,
@@ -12,6 +13,8 @@ import {
   MOST_PASSES,
   MOST_SEED,
   MOST_SPACING,
+  MOST_STEP,
+  MOST_STEPS,
   type Orient,
   type OutlineRule,
   type OwnStages,
@@ -154,6 +157,14 @@ class ShiftBody implements Shift {
   @IsFiniteNumber(-7, 7) angle!: number;
 }
 
+class BackgroundOutlineBody implements BackgroundOutline {
+  @IsArray()
+  @ArrayMaxSize(MOST_STEPS)
+  @IsFiniteNumber(0, MOST_STEP, { each: true })
+  steps!: readonly number[];
+  @ValidateIf((_, value) => value !== null) @IsFiniteNumber(4, 18) spi!: number | null;
+}
+
 class BackgroundBody implements Background {
   @IsIn(BACKGROUND_KINDS) kind!: BackgroundKind;
   @IsFiniteNumber(LEAST_SPACING, MOST_SPACING) spacing!: number;
@@ -162,6 +173,7 @@ class BackgroundBody implements Background {
   @IsInt() @Min(0) @Max(MOST_SEED) seed!: number;
   @IsIn(['keptOut', 'all']) round!: Background['round'];
   @ValidateIf((_, value) => value !== null) @IsInt() @Min(1) @Max(MOST_PASSES) passes!: number | null;
+  @Nested(() => BackgroundOutlineBody) outline!: BackgroundOutlineBody;
 }
 
 class OutlineBody implements OutlineRule {

@@ -15,6 +15,8 @@ import { stretchOf } from '../geometry/stretch-of.ts';
 
 /** A step to the next line may be so much longer than lines are apart: corners are farther from each other than sides. */
 const FARTHEST_STEP = 1.5;
+/** What goes along an edge lies so far off it that rounding takes none of it over, mm. */
+export const OFF_EDGE = 0.02;
 /** Places of a ring that are tried for the shortest step to another. */
 const TRIED = 48;
 
@@ -37,9 +39,10 @@ interface Step {
 /**
  * Rings that lie inside each other, level by level, as few lines: from one ring a step leads to the next, to the last of them on and to others
  * there and back (a spanning tree of rings a step apart, walked in depth).
- * @param levels closed lines without their first point again, each level `spacing` from the one before
+ * @param levels closed lines without their first point again, each level `spacing` or less from the one before
+ * @param as whether each comes back to where it began
  */
-export function inOneRun(levels: readonly Rings[], spacing: number): Polyline[] {
+export function inOneRun(levels: readonly Rings[], spacing: number, as: 'open' | 'closed' = 'open'): Polyline[] {
   const links = levels.map((rings) => rings.map(linkOf));
   levels.forEach((rings, i) => {
     const index = indexRings(rings);
@@ -59,7 +62,7 @@ export function inOneRun(levels: readonly Rings[], spacing: number): Polyline[] 
         link.next.push(step);
         queue.push(step.link);
       }
-    runs.push(concatenate(walked(first, 0, FARTHEST_STEP * spacing, false)));
+    runs.push(concatenate(walked(first, 0, FARTHEST_STEP * spacing, as === 'closed')));
   }
   return runs;
 }

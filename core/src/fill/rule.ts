@@ -6,6 +6,14 @@ import { MM_PER_INCH } from '../units.ts';
 export const BACKGROUND_KINDS = ['echo', 'meander', 'lines', 'grid', 'spiral'] as const;
 export type BackgroundKind = (typeof BACKGROUND_KINDS)[number];
 
+/** Lines round what is kept out, before the rest is filled. */
+export interface BackgroundOutline {
+  /** How far each lies from the one before, mm; the first from where stitches may lie nearest. None: no outline. */
+  readonly steps: readonly number[];
+  /** Their own stitches per inch; null as the rest. */
+  readonly spi: number | null;
+}
+
 /** What a patch is filled with where no design is. */
 export interface Background {
   readonly kind: BackgroundKind;
@@ -21,6 +29,7 @@ export interface Background {
   readonly round: 'keptOut' | 'all';
   /** Lines of an echo; null: as many as there is room for. */
   readonly passes: number | null;
+  readonly outline: BackgroundOutline;
 }
 
 export const USUAL_BACKGROUND: Background = {
@@ -31,7 +40,10 @@ export const USUAL_BACKGROUND: Background = {
   seed: 1,
   round: 'all',
   passes: null,
+  outline: { steps: [], spi: null },
 };
+export const MOST_STEPS = 12;
+export const MOST_STEP = 100;
 export const LEAST_SPACING = 1;
 export const MOST_SPACING = 300;
 export const MOST_PASSES = 200;

@@ -16,4 +16,6 @@ export interface JoinedRun {
   readonly links: readonly RunLink[];
   /** Index of the line that its first part is of. */
   readonly source: number;
+  /** What was drawn of it: points of the run from one index to another, and the line that they are of. */
+  readonly drawn: readonly { readonly source: number; readonly from: number; readonly to: number }[];
 }

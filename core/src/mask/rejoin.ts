@@ -167,19 +167,19 @@ function runOf(
   // Where each step begins in the run: what goes on from where the last one ended shares its first point.
   const steps: { readonly line: Polyline; readonly back: boolean; readonly at: number }[] = [];
   const links: RunLink[] = [];
-  let source = Infinity;
+  const drawn: { source: number; from: number; to: number }[] = [];
   let [count, x, y] = [0, NaN, NaN];
   for (const { edge, back } of trail) {
     const gone = edge.way === null ? null : go(edge.way);
     const line = gone?.line ?? parts[edge.required!]!.line;
     const [first, last] = back ? [line.length - 2, 0] : [0, line.length - 2];
-    const at = line[first] === x && line[first + 1] === y ? count - 1 : count;
     const from = Math.max(0, count - 1);
+    const at = line[first] === x && line[first + 1] === y ? count - 1 : count;
     steps.push({ line, back, at });
     count = at + line.length / 2;
     [x, y] = [line[last]!, line[last + 1]!];
     if (gone) links.push({ kind: ways[edge.way!]!.kind, from, to: count - 1, again: gone.again });
-    else source = Math.min(source, parts[edge.required!]!.source);
+    else drawn.push({ source: parts[edge.required!]!.source, from: at, to: count - 1 });
   }
   const whole = new Float64Array(2 * count);
   for (const { line, back, at } of steps) {
@@ -190,5 +190,6 @@ function runOf(
         whole[to++] = line[i + 1]!;
       }
   }
-  return { line: whole, links, source };
+  const source = drawn.reduce((least, one) => Math.min(least, one.source), Infinity);
+  return { line: whole, links, source, drawn };
 }

@@ -236,6 +236,37 @@ describe('a keep-out', () => {
     },
   );
 
+  it.each(BACKGROUND_KINDS)(
+    'is outlined before a background (%s) fills the rest, with stitches of its own, in one run',
+    (kind) => {
+      const outline = { steps: [0, 5], spi: 16 };
+      const filled = {
+        ...usualStages(null),
+        id: 'r',
+        background: { ...USUAL_BACKGROUND, kind, spacing: 12, margin: 3, outline },
+      };
+      const only = ['placements.p'];
+      const [piece] = piecesOfRecord(plan(keeping({ only }, { recipes: { r: filled } })), {
+        source: 'placements',
+        record: 'p',
+      });
+      expect(piece!.needle).toHaveLength(1);
+      const holes = pointsOf(piece!.needle[0]!);
+      const off = holes.map(({ x, y }) => distanceToRing(ring, x, y));
+      expect(Math.min(...off)).toBeGreaterThanOrEqual(4 - 0.05);
+      // Lines at 4 and 9; but for steps between them nothing lies there, or nearer than a spacing, or half of one, beyond.
+      expect(off.filter((mm) => mm > 4.3 && mm < 8.7).length).toBeLessThan(12);
+      expect(off.filter((mm) => mm > 9.3 && mm < 14.5).length).toBeLessThan(12);
+      const onOutline = holes.flatMap((p, i) => {
+        const before = holes[i - 1];
+        return before && off[i]! < 9.1 && off[i - 1]! < 9.1 ? [Math.hypot(p.x - before.x, p.y - before.y)] : [];
+      });
+      expect(onOutline.length).toBeGreaterThan(200);
+      expect(Math.max(...onOutline)).toBeLessThanOrEqual(stitchLength(16) + 1e-6);
+      expect(off.filter((mm) => mm > 15).length).toBeGreaterThan(50);
+    },
+  );
+
   it('is told of where much is stitched twice to join what it cuts', () => {
     const line = Float64Array.of(10, 20, 30, 20);
     const masked = (doubled: number, again: boolean): MaskResult => ({
@@ -279,7 +310,7 @@ describe('a keep-out', () => {
     const guard = [Float64Array.of(90, 205, 110, 205, 110, 225, 90, 225)];
     const strokes = strokesOfDesign([open]).map((stroke) => ({
       ...stroke,
-      masking: { links: [], guard, edgeSpi: null },
+      masking: { links: [], guard, own: [] },
     }));
     expect(openEnds([{ masked, laid: { strokes, toCloth: AS_LAID } }], USUAL_REJOIN, seams)).toEqual([]);
     expect(openEnds([{ masked: null, laid: { strokes, toCloth: AS_LAID } }], USUAL_REJOIN, null)).toEqual([]);

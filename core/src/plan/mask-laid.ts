@@ -2,13 +2,13 @@ import { applyToPolyline, inverse } from '../geometry/affine.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import { cutLines } from '../mask/cut.ts';
 import type { Mask } from '../mask/mask.ts';
-import type { RunLink } from '../mask/joined-run.ts';
+import type { JoinedRun, RunLink } from '../mask/joined-run.ts';
 import { rejoin, type Surroundings } from '../mask/rejoin.ts';
 import type { RejoinRule } from '../mask/rejoin-rule.ts';
 import type { Piece } from './piece.ts';
 import { AS_LAID, type Laid, linesOnCloth } from './pipeline.ts';
 import { type Sewing, stitchStrokes, type Totals, totalsInTurn } from './stitch-strokes.ts';
-import type { Stroke } from './stroke.ts';
+import type { OwnStitches, Stroke } from './stroke.ts';
 
 /** A stretch that joins what was cut, on the planned cloth. */
 export interface MaskLink extends Pick<RunLink, 'kind' | 'again'> {
@@ -51,11 +51,11 @@ export function maskLaid(laid: Laid, mask: Mask | null, rule: RejoinRule, about:
   const { runs, bound, added, doubled, crumbs, enclosed } = rejoin(pieces, mask, rule, about);
   const back = inverse(laid.toCloth);
   const guard = laid.toCloth === AS_LAID ? mask.guard : mask.guard.map((ring) => applyToPolyline(back, ring));
-  const strokes = runs.map(({ line, links, source }): Stroke => ({
-    ...laid.strokes[source]!,
-    line: applyToPolyline(back, line),
-    masking: { links, guard, edgeSpi: rule.edgeSpi },
-  }));
+  const strokes = runs.map((run): Stroke => {
+    const { spi: _, ...first } = laid.strokes[run.source]!;
+    const masking = { links: run.links, guard, own: ownStitches(run, laid.strokes, rule) };
+    return { ...first, line: applyToPolyline(back, run.line), masking };
+  });
   return {
     laid: { ...laid, strokes },
     result: {
@@ -67,6 +67,22 @@ export function maskLaid(laid: Laid, mask: Mask | null, rule: RejoinRule, about:
       cut: pieces.map(({ line, source }) => ({ ...laid.strokes[source]!, line: applyToPolyline(back, line) })),
     },
   };
+}
+
+/** The stretches of a run that are stitched otherwise than the rest: those of strokes that are, and what goes along edges where that is. */
+function ownStitches(
+  { links, drawn }: Pick<JoinedRun, 'links' | 'drawn'>,
+  strokes: readonly Stroke[],
+  { edgeSpi }: Pick<RejoinRule, 'edgeSpi'>,
+): readonly OwnStitches[] {
+  const alongEdges = links.flatMap(({ kind, from, to }) =>
+    kind === 'edge' && edgeSpi !== null ? [{ from, to, spi: edgeSpi }] : [],
+  );
+  const own = drawn.flatMap(({ source, from, to }) => {
+    const { spi } = strokes[source]!;
+    return spi === undefined ? [] : [{ from, to, spi }];
+  });
+  return [...alongEdges, ...own];
 }
 
 /** What pieces would take if what was cut weren't joined; what they take where nothing was cut. */

@@ -6,7 +6,7 @@ import type { Masking, Stroke } from './stroke.ts';
 
 const masked = (line: readonly number[], masking: Partial<Masking> = {}): Stroke => ({
   ...{ line: Float64Array.from(line), thread: null, source: 0 },
-  masking: { links: [], guard: [], edgeSpi: null, ...masking },
+  masking: { links: [], guard: [], own: [], ...masking },
 });
 const steps = (stroke: Stroke, spi: number): number[] => {
   const holes = pointsOf(needleHoles(stroke, spi).points);
@@ -17,7 +17,7 @@ it('stitches a link along an edge by its own length, with a hole where it begins
   // 30 mm of line, 20 of edge, 30 of line, all straight on.
   const stroke = masked([0, 0, 30, 0, 50, 0, 80, 0], {
     links: [{ kind: 'edge', from: 1, to: 2, again: false }],
-    edgeSpi: 12.7,
+    own: [{ from: 1, to: 2, spi: 12.7 }],
   });
   const holes = pointsOf(needleHoles(stroke, 10).points).map(({ x }) => x);
   expect(holes).toContain(30);

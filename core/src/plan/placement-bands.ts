@@ -73,7 +73,7 @@ export function layPlaced(
   shape: Shape = placed.region.shape,
 ): LaidInPatch | null | undefined {
   const { recipe } = placed;
-  if (recipe.designId === null) return mask && layBackground(recipe.background, shape, mask);
+  if (recipe.designId === null) return mask && layBackground(recipe, shape, mask);
   const drawn = drawnFor(plan, recipe);
   return drawn === undefined ? undefined : layInPatch(drawn, recipe, seatOf(placed, shape));
 }

@@ -10,8 +10,16 @@ export interface Stroke {
   readonly thread: string | null;
   /** The design's stroke that it comes of, from 0. */
   readonly source: number;
+  /** Stitches per inch of its own; nothing where they are as the rest. */
+  readonly spi?: number;
   /** What a mask left of it and joined; nothing where none did. */
   readonly masking?: Masking;
+}
+
+export interface OwnStitches {
+  readonly from: number;
+  readonly to: number;
+  readonly spi: number;
 }
 
 /** What must be known to stitch a line that was masked. */
@@ -19,8 +27,8 @@ export interface Masking {
   readonly links: readonly RunLink[];
   /** No thread crosses these; in the line's own space. */
   readonly guard: Rings;
-  /** Of what is stitched along edges; null as the rest. */
-  readonly edgeSpi: number | null;
+  /** Stretches with stitches per inch of their own: points of the line from one index to another. */
+  readonly own: readonly OwnStitches[];
 }
 
 export const strokesOfDesign = (lines: readonly Polyline[]): Stroke[] =>

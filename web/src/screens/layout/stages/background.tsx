@@ -4,16 +4,20 @@ import {
   counted,
   formatLength,
   LEAST_SPACING,
+  MM_PER_INCH,
   MOST_PASSES,
   MOST_SEED,
   MOST_SPACING,
+  MOST_STEP,
+  MOST_STEPS,
 } from '@gorse/core';
-import { Button, SegmentedControl, Stack, Text } from '@mantine/core';
+import { Button, SegmentedControl, Stack, Switch, Text } from '@mantine/core';
 import { IconRefresh } from '@tabler/icons-react';
 import type { ComponentType } from 'react';
 import { setStages } from '../../../document/proposal.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { LengthInput } from '../../../ui/length-input.tsx';
+import { LengthList } from '../../../ui/length-list.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { BACKGROUND_NAMES } from '../backgrounds.ts';
@@ -52,12 +56,61 @@ function Background({ placementId, value: rule }: StageProps<'background'>) {
         most={1000}
         onLength={(margin) => put('margin of the background', { margin })}
       />
+      <OutlineForm rule={rule} put={put} />
       <Text size="sm">
         It fills what the keep-outs leave of the patch, and is made anew when they or the patch change.
       </Text>
     </Stack>
   );
 }
+
+/** Lines round keep-outs before the rest is filled. */
+function OutlineForm({ rule: { outline }, put }: { readonly rule: BackgroundRule; readonly put: Put }) {
+  const { steps, spi } = outline;
+  return (
+    <Stack gap="xs">
+      <Text size="sm" fw={600}>
+        Round keep-outs first
+      </Text>
+      <LengthList
+        values={steps}
+        labelOf={(number) =>
+          number === 1 ? 'Line 1, beyond the clearance' : `Line ${number}, from line ${number - 1}`
+        }
+        least={0}
+        most={MOST_STEP}
+        mostOf={MOST_STEPS}
+        next={steps.length === 0 ? 0 : STEP}
+        add={steps.length === 0 ? 'Outline the keep-outs' : 'One more line'}
+        onValues={(values) => put('lines round keep-outs', { outline: { ...outline, steps: values } })}
+      />
+      {steps.length > 0 && (
+        <Switch
+          label="Stitches of their own length"
+          checked={spi !== null}
+          onChange={({ currentTarget }) =>
+            put('stitches round keep-outs', { outline: { ...outline, spi: currentTarget.checked ? CLOSE_SPI : null } })
+          }
+        />
+      )}
+      {steps.length > 0 && spi !== null && (
+        <NumberEntry
+          label="Stitches per inch (SPI) round keep-outs"
+          min={4}
+          max={18}
+          step={0.5}
+          decimalScale={1}
+          value={spi}
+          onNumber={(own) => put('stitches round keep-outs', { outline: { ...outline, spi: own } })}
+        />
+      )}
+    </Stack>
+  );
+}
+/** How far a further line lies from the one before it, mm. */
+const STEP = MM_PER_INCH / 8;
+/** Short enough for a tight edge. */
+const CLOSE_SPI = 12;
 
 function EchoForm({ rule: { round, passes }, put }: { readonly rule: BackgroundRule; readonly put: Put }) {
   return (
@@ -120,10 +173,12 @@ function AngleForm({ rule: { angle }, put }: { readonly rule: BackgroundRule; re
   );
 }
 
-function useLine({ value: { kind, spacing, passes } }: StageProps<'background'>): string {
+function useLine({ value: { kind, spacing, passes, outline } }: StageProps<'background'>): string {
   const style = useLengthStyle();
   const some = kind === 'echo' && passes !== null ? ` · ${counted(passes, 'line')}` : '';
-  return `${BACKGROUND_NAMES[kind]}, ${formatLength(spacing, style)} apart${some}`;
+  const { length } = outline.steps;
+  const round = length > 0 ? ` · ${counted(length, 'line')} round keep-outs` : '';
+  return `${BACKGROUND_NAMES[kind]}, ${formatLength(spacing, style)} apart${some}${round}`;
 }
 
 export const backgroundView: StageView<'background'> = {

@@ -1,8 +1,7 @@
 import { formatLength, MM_PER_INCH, MOST_OUTLINES } from '@gorse/core';
-import { ActionIcon, Button, Group, SegmentedControl, Stack, Text } from '@mantine/core';
-import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { SegmentedControl, Stack, Text } from '@mantine/core';
 import { setStages } from '../../../document/proposal.ts';
-import { LengthInput } from '../../../ui/length-input.tsx';
+import { LengthList } from '../../../ui/length-list.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import type { StageProps, StageView } from '../stage-view.ts';
 
@@ -19,34 +18,16 @@ function Outline({ placementId, value: outline }: StageProps<'outline'>) {
         Lines round the patch: 0 is the seam itself, more lies inside it, less than 0 outside. They go along to every
         patch with this recipe, and follow its edges as they are touched.
       </Text>
-      {lines.map((inset, i) => (
-        <Group key={i} gap="xs" align="flex-end" wrap="nowrap">
-          <LengthInput
-            label={`Line ${i + 1}, inside the seam`}
-            style={{ flex: 1 }}
-            value={inset}
-            least={-200}
-            most={1000}
-            onLength={(mm) => put('outline', lines.with(i, mm))}
-          />
-          <ActionIcon
-            variant="default"
-            size={36}
-            aria-label={`Take line ${i + 1} away`}
-            onClick={() => put('without an outline', lines.toSpliced(i, 1))}
-          >
-            <IconTrash size={16} />
-          </ActionIcon>
-        </Group>
-      ))}
-      <Button
-        variant="default"
-        leftSection={<IconPlus size={16} />}
-        disabled={lines.length >= MOST_OUTLINES}
-        onClick={() => put('outline', [...lines, lines.length === 0 ? 0 : lines.at(-1)! + STEP])}
-      >
-        {lines.length === 0 ? 'Outline the seam' : 'One more line'}
-      </Button>
+      <LengthList
+        values={lines}
+        labelOf={(number) => `Line ${number}, inside the seam`}
+        least={-200}
+        most={1000}
+        mostOf={MOST_OUTLINES}
+        next={lines.length === 0 ? 0 : lines.at(-1)! + STEP}
+        add={lines.length === 0 ? 'Outline the seam' : 'One more line'}
+        onValues={(values) => put(values.length < lines.length ? 'without an outline' : 'outline', values)}
+      />
       {lines.length > 0 && (
         <SegmentedControl
           aria-label="When the outline is stitched"
