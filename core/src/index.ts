@@ -32,6 +32,7 @@ export { type Trim } from './fit/trim.ts';
 export { middleOf } from './mask/mask-ways.ts';
 export * from './fill/rule.ts';
 export { backgroundAlone } from './plan/background-in-patch.ts';
+export { designKeepOut } from './plan/design-outlines.ts';
 export { type JoinsBy, JOINS_BY, type RejoinRule, USUAL_REJOIN } from './mask/rejoin-rule.ts';
 export { type MaskLink, type MaskResult, unjoinedTotals } from './plan/mask-laid.ts';
 export { writeCsv } from './formats/csv-write.ts';
@@ -151,7 +152,8 @@ export {
   withAllStages,
 } from './plan/recipe.ts';
 export { linesOf, type Stroke } from './plan/stroke.ts';
-export { laidPlacement, lieOf, placedOf, placementPieceIds, seatOf } from './plan/placement-bands.ts';
+export { placedOf, seatOf } from './plan/placed.ts';
+export { laidPlacement, lieOf, placementPieceIds } from './plan/placement-bands.ts';
 export { designLines } from './plan/design-lines.ts';
 export { isTurnedBefore, type QuiltPass, type QuiltPasses } from './plan/quilt-passes.ts';
 export { type Resettled, resettleRows, RESETTLING, type Resettling } from './plan/resettle-rows.ts';

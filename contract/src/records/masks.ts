@@ -4,6 +4,7 @@ import {
   JOINS_BY,
   type KeepOutOf,
   type KeepOutRecord,
+  MOST_BRIDGE,
   MOST_CLEARANCE,
   type RejoinRule,
   type Shape,
@@ -52,6 +53,12 @@ class PatchesBody {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(1000) @Matches(/^[\w-]{1,64}$/, { each: true }) regionIds!: string[];
 }
 
+class DesignsBody {
+  @Equals('designs') kind!: 'designs';
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(1000) @Matches(/^[\w-]{1,64}$/, { each: true }) regionIds!: string[];
+  @IsFiniteNumber(0, MOST_BRIDGE) bridge!: number;
+}
+
 /** A ring among those that a keep-out is made of. */
 class RingBody {
   @Type(() => ControlBody)
@@ -75,7 +82,7 @@ class ShapesBody {
 export class KeepOutBody implements KeepOutRecord {
   @Id() id!: string;
   @IsString() @NameText() name!: string;
-  @NestedKind({ patches: PatchesBody, shapes: ShapesBody }) of!: KeepOutOf;
+  @NestedKind({ patches: PatchesBody, designs: DesignsBody, shapes: ShapesBody }) of!: KeepOutOf;
   @IsFiniteNumber(-MOST_CLEARANCE, MOST_CLEARANCE) clearance!: number;
   @IsIn(['out', 'in']) keep!: 'out' | 'in';
   @IsBoolean() on!: boolean;

@@ -1,7 +1,7 @@
 import { cornerMean } from '../geometry/polygon.ts';
 import { outlineOf } from '../cloth/shape.ts';
 import { type Plan, settling } from '../plan/evaluate.ts';
-import { placedOf } from '../plan/placement-bands.ts';
+import { placedOf } from '../plan/placed.ts';
 import type { PlanProblem } from '../problems.ts';
 import { SIBLING_SHEAR, SIBLING_STRETCH, SPACING_APART } from '../tolerances.ts';
 import { farFromNeighbours } from './far-ends.ts';

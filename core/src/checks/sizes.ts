@@ -2,7 +2,8 @@ import { outlineOf } from '../cloth/shape.ts';
 import { signedArea } from '../geometry/polygon.ts';
 import { drawnSpacing } from '../plan/drawn-spacing.ts';
 import { type Plan, settling } from '../plan/evaluate.ts';
-import { laidPlacement, placedOf } from '../plan/placement-bands.ts';
+import { placedOf } from '../plan/placed.ts';
+import { laidPlacement } from '../plan/placement-bands.ts';
 import { placementsByRecipe } from '../plan/placement-index.ts';
 
 /** How a placement's design comes out in its patch. */

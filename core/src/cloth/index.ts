@@ -60,7 +60,7 @@ export {
   type Shape,
   tracedShape,
 } from './shape.ts';
-export { type KeepOut, keepOutEdges, type KeepOutOf, keptPatches, MOST_CLEARANCE } from './keep-out.ts';
+export { type KeepOut, keepOutEdges, type KeepOutOf, keptPatches, MOST_BRIDGE, MOST_CLEARANCE } from './keep-out.ts';
 export type { Size } from './size.ts';
 export { backingSize, type BackingWay, backingWays, sumsInWords, type ToSum } from './sums.ts';
 export { asDrawn } from './drawn/as-drawn.ts';

@@ -2,9 +2,14 @@ import { polyline, type Polyline } from '../geometry/polyline.ts';
 import type { Region } from './region.ts';
 import { outlineOf, type Shape } from './shape.ts';
 
-/** What a keep-out is the outline of: patches, which it follows, or rings of its own; what lies in an odd number of these. */
+/**
+ * What a keep-out is the outline of: patches, or what designs take up in them, both of which it follows; or rings of its own. What lies in an odd
+ * number of these.
+ */
 export type KeepOutOf =
   | { readonly kind: 'patches'; readonly regionIds: readonly string[] }
+  /** Gaps narrower than `bridge`, mm, are part of a design, and so is what it goes round. */
+  | { readonly kind: 'designs'; readonly regionIds: readonly string[]; readonly bridge: number }
   | { readonly kind: 'shapes'; readonly rings: readonly { readonly edge: Shape }[] };
 
 /** An area with a clearance that stitches stay out of, or stay in. */
@@ -22,6 +27,7 @@ export interface KeepOut {
 }
 
 export const MOST_CLEARANCE = 100;
+export const MOST_BRIDGE = 100;
 
 /** Those that hold for a record that pieces come of. @param maker its id (`recordId`) */
 export const keepOutsFor = (keepOuts: Readonly<Record<string, KeepOut>>, maker: string): readonly KeepOut[] =>
@@ -29,12 +35,12 @@ export const keepOutsFor = (keepOuts: Readonly<Record<string, KeepOut>>, maker: 
 
 type Regions = Readonly<Record<string, Region>>;
 
-/** The patches that a keep-out follows; those that are gone are left out. */
+/** The patches that a keep-out follows, or the designs in them; those that are gone are left out. */
 export const keptPatches = ({ of }: Pick<KeepOut, 'of'>, regions: Regions): readonly Region[] =>
-  of.kind === 'patches' ? of.regionIds.flatMap((id) => regions[id] ?? []) : [];
+  of.kind === 'shapes' ? [] : of.regionIds.flatMap((id) => regions[id] ?? []);
 
 /**
- * The edges of a keep-out, before its clearance.
+ * The edges of a keep-out, before its clearance; of one of designs those of their patches, which is as far as records tell.
  * @param shapeOf a patch, as it is known to lie
  * @param but a patch that is left out
  */

@@ -5,7 +5,7 @@ import type { LineUp } from '../lineup/line-up.ts';
 import type { Plan } from '../plan/evaluate.ts';
 import { graphOf, measuredShape } from '../plan/landmarks.ts';
 import { layInPatch } from '../plan/pipeline.ts';
-import { drawnFor, placedOf, seatOf } from '../plan/placement-bands.ts';
+import { drawnFor, placedOf, seatOf } from '../plan/placed.ts';
 import { touchesOf } from '../plan/plan-document.ts';
 
 /** How a design is moved at the frame, in what is right and down there: by so much, a point of it onto a place, or turned about one. */

@@ -39,6 +39,22 @@ export const sharedBy = (rings: Rings, others: Rings): Rings =>
 export const without = (rings: Rings, taken: Rings): Rings =>
   fromPaths(Clipper.booleanOp(ClipType.Difference, toPaths(rings), toPaths(taken), FillRule.EvenOdd));
 
+/** So much of a single line is left of it as an area, mm to either side. */
+const HAIR = 0.05;
+/** Chord error where lines are made areas, mm. */
+const SILHOUETTE_CHORD = 0.05;
+
+/** What lines take up: gaps narrower than `bridge`, mm, are part of it, and so is all that it goes round. */
+export function silhouetteOf(lines: readonly Polyline[], bridge: number): Rings {
+  const by = Math.max(bridge / 2, 2 * HAIR);
+  const paths = toPaths(lines.map((line) => simplify(line, SILHOUETTE_CHORD)));
+  const inflated = (of: Paths64, mm: number, ends: EndType): Paths64 =>
+    Clipper.inflatePaths(of, mm * PER_MM, JoinType.Round, ends, 2, SILHOUETTE_CHORD * PER_MM);
+  const thick = inflated(paths, by, EndType.Round).filter((path) => Clipper.isPositive(path));
+  const whole = Clipper.booleanOp(ClipType.Union, thick, null, FillRule.NonZero);
+  return fromPaths(inflated(whole, HAIR - by, EndType.Polygon));
+}
+
 /**
  * All that lies within `by` millimetres of an area; what is left of it at that distance from its edge, where `by` is negative. Corners that are
  * gone round are rounded, so that the edge lies at that distance everywhere within a hundredth of a millimetre.

@@ -21,6 +21,8 @@ import { AS_LAID } from './pipeline.ts';
 import { strokesOfDesign } from './stroke.ts';
 import { USUAL_REJOIN } from '../mask/rejoin-rule.ts';
 import { stitchLength } from '../units.ts';
+import { designKeepOut } from './design-outlines.ts';
+import { indexSegments } from '../geometry/segment-index.ts';
 import { makeEvaluator } from './evaluate.ts';
 import type { MaskResult } from './mask-laid.ts';
 import { piecesOf, piecesOfRecord } from './pieces.ts';
@@ -103,6 +105,12 @@ function nearest(needle: readonly Polyline[], to: readonly Point[]): number {
   }
   return least;
 }
+/** How far inside a ring a place lies; outside it is less than 0. */
+const depth = (of: Polyline, x: number, y: number): number => {
+  const off = distanceToRing(pointsOf(of), x, y);
+  return insideRing(pointsOf(of), x, y) ? off : -off;
+};
+
 /** The ferry touched in the second advance, so far to the right and down. */
 const touchedBy = (right: number, down: number): PlanRecords['touches'] =>
   Object.fromEntries(
@@ -266,6 +274,41 @@ describe('a keep-out', () => {
       expect(off.filter((mm) => mm > 15).length).toBeGreaterThan(50);
     },
   );
+
+  it('of a design is what that takes up in its patch, and follows it, but never holds for it', () => {
+    // A wave across the ferry; what crosses the first block stays off the wave, not off the ferry.
+    const inFerry = { ...PLAN.placements, f: { id: 'f', regionId: 'ferry', recipeId: 's', parts: 1, own: {} } };
+    const small = { ...recipe, id: 's', arrange: usualStages('wave').arrange };
+    const of = { kind: 'designs', regionIds: ['ferry'], bridge: 6 } as const;
+    const records = (margin: number) =>
+      keeping(
+        { of, clearance: 2 },
+        {
+          placements: inFerry,
+          recipes: { r: recipe, s: { ...small, fit: { kind: 'contain', margins: [margin], turn: 'held' } } },
+        },
+      );
+    for (const margin of [0, 12]) {
+      const at = plan(records(margin));
+      const own = piecesOfRecord(at, { source: 'placements', record: 'f' })[0]!;
+      expect(own.masked).toBeNull();
+      const others = piecesOfRecord(at, { source: 'placements', record: 'p' }).flatMap(({ needle }) => needle);
+      const index = indexSegments(own.needle);
+      const near = others.flatMap((line) => pointsOf(line)).map(({ x, y }) => index.distance(x, y));
+      expect(Math.min(...near)).toBeGreaterThanOrEqual(2 - 0.1);
+      expect(Math.min(...near)).toBeLessThan(2.5);
+      expect(nearest(others, ring)).toBe(0);
+      const [outline] = at.get(designKeepOut, 'k');
+      expect(own.needle.every((line) => pointsOf(line).every(({ x, y }) => depth(outline!, x, y) > -0.2))).toBe(true);
+    }
+    const touched = plan({ ...records(0), touches: touchedBy(9, 5) });
+    const seen = pieceAsTouched(touched, 'placements.p.0', 1, LEVEL);
+    const moved = pieceAsTouched(touched, 'placements.f.0', 1, LEVEL);
+    if (seen.fault !== null || moved.fault !== null) throw new Error('not laid');
+    const index = indexSegments(moved.piece.needle);
+    const near = seen.piece.needle.flatMap((line) => pointsOf(line)).map(({ x, y }) => index.distance(x, y));
+    expect(Math.min(...near)).toBeGreaterThanOrEqual(2 - 0.1);
+  });
 
   it('is told of where much is stitched twice to join what it cuts', () => {
     const line = Float64Array.of(10, 20, 30, 20);

@@ -1,12 +1,14 @@
 import { keepOutEdges, keepOutsFor, keptPatches, ringsOfEdges } from '../cloth/keep-out.ts';
 import type { Region } from '../cloth/region.ts';
 import type { Shape } from '../cloth/shape.ts';
+import type { Rings } from '../geometry/ring-areas.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { type KeptArea, maskArea } from '../mask/area.ts';
 import { type Mask, maskOf } from '../mask/mask.ts';
 import { type Plan, settling } from './evaluate.ts';
 import { graphOf, measuredShape, touchOf } from './landmarks.ts';
 import { type Maker, recordId } from './piece-ref.ts';
+import { designOutline, outlineOfDesign } from './design-outlines.ts';
 import { touchesOf } from './plan-document.ts';
 
 /** The patch that pieces fill: what is kept free of others isn't of them. */
@@ -39,8 +41,9 @@ export function maskAsTouched(
   const isTouched = [own ?? [], kept.keepOuts.map((id) => keptPatches(keepOuts[id]!, regions))]
     .flat(2)
     .some((region) => graph.verticesOf(region).some((vertex) => touchOf(vertex, touches, advance)));
+  const measured = (region: Region): Shape => measuredShape(region, graph, touches, advance, lineUp);
   return isTouched
-    ? maskOfKept(plan, kept, (region) => measuredShape(region, graph, touches, advance, lineUp))
+    ? maskOfKept(plan, kept, measured, (region, bridge) => outlineOfDesign(plan, region.id, bridge, measured(region)))
     : plan.get(plannedMask, kept);
 }
 
@@ -55,7 +58,7 @@ const keptFor = settling(
   ({ records }: Plan, { maker, bed }: { readonly maker: string; readonly bed: Bed | null }): Kept => {
     const held = keepOutsFor(records.keepOuts, maker);
     const isOwn = held.some(
-      ({ of, keep }) => keep === 'out' && of.kind === 'patches' && of.regionIds.includes(bed?.regionId ?? ''),
+      ({ of, keep }) => keep === 'out' && of.kind !== 'shapes' && of.regionIds.includes(bed?.regionId ?? ''),
     );
     return {
       keepOuts: held.map(({ id }) => id),
@@ -65,21 +68,37 @@ const keptFor = settling(
   },
 );
 
-const plannedMask = (plan: Plan, kept: Kept): Mask | null => maskOfKept(plan, kept, ({ shape }) => shape);
+const plannedMask = (plan: Plan, kept: Kept): Mask | null =>
+  maskOfKept(
+    plan,
+    kept,
+    ({ shape }) => shape,
+    ({ id }, bridge) => plan.get(designOutline, { regionId: id, bridge }),
+  );
 
-/** @param shapeOf a patch, as it is known to lie */
+/**
+ * @param shapeOf a patch, as it is known to lie
+ * @param outlineIn what the design in it takes up
+ */
 function maskOfKept(
   { records }: Pick<Plan, 'records'>,
   { keepOuts, but, bed }: Kept,
   shapeOf: (region: Region) => Shape,
+  outlineIn: (region: Region, bridge: number) => Rings,
 ): Mask | null {
   const patch = bed && records.regions[bed.regionId];
   const area = maskArea(
     keepOuts.map((id): KeptArea => {
       const keepOut = records.keepOuts[id]!;
-      const { keep, clearance } = keepOut;
-      const edges = keepOutEdges(keepOut, records.regions, shapeOf, keep === 'out' ? but : null);
-      return { rings: ringsOfEdges(edges), keep, clearance };
+      const { keep, clearance, of } = keepOut;
+      const not = keep === 'out' ? but : null;
+      const rings =
+        of.kind === 'designs'
+          ? keptPatches(keepOut, records.regions).flatMap((patch) =>
+              patch.id === not ? [] : outlineIn(patch, of.bridge),
+            )
+          : ringsOfEdges(keepOutEdges(keepOut, records.regions, shapeOf, not));
+      return { rings, keep, clearance };
     }),
     patch ? { rings: ringsOfEdges([shapeOf(patch)]), clearance: bed.margin! } : null,
   );

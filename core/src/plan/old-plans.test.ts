@@ -12,7 +12,7 @@ import { makeEvaluator } from './evaluate.ts';
 import { measuredShape } from './landmarks.ts';
 import { piecesOf } from './pieces.ts';
 import { arrangedDesign, layInPatch } from './pipeline.ts';
-import { placedOf, seatOf } from './placement-bands.ts';
+import { placedOf, seatOf } from './placed.ts';
 import { keptIn, placementPiecesOf } from './placement-pieces.ts';
 import { STITCH_CHORD } from '../tolerances.ts';
 import { migratePlan, planFaults, quiltOf, touchesOf } from './plan-document.ts';

@@ -1,55 +1,19 @@
 import { type Lie, type Loading, loadingMap } from '../cloth/loading.ts';
-import type { Region } from '../cloth/region.ts';
 import { outlineOf, type Shape } from '../cloth/shape.ts';
-import type { Drawn } from '../fit/fit.ts';
-import { type Seat, seatIn } from '../fit/seat.ts';
 import type { ClothPoint } from '../geometry/point.ts';
 import { type FrameProfile, usableReach } from '../passes/frame-profile.ts';
 import type { Band } from '../passes/plan-passes.ts';
 import type { Mask } from '../mask/mask.ts';
 import { layBackground } from './background-in-patch.ts';
-import { designLines } from './design-lines.ts';
 import type { Plan } from './evaluate.ts';
 import { depthOf, partBands, ringWithin } from './in-parts.ts';
 import { type Bed, maskFor } from './masks.ts';
 import type { PieceBand } from './piece-band.ts';
 import { pieceId, type PieceRef } from './piece-ref.ts';
-import { arrangedDesign, type LaidInPatch, layInPatch } from './pipeline.ts';
-import type { RecipeStages } from './recipe.ts';
+import { type LaidInPatch, layInPatch } from './pipeline.ts';
+import { drawnFor, type Placed, placedOf, seatOf } from './placed.ts';
 import { quiltOf } from './plan-document.ts';
-import type { PlacementRecord, RecipeRecord } from './records.ts';
-
-/** A placement with all that it points to. */
-export interface Placed {
-  readonly placement: PlacementRecord;
-  readonly region: Region;
-  /** As it is worked in this patch. */
-  readonly recipe: RecipeRecord;
-}
-
-/** Null while one of them is missing. */
-export function placedOf({ records }: Pick<Plan, 'records'>, id: string): Placed | null {
-  const placement = records.placements[id];
-  const region = placement && records.regions[placement.regionId];
-  const recipe = placement && records.recipes[placement.recipeId];
-  return placement && region && recipe ? { placement, region, recipe: { ...recipe, ...placement.own } } : null;
-}
-
-/** What a fit is given of a recipe, once for all patches that it is put in; undefined while there is no design, null when it is too much. */
-export const drawnFor = (plan: Plan, { designId, trim, arrange, orient }: RecipeStages): Drawn | null | undefined =>
-  designId === null ? undefined : plan.get(drawnOf, { designId, trim, arrange, orient });
-
-const drawnOf = (
-  plan: Plan,
-  stages: Pick<RecipeStages, 'trim' | 'arrange' | 'orient'> & { readonly designId: string },
-): Drawn | null | undefined => {
-  const design = plan.get(designLines, stages.designId);
-  return design && arrangedDesign(design, stages);
-};
-
-/** A placement's patch as its design sits there. @param shape its edge as touched, where it was */
-export const seatOf = ({ region, recipe }: Placed, shape: Shape = region.shape): Seat =>
-  seatIn(shape, region.shape, recipe.orient.up);
+import type { PlacementRecord } from './records.ts';
 
 /** The patch that a placement fills: a background stays inside it. */
 export const bedOf = ({ region, recipe }: Placed): Bed => ({

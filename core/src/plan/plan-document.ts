@@ -174,7 +174,7 @@ function keepOutFaults({ keepOuts, regions }: PlanRecords): { path: string; mess
   return [
     ...[...count, ...twice].map((message) => ({ path: 'keepOuts', message })),
     ...all.flatMap(({ id, of }) =>
-      (of.kind === 'patches' ? of.regionIds : [])
+      (of.kind === 'shapes' ? [] : of.regionIds)
         .filter((regionId) => !regions[regionId])
         .map((regionId) => ({ path: `keepOuts.${id}.of`, message: `There is no patch ${regionId} on this quilt.` })),
     ),

@@ -4,7 +4,7 @@ import type { Polyline } from '../geometry/polyline.ts';
 import { designLines } from '../plan/design-lines.ts';
 import { drawnSpacing } from '../plan/drawn-spacing.ts';
 import type { Plan } from '../plan/evaluate.ts';
-import { type Placed, placedOf, seatOf } from '../plan/placement-bands.ts';
+import { type Placed, placedOf, seatOf } from '../plan/placed.ts';
 import type { Seat } from '../fit/seat.ts';
 import { bestOf } from './best-of.ts';
 import { allRepeats, type Repeats, STRETCH_WEIGHS } from './repeats-for.ts';

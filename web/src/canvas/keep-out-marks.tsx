@@ -5,6 +5,8 @@ import {
   type KeepOutRecord,
   outlineOf,
   type Point,
+  pointsOf,
+  type Polyline,
   type Region,
   ringBounds,
 } from '@gorse/core';
@@ -21,11 +23,14 @@ const HATCH = 9;
 export const KeepOutMarks = memo(function KeepOutMarks({
   keepOuts,
   regions,
+  outlines,
   without = null,
   scale,
 }: {
   readonly keepOuts: Readonly<Record<string, KeepOutRecord>>;
   readonly regions: Readonly<Record<string, Region>>;
+  /** What those of designs take up, as far as it is worked out. */
+  readonly outlines: Readonly<Record<string, readonly Polyline[]>>;
   /** One that is drawn elsewhere. */
   readonly without?: string | null;
   readonly scale: number;
@@ -33,7 +38,16 @@ export const KeepOutMarks = memo(function KeepOutMarks({
   return Object.values(keepOuts).flatMap((keepOut) =>
     keepOut.id === without
       ? []
-      : [<KeepOutMark key={keepOut.id} keepOut={keepOut} regions={regions} isChosen={false} scale={scale} />],
+      : [
+          <KeepOutMark
+            key={keepOut.id}
+            keepOut={keepOut}
+            regions={regions}
+            outline={outlines[keepOut.id]}
+            isChosen={false}
+            scale={scale}
+          />,
+        ],
   );
 });
 
@@ -41,15 +55,21 @@ export const KeepOutMarks = memo(function KeepOutMarks({
 export const KeepOutMark = memo(function KeepOutMark({
   keepOut,
   regions,
+  outline,
   isChosen,
   scale,
 }: {
   readonly keepOut: KeepOutRecord;
   readonly regions: Readonly<Record<string, Region>>;
+  readonly outline: readonly Polyline[] | undefined;
   readonly isChosen: boolean;
   readonly scale: number;
 }) {
-  const rings = useMemo(() => keepOutEdges(keepOut, regions).map(outlineOf), [keepOut, regions]);
+  const rings = useMemo(
+    () =>
+      keepOut.of.kind === 'designs' ? (outline ?? []).map(pointsOf) : keepOutEdges(keepOut, regions).map(outlineOf),
+    [keepOut, regions, outline],
+  );
   const { keep, clearance, on } = keepOut;
   return (
     <Shape

@@ -16,6 +16,7 @@ import {
   ofShape,
   rejoinOf,
   removeKeepOut,
+  setBridge,
   setKeepOut,
   setPatches,
 } from './keep-outs.ts';
@@ -58,6 +59,15 @@ it('a patch is kept free, follows the map, and its keep-out goes with the last o
   const deleted = takePatches({ put: [], gone: ['ferry'] });
   expect(only(deleted(both)).of).toEqual({ kind: 'patches', regionIds: [BLOCKS[0]] });
   expect(deleted(free).keepOuts).toEqual({});
+});
+
+it('the design in a patch is kept free along its outline, by gaps that are closed', () => {
+  const free = setKeepOut(keepOutOfPatches(PLAN, [PLAN.regions[BLOCKS[0]!]!], 'designs'))(PLAN);
+  const { id, name, of } = only(free);
+  expect([name, of]).toEqual(['design in A1', { kind: 'designs', regionIds: [BLOCKS[0]], bridge: 6.35 }]);
+  expect(only(setBridge(id, 2)(free)).of).toMatchObject({ kind: 'designs', bridge: 2 });
+  expect(only(setPatches(id, BLOCKS)(free)).of).toEqual({ kind: 'designs', regionIds: BLOCKS, bridge: 6.35 });
+  expect(planFaults(free)).toEqual([]);
 });
 
 it('no two have one name, and what isn’t there is left alone', () => {

@@ -34,12 +34,23 @@ export const newKeepOut = (records: PlanRecords, name: string, of: KeepOutRecord
   ...{ clearance: USUAL_CLEARANCE, keep: 'out', on: true, only: null },
 });
 
-/** Of patches, by the name of the first. */
-export const keepOutOfPatches = (records: PlanRecords, patches: readonly Region[]): KeepOutRecord => {
+/** Of patches or of the designs in them, by the name of the first. */
+export const keepOutOfPatches = (
+  records: PlanRecords,
+  patches: readonly Region[],
+  kind: 'patches' | 'designs' = 'patches',
+): KeepOutRecord => {
   const [first] = patches;
-  const name = patches.length > 1 ? `${first!.name} and those like it` : first!.name;
-  return newKeepOut(records, name, { kind: 'patches', regionIds: patches.map(({ id }) => id) });
+  const regionIds = patches.map(({ id }) => id);
+  const name = `${kind === 'designs' ? 'design in ' : ''}${first!.name}${patches.length > 1 ? ' and those like it' : ''}`;
+  return newKeepOut(
+    records,
+    name,
+    kind === 'designs' ? { kind, regionIds, bridge: USUAL_BRIDGE } : { kind, regionIds },
+  );
 };
+/** Between the turns of most motifs. */
+const USUAL_BRIDGE = MM_PER_INCH / 4;
 
 export const ofShape = (edge: Shape): KeepOutRecord['of'] => ({ kind: 'shapes', rings: [{ edge }] });
 
@@ -64,7 +75,18 @@ export const setPatches =
   (records) =>
     regionIds.length === 0
       ? removeKeepOut(id)(records)
-      : changeKeepOut(id, { of: { kind: 'patches', regionIds } })(records);
+      : changeOf(id, (of) => (of.kind === 'shapes' ? of : { ...of, regionIds }))(records);
+
+const changeOf =
+  (id: string, change: (of: KeepOutRecord['of']) => KeepOutRecord['of']): Edit =>
+  (records) => {
+    const keepOut = records.keepOuts[id];
+    return keepOut ? setKeepOut({ ...keepOut, of: change(keepOut.of) })(records) : records;
+  };
+
+/** Says what gaps in its designs are part of them. */
+export const setBridge = (id: string, bridge: number): Edit =>
+  changeOf(id, (of) => (of.kind === 'designs' ? { ...of, bridge } : of));
 
 /** The keep-out that is seen at a place: the smallest that holds it. */
 export function keepOutAt({ keepOuts, regions }: PlanRecords, { x, y }: ClothPoint): KeepOutRecord | undefined {
@@ -85,7 +107,7 @@ function areaOf(points: readonly ClothPoint[]): number {
 /** Keep-outs of patches that are gone do without them, and go with the last. */
 export const withoutGoneKeepOuts = (records: PlanRecords): PlanRecords =>
   Object.values(records.keepOuts).reduce((all, { id, of }) => {
-    if (of.kind !== 'patches') return all;
+    if (of.kind === 'shapes') return all;
     const regionIds = of.regionIds.filter((one) => all.regions[one]);
     return regionIds.length === of.regionIds.length ? all : setPatches(id, regionIds)(all);
   }, records);

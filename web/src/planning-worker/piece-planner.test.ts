@@ -1,5 +1,6 @@
 import { type PlanRecords, polyline, recordId } from '@gorse/core';
 import { expect, it } from 'vitest';
+import { keepOutOfPatches, setKeepOut } from '../document/keep-outs.ts';
 import { newRecipe, placeRecipe, placementIn, setRecipe } from '../document/recipes.ts';
 import { gridPlan } from '../test/grid-plan.ts';
 import { plannerOf } from '../test/planner-of.ts';
@@ -27,4 +28,18 @@ it('in a drag all records have their turn, and what is looked at comes first', (
     [c, d],
     [c, a],
   ]);
+});
+
+it('tells what keep-outs of designs take up once, and anew when it changes', () => {
+  const worker = plannerOf({ steps: [polyline([0, 1, 2, 3].map((i) => ({ x: 10 * i, y: 10 * (i % 2) })))] });
+  const kept = (margin: number): PlanRecords => {
+    const plan = withMargin(margin);
+    const of = { ...keepOutOfPatches(plan, [plan.regions['block-1-1']!], 'designs'), id: 'k' };
+    return setKeepOut(of)(plan);
+  };
+  const told = (margin: number) => worker.on(kept(margin)).changed(1000, null).outlines;
+  const [first] = told(5).k!;
+  expect(first!.length).toBeGreaterThan(6);
+  expect(told(5)).toEqual({});
+  expect(told(9).k![0]).not.toEqual(first);
 });

@@ -1,8 +1,10 @@
 import { transfer } from 'comlink';
 import {
+  designKeepOut,
   type Maker,
   makersOf,
   type Plan,
+  type Polyline,
   passesOf,
   piecesOfRecord,
   quiltOf,
@@ -22,6 +24,8 @@ export interface Changed {
   /** All records that there are. */
   readonly present: readonly string[];
   readonly passes: QuiltPasses;
+  /** What keep-outs of designs take up, by their ids: points of rings, where that has changed. */
+  readonly outlines: Readonly<Record<string, readonly Polyline[]>>;
   /** There is more to work out: ask again. */
   readonly more: number;
   /** Why something could not be worked out, as a sentence each. */
@@ -37,11 +41,25 @@ export const piecePlanner = (planNow: () => Plan) => {
     told.delete(id);
     pictures.drop(id);
   };
+  /** What the screen was told of each keep-out of designs. */
+  const seen = new Map<string, unknown>();
+  const outlines = (plan: Plan): Changed['outlines'] => {
+    const changed: Record<string, readonly Polyline[]> = {};
+    for (const [id, { of }] of Object.entries(plan.records.keepOuts)) {
+      const rings = of.kind === 'designs' ? plan.get(designKeepOut, id) : null;
+      if (rings && seen.get(id) !== rings) changed[id] = rings;
+      seen.set(id, rings);
+    }
+    return changed;
+  };
   /** Where it ran out of time: there it goes on, so that in a drag no record always comes too late. */
   let turn = 0;
   return {
     /** Whatever was told is to be told again. */
-    forgetAll: (): void => [...told.keys()].forEach(forget),
+    forgetAll(): void {
+      [...told.keys()].forEach(forget);
+      seen.clear();
+    },
     /** What the screen was told of, as it looks at the cloth. */
     picture(look: PictureLook): ImageBitmap {
       const bitmap = pictures.draw(look);
@@ -87,7 +105,7 @@ export const piecePlanner = (planNow: () => Plan) => {
           failures.push(error instanceof Error ? error.message : String(error));
         }
       }
-      return { records, present, passes: plan.get(passesOf, null), more, failures };
+      return { records, present, passes: plan.get(passesOf, null), outlines: outlines(plan), more, failures };
     },
   };
 };

@@ -1,4 +1,4 @@
-import { EMPTY_RECORDS, type QuiltPasses, recordId } from '@gorse/core';
+import { EMPTY_RECORDS, type Polyline, type QuiltPasses, recordId } from '@gorse/core';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { usePlan } from '../document/plan-store.ts';
@@ -12,11 +12,13 @@ interface PlannedState {
   /** By the record's id as one word (`recordId`). */
   readonly byRecord: Readonly<Record<string, ShownRecord>>;
   readonly passes: QuiltPasses;
+  /** What keep-outs of designs take up, by their ids. */
+  readonly outlines: Readonly<Record<string, readonly Polyline[]>>;
   /** The plan has changed since, and is being worked out. */
   readonly waiting: boolean;
 }
 
-const NOTHING: PlannedState = { byRecord: {}, passes: { passes: [], tooDeep: [] }, waiting: false };
+const NOTHING: PlannedState = { byRecord: {}, passes: { passes: [], tooDeep: [] }, outlines: {}, waiting: false };
 
 /** What the worker has worked out of the open plan; follows every change of it, gestures included. */
 export const usePlanned = create<PlannedState>(() => NOTHING);
@@ -64,7 +66,7 @@ function looked(): string | null {
 }
 
 /** @param newer the plan has changed again meanwhile */
-function take({ records, present, passes, failures, more }: Changed, newer: boolean): void {
+function take({ records, present, passes, outlines, failures, more }: Changed, newer: boolean): void {
   wait(newer);
   usePlanned.setState((state) => {
     const all = { ...state.byRecord, ...records };
@@ -74,6 +76,7 @@ function take({ records, present, passes, failures, more }: Changed, newer: bool
     return {
       byRecord: changed ? all : state.byRecord,
       passes: replaceEqualDeep(state.passes, passes),
+      outlines: Object.keys(outlines).length > 0 ? { ...state.outlines, ...outlines } : state.outlines,
       waiting: more > 0 || (newer && state.waiting),
     };
   });

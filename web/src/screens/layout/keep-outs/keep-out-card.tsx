@@ -76,8 +76,9 @@ function FromPatch({ region, onMade }: { readonly region: Region; readonly onMad
     () => Object.values(regions).filter(({ family }) => family === region.family),
     [regions, region],
   );
-  const make = (of: readonly Region[]): void => {
-    const made = keepOutOfPatches(usePlan.getState().records, of);
+  const holdsDesign = usePlan(({ records }) => designIn(records, region.id) !== null);
+  const make = (of: readonly Region[], kind?: 'designs'): void => {
+    const made = keepOutOfPatches(usePlan.getState().records, of, kind);
     edit('keep-out', setKeepOut(made));
     onMade(made.id);
   };
@@ -91,7 +92,18 @@ function FromPatch({ region, onMade }: { readonly region: Region; readonly onMad
           Out of all {alike.length} that are like it
         </Button>
       )}
+      {holdsDesign && (
+        <Button h="auto" mih={36} py={4} styles={WRAP} variant="default" onClick={() => make([region], 'designs')}>
+          Out of the design in it, along its outline
+        </Button>
+      )}
     </Stack>
   );
 }
+/** The design that a patch holds; null for none, or a background. */
+function designIn({ placements, recipes }: PlanRecords, regionId: string): string | null {
+  const placement = Object.values(placements).find((one) => one.regionId === regionId);
+  return (placement && recipes[placement.recipeId]?.designId) ?? null;
+}
+
 const WRAP = { label: { whiteSpace: 'normal' } } as const;

@@ -1,8 +1,16 @@
-import { counted, formatLength, type KeepOutRecord, MM_PER_INCH, MOST_CLEARANCE, type PlanRecords } from '@gorse/core';
+import {
+  counted,
+  formatLength,
+  type KeepOutRecord,
+  MM_PER_INCH,
+  MOST_BRIDGE,
+  MOST_CLEARANCE,
+  type PlanRecords,
+} from '@gorse/core';
 import { Button, MultiSelect, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
-import { changeKeepOut, removeKeepOut, setPatches } from '../../../document/keep-outs.ts';
+import { changeKeepOut, removeKeepOut, setBridge, setPatches } from '../../../document/keep-outs.ts';
 import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { LengthInput } from '../../../ui/length-input.tsx';
@@ -61,10 +69,7 @@ export function KeepOutSettings({
       <Stage {...toggle('Holds for')} line={only === null ? 'everything' : `only ${only.length} of what is stitched`}>
         <HoldsFor keepOut={keepOut} />
       </Stage>
-      <Stage
-        {...toggle('Made of')}
-        line={of.kind === 'patches' ? counted(of.regionIds.length, 'patch') : counted(of.rings.length, 'ring')}
-      >
+      <Stage {...toggle('Made of')} line={MADE_OF[of.kind](of as never)}>
         <MadeOf keepOut={keepOut} />
       </Stage>
       <NameEntry
@@ -122,15 +127,21 @@ const LISTED = 200;
 function MadeOf({ keepOut: { id, of } }: Props) {
   const regions = usePlan(({ records }) => records.regions);
   const patches = useMemo(() => Object.values(regions).map((one) => ({ value: one.id, label: one.name })), [regions]);
-  return of.kind === 'shapes' ? (
-    <Text size="sm">
-      Drag its points on the quilt, or all of it from inside. What lies in one of its rings and not in another is kept
-      free.
-    </Text>
-  ) : (
+  if (of.kind === 'shapes')
+    return (
+      <Text size="sm">
+        Drag its points on the quilt, or all of it from inside. What lies in one of its rings and not in another is kept
+        free.
+      </Text>
+    );
+  const choice = (
     <MultiSelect
-      label="Patches"
-      description="It follows them, wherever the map moves them"
+      label={of.kind === 'designs' ? 'Designs in' : 'Patches'}
+      description={
+        of.kind === 'designs'
+          ? 'It follows their outlines, whatever is laid there'
+          : 'It follows them, wherever the map moves them'
+      }
       searchable
       limit={LISTED}
       data={patches}
@@ -138,14 +149,35 @@ function MadeOf({ keepOut: { id, of } }: Props) {
       onChange={(regionIds) => edit('patches kept free', setPatches(id, regionIds))}
     />
   );
+  if (of.kind === 'patches') return choice;
+  return (
+    <Stack gap="xs">
+      {choice}
+      <LengthInput
+        label="Close gaps narrower than"
+        description="What a design goes round is always part of it"
+        value={of.bridge}
+        least={0}
+        most={MOST_BRIDGE}
+        onLength={(bridge) => edit('gaps in designs', setBridge(id, bridge))}
+      />
+    </Stack>
+  );
 }
+
+type Of = KeepOutRecord['of'];
+const MADE_OF: { readonly [K in Of['kind']]: (of: Extract<Of, { readonly kind: K }>) => string } = {
+  patches: ({ regionIds }) => counted(regionIds.length, 'patch'),
+  designs: ({ regionIds }) => `the outline of ${counted(regionIds.length, 'design')}`,
+  shapes: ({ rings }) => counted(rings.length, 'ring'),
+};
 
 /** What all keep-outs do to what is stitched, in a line. */
 function Outcome({ keepOut }: Props) {
   const byRecord = usePlanned((state) => state.byRecord);
   const sum = maskedSum({ pieces: Object.values(byRecord).flatMap(({ pieces }) => pieces) });
   if (!keepOut.on) return <Text size="sm">It is off: stitches run over it.</Text>;
-  if (!sum) return <Text size="sm">Nothing that is planned lies in the way of any keep-out.</Text>;
+  if (!sum) return <Text size="sm">No keep-out cuts anything that is planned; backgrounds are laid round them.</Text>;
   return (
     <Text size="sm" data-testid="kept-out">
       All keep-outs together cut {counted(sum.pieces, 'piece')}, joined in {counted(sum.runs, 'run')}. How each is

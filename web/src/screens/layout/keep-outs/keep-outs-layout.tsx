@@ -8,6 +8,7 @@ import { KeepOutMark } from '../../../canvas/keep-out-marks.tsx';
 import { Halo } from '../../../canvas/marks.tsx';
 import { Patches, plannedPatches } from '../../../canvas/patches.tsx';
 import { cancel, usePlan } from '../../../document/plan-store.ts';
+import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { RollStrip } from '../../roll-strip/roll-strip.tsx';
 import { ChecksTray } from '../checks-tray.tsx';
 import { PlannedThread } from '../planned-thread.tsx';
@@ -81,6 +82,7 @@ function KeepOutsCloth({
   const { size } = usePlan(({ records }) => quiltOf(records).map);
   const regions = usePlan(({ records }) => records.regions);
   const chosen = usePlan(({ records }) => (chosenId === null ? undefined : records.keepOuts[chosenId]));
+  const outlines = usePlanned((state) => state.outlines);
   const patches = useMemo(() => plannedPatches(Object.values(regions)), [regions]);
   const region = regionId === null ? undefined : regions[regionId];
   return (
@@ -111,7 +113,9 @@ function KeepOutsCloth({
       {({ scale }) => (
         <>
           {region && <Halo ring={outlineOf(region.shape)} scale={scale} />}
-          {chosen && <KeepOutMark keepOut={chosen} regions={regions} isChosen scale={scale} />}
+          {chosen && (
+            <KeepOutMark keepOut={chosen} regions={regions} outline={outlines[chosen.id]} isChosen scale={scale} />
+          )}
           {chosen && <Handles shape={handlesOf(chosen)} scale={scale} />}
           <Drawn points={points} pointer={pointer} words="" middleX={size.width / 2} scale={scale} />
         </>

@@ -11,7 +11,8 @@ import { maskedOf } from './masked-words.ts';
 export function KeepOuts({ without = null, scale }: { readonly without?: string | null; readonly scale: number }) {
   const keepOuts = usePlan(({ records }) => records.keepOuts);
   const regions = usePlan(({ records }) => records.regions);
-  return <KeepOutMarks {...{ keepOuts, regions, without, scale }} />;
+  const outlines = usePlanned((state) => state.outlines);
+  return <KeepOutMarks {...{ keepOuts, regions, outlines, without, scale }} />;
 }
 
 /** How what is looked at was cut and joined. */

@@ -36,5 +36,5 @@ it('says so where nothing is kept out, and where nothing lies in the way', () =>
   expect(maskedSum(undefined)).toBeNull();
   const off = { on: false } as never;
   expect(maskedLine({ k: off }, null)).toBe('nothing is kept out');
-  expect(maskedLine({ k: off, l: { on: true } as never }, null)).toBe('nothing in the way');
+  expect(maskedLine({ k: off, l: { on: true } as never }, null)).toBe('nothing is cut');
 });

@@ -69,7 +69,7 @@ export function maskedLine(keepOuts: PlanRecords['keepOuts'], sum: MaskedSum | n
   if (sum)
     return `${counted(sum.runs, 'run')} · ${sum.saved === 0 ? 'no cut saved' : `${counted(sum.saved, 'cut')} saved`}`;
   const on = Object.values(keepOuts).filter((one) => one.on).length;
-  return on === 0 ? 'nothing is kept out' : 'nothing in the way';
+  return on === 0 ? 'nothing is kept out' : 'nothing is cut';
 }
 
 /** What was done, in sentences. */
