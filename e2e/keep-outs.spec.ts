@@ -60,8 +60,11 @@ test('rows are kept out of a label, joined in one run each, and a link, the star
   const set = Object.values((await savedRecordsOf(page)).rowSets)[0]!;
   expect(set.mask.forbidden).toHaveLength(1);
   expect(set.mask.start!.x).toBeCloseTo(20 * INCH, -1);
+  await page.getByRole('switch', { name: 'Links may run along seams too' }).check();
+  await page.getByRole('switch', { name: 'Start and end by seams' }).check();
   await page.getByRole('radio', { name: 'Along the edge' }).click();
   await expect.poll(async () => Object.values((await savedRecordsOf(page)).rowSets)[0]!.mask.by).toBe('edge');
+  expect(Object.values((await savedRecordsOf(page)).rowSets)[0]!.mask).toMatchObject({ seams: true, ends: 'bySeams' });
   await expectAccessible(page);
 });
 
@@ -95,6 +98,18 @@ test('stitches of a recipe stay off an appliqué piece that is drawn on the map;
     kind: 'patches',
     regionIds: [Object.values(regions).find(({ kind }) => kind === 'applique')!.id],
   });
+  // The design beside it is kept free along its outline, and no longer.
+  await layout.click(7.5 * INCH, 10 * INCH);
+  await button(page, /^Out of the design in it/).click();
+  await button(page, /^Made of the outline of 1 design/).click();
+  await page.getByLabel('Close gaps narrower than').fill('1/2');
+  await page.getByLabel('Close gaps narrower than').press('Enter');
+  const ofDesign = async () =>
+    Object.values((await savedRecordsOf(page)).keepOuts).find((one) => one.id !== keepOut!.id);
+  await expect.poll(async () => (await ofDesign())?.of).toMatchObject({ kind: 'designs', bridge: 0.5 * INCH });
+  await expectAccessible(page);
+  await button(page, 'Take it away').click();
+  await expect.poll(ofDesign).toBeUndefined();
   // What is left of the patch is filled: another way of lines, by keys, and a spacing that is typed.
   await page.keyboard.press('v');
   await page.getByLabel('Recipe card').waitFor();
@@ -107,10 +122,18 @@ test('stitches of a recipe stay off an appliqué piece that is drawn on the map;
   await page.getByLabel('From line to line').press('Enter');
   await expect(button(page, /^Lines Crosshatch, 3\/4\sin apart/)).toBeVisible();
   await expect(button(page, /^Keep out 1 run · \d+ cuts saved/)).toBeVisible();
+  await button(page, 'Outline the keep-outs').click();
+  await button(page, 'One more line').click();
+  await expect(button(page, /apart · 2 lines round keep-outs$/)).toBeVisible();
+  await page.getByRole('switch', { name: 'Stitches of their own length' }).check();
+  await expect(page.getByLabel('Stitches per inch (SPI) round keep-outs')).toHaveValue('12');
   await expectAccessible(page);
   const { placements, recipes } = await savedRecordsOf(page);
   const recipe = recipes[Object.values(placements)[0]!.recipeId]!;
-  expect(recipe).toMatchObject({ designId: null, background: { kind: 'grid', spacing: 0.75 * INCH } });
+  expect(recipe).toMatchObject({
+    designId: null,
+    background: { kind: 'grid', spacing: 0.75 * INCH, outline: { steps: [0, INCH / 8], spi: 12 } },
+  });
   // Taken off the map, the keep-out goes with it.
   await page.getByRole('link', { name: /^Quilt/ }).click();
   await page.getByLabel('What the hand does on the map').waitFor();

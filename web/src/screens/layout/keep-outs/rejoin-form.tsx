@@ -103,8 +103,8 @@ function Result({ owner }: { readonly owner: Maker }) {
   if (!sum || !shown)
     return (
       <Text size="sm">
-        No keep-out cuts this; a background is laid round them. Keep-outs are made with the tool <b>Keep out (K)</b>, at
-        the upper left of the quilt.
+        No keep-out cuts this; backgrounds are laid round keep-outs. Keep-outs are made with the tool{' '}
+        <b>Keep out (K)</b>, at the upper left of the quilt.
       </Text>
     );
   return (
