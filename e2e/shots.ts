@@ -137,6 +137,8 @@ await page.getByRole('option', { name: 'left setting triangle 2', exact: true })
 await page.getByTestId('totals').waitFor();
 await page.getByRole('button', { name: /^Fit/ }).click();
 await page.waitForTimeout(2500);
+// Off what would explain itself.
+await page.mouse.move(640, 20);
 await shot('layout');
 await patch.fill('B4');
 await page.getByRole('option', { name: 'B4', exact: true }).click();

@@ -9,7 +9,7 @@ import { atStart } from '../../../ui/words.ts';
 import { placesOn } from '../places.ts';
 
 /** Whether a keep-out holds for all that is stitched, or for what is chosen of it. */
-export function HoldsFor({ keepOut: { id, only } }: { readonly keepOut: KeepOutRecord }) {
+export function HoldsFor({ keepOut: { id, only } }: { readonly keepOut: Pick<KeepOutRecord, 'id' | 'only'> }) {
   const style = useLengthStyle();
   const records = usePlan((state) => state.records);
   const makers = useMemo(() => makersByName(records, style), [records, style]);

@@ -3,25 +3,23 @@ import { Button, Group, Select, Stack, Text, Title } from '@mantine/core';
 import { IconPencil, IconUpload } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import { type StoreApi, useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import { keepOutOfPatches, setKeepOut } from '../../../document/keep-outs.ts';
-import { edit, type PlanState, usePlan } from '../../../document/plan-store.ts';
-import { useSliced } from '../../../ui/use-sliced.ts';
+import { edit, usePlan } from '../../../document/plan-store.ts';
 import { atStart } from '../../../ui/words.ts';
 import type { KeepOutHand } from './keep-out-hand.ts';
 import { KeepOutSettings } from './keep-out-settings.tsx';
 import { ReadKeepOut } from './read-keep-out.tsx';
 
-const keepOutsOf = ({ records }: PlanState): PlanRecords['keepOuts'] => records.keepOuts;
-
 /** The keep-outs' card: which there are, and the chosen one's settings, top to bottom. */
 export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) {
   const { chosenId, regionId, draws, take, choose } = useStore(hand);
-  const keepOuts = useSliced(usePlan, keepOutsOf);
+  const labels = usePlan(useShallow(({ records }) => labelsOf(records.keepOuts)));
   const regions = usePlan(({ records }) => records.regions);
   const [reads, setReads] = useState(false);
-  const chosen = chosenId === null ? undefined : keepOuts[chosenId];
+  const chosen = chosenId !== null && labels[chosenId] !== undefined ? chosenId : null;
   const region = regionId === null ? undefined : regions[regionId];
-  const all = Object.values(keepOuts);
+  const all = Object.entries(labels).map(([value, label]) => ({ value, label }));
   return (
     <aside className="card" aria-label="Keep-out card">
       <Stack gap="sm">
@@ -33,12 +31,12 @@ export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) 
             label="Keep-out"
             placeholder="Click one on the quilt, or choose it here"
             clearable
-            data={all.map(({ id, name, on }) => ({ value: id, label: on ? name : `${name} (off)` }))}
-            value={chosen?.id ?? null}
+            data={all}
+            value={chosen}
             onChange={choose}
           />
         )}
-        {!chosen && (
+        {chosen === null && (
           <Text>
             {region
               ? `${atStart(region.name)} is stitched over as things are.`
@@ -48,7 +46,7 @@ export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) 
           </Text>
         )}
         {region && <FromPatch region={region} onMade={choose} />}
-        {!chosen && (
+        {chosen === null && (
           <Group gap="xs">
             <Button
               variant={draws ? 'filled' : 'default'}
@@ -64,10 +62,14 @@ export function KeepOutCard({ hand }: { readonly hand: StoreApi<KeepOutHand> }) 
         )}
         {reads && <ReadKeepOut onClose={() => setReads(false)} onMade={choose} />}
       </Stack>
-      {chosen && <KeepOutSettings key={chosen.id} keepOut={chosen} keepOuts={keepOuts} onGone={() => choose(null)} />}
+      {chosen !== null && <KeepOutSettings key={chosen} id={chosen} onGone={() => choose(null)} />}
     </aside>
   );
 }
+
+/** What keep-outs are called in a list: nothing of it changes while one is dragged. */
+const labelsOf = (keepOuts: PlanRecords['keepOuts']): Readonly<Record<string, string>> =>
+  Object.fromEntries(Object.values(keepOuts).map(({ id, name, on }) => [id, on ? name : `${name} (off)`]));
 
 /** Keeps stitches out of a patch, or of all that are like it. */
 function FromPatch({ region, onMade }: { readonly region: Region; readonly onMade: (id: string) => void }) {

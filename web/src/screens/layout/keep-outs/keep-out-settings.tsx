@@ -1,15 +1,8 @@
-import {
-  counted,
-  formatLength,
-  type KeepOutRecord,
-  MM_PER_INCH,
-  MOST_BRIDGE,
-  MOST_CLEARANCE,
-  type PlanRecords,
-} from '@gorse/core';
+import { counted, formatLength, type KeepOutRecord, MM_PER_INCH, MOST_BRIDGE, MOST_CLEARANCE } from '@gorse/core';
 import { Button, MultiSelect, SegmentedControl, Slider, Stack, Switch, Text } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { changeKeepOut, removeKeepOut, setBridge, setPatches } from '../../../document/keep-outs.ts';
 import { edit, preview, usePlan } from '../../../document/plan-store.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
@@ -20,20 +13,35 @@ import { Stage } from '../stage.tsx';
 import { HoldsFor } from './holds-for.tsx';
 import { maskedSum } from './masked-words.ts';
 
+type Followed = Exclude<KeepOutRecord['of'], { readonly kind: 'shapes' }>;
+
+/** What is said of a keep-out: without the rings of its own, so that nothing here changes while these are dragged. */
+interface Settings extends Omit<KeepOutRecord, 'of'> {
+  readonly of: Followed | null;
+  readonly rings: number;
+}
+
+/** Null for one that is gone. */
+const settingsOf = (keepOut: KeepOutRecord | undefined): Settings | null => {
+  if (!keepOut) return null;
+  const { of } = keepOut;
+  return of.kind === 'shapes' ? { ...keepOut, of: null, rings: of.rings.length } : { ...keepOut, of, rings: 0 };
+};
+
 interface Props {
-  readonly keepOut: KeepOutRecord;
+  readonly keepOut: Settings;
 }
 
 /** What is chosen of a keep-out, top to bottom, each with its result in one line. */
-export function KeepOutSettings({
-  keepOut,
-  keepOuts,
-  onGone,
-}: Props & { readonly keepOuts: PlanRecords['keepOuts']; readonly onGone: () => void }) {
+export function KeepOutSettings({ id, onGone }: { readonly id: string; readonly onGone: () => void }) {
+  const keepOut = usePlan(useShallow(({ records }) => settingsOf(records.keepOuts[id])));
+  const others = usePlan(
+    useShallow(({ records }) => Object.values(records.keepOuts).flatMap((one) => (one.id === id ? [] : [one.name]))),
+  );
   const [stage, setStage] = useState<string | null>('Clearance');
   const style = useLengthStyle();
-  const others = Object.values(keepOuts).flatMap((one) => (one.id === keepOut.id ? [] : [one.name]));
-  const { id, clearance, keep, on, of, only } = keepOut;
+  if (!keepOut) return null;
+  const { clearance, keep, on, only } = keepOut;
   const change = (mark: string, to: Parameters<typeof changeKeepOut>[1]): void => edit(mark, changeKeepOut(id, to));
   const toggle = (name: string) => ({
     name,
@@ -69,7 +77,7 @@ export function KeepOutSettings({
       <Stage {...toggle('Holds for')} line={only === null ? 'everything' : `only ${only.length} of what is stitched`}>
         <HoldsFor keepOut={keepOut} />
       </Stage>
-      <Stage {...toggle('Made of')} line={MADE_OF[of.kind](of as never)}>
+      <Stage {...toggle('Made of')} line={madeOf(keepOut)}>
         <MadeOf keepOut={keepOut} />
       </Stage>
       <NameEntry
@@ -127,7 +135,7 @@ const LISTED = 200;
 function MadeOf({ keepOut: { id, of } }: Props) {
   const regions = usePlan(({ records }) => records.regions);
   const patches = useMemo(() => Object.values(regions).map((one) => ({ value: one.id, label: one.name })), [regions]);
-  if (of.kind === 'shapes')
+  if (!of)
     return (
       <Text size="sm">
         Drag its points on the quilt, or all of it from inside. What lies in one of its rings and not in another is kept
@@ -165,12 +173,12 @@ function MadeOf({ keepOut: { id, of } }: Props) {
   );
 }
 
-type Of = KeepOutRecord['of'];
-const MADE_OF: { readonly [K in Of['kind']]: (of: Extract<Of, { readonly kind: K }>) => string } = {
-  patches: ({ regionIds }) => counted(regionIds.length, 'patch'),
-  designs: ({ regionIds }) => `the outline of ${counted(regionIds.length, 'design')}`,
-  shapes: ({ rings }) => counted(rings.length, 'ring'),
-};
+function madeOf({ of, rings }: Settings): string {
+  if (!of) return counted(rings, 'ring');
+  return of.kind === 'patches'
+    ? counted(of.regionIds.length, 'patch')
+    : `the outline of ${counted(of.regionIds.length, 'design')}`;
+}
 
 /** What all keep-outs do to what is stitched, in a line. */
 function Outcome({ keepOut }: Props) {
