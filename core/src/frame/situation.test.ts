@@ -5,7 +5,7 @@ import { mapGraph } from '../cloth/map-graph.ts';
 import { makeMap } from '../cloth/quilt-map.ts';
 import { clothPoint, framePoint } from '../geometry/point.ts';
 import { boxRingIn } from '../geometry/polygon.ts';
-import { newPlan, quiltOf } from '../plan/plan-document.ts';
+import { newPlan, type PlanRecords, quiltOf } from '../plan/plan-document.ts';
 import type { TouchRecord } from '../plan/records.ts';
 import type { AdvanceState } from '../run/advances.ts';
 import type { FrameRun } from './at-hand.ts';
@@ -59,6 +59,9 @@ interface Given {
   readonly said?: Said;
   readonly runs?: readonly FrameRun[];
   readonly step?: AdvanceState['step'];
+  readonly keepOuts?: PlanRecords['keepOuts'];
+  /** Whether there is advice at all. */
+  readonly advised?: boolean;
 }
 
 /** What is to be done, as the line-up stands. */
@@ -71,9 +74,11 @@ function at({
   said = SAID,
   runs = [],
   step = 'ready',
+  keepOuts = {},
+  advised = true,
 }: Given) {
   const touches = Object.fromEntries(touched.map((on, i) => [`t${i}`, touchOn(on, i)]));
-  const records = { ...PLAN, touches };
+  const records = { ...PLAN, touches, keepOuts };
   const on = {
     ...{ records, graph: GRAPH, pieces: [piece], runs, live: null, chosenId: null },
     passes: [{ from: 0, to: 500, shared: 0, pinned: false, turned: false, pieces: [piece.id] }],
@@ -85,13 +90,15 @@ function at({
   const lineUp: LineUpView = {
     landmarks: asked.landmarks.map(({ cloth: { x, y } }) => ({ at: framePoint(x, y), doubt: known })),
     ...{ targets: [], onFrame: [], disagreement: null, misfits: {} },
-    advice: {
-      landmark: 5,
-      worth,
-      gain: 1,
-      now: { target: 0, doubt, tolerance: 2 },
-      after: { target: 0, doubt: doubt / 2, tolerance: 2 },
-    },
+    advice: advised
+      ? {
+          landmark: 5,
+          worth,
+          gain: 1,
+          now: { target: 0, doubt, tolerance: 2 },
+          after: { target: 0, doubt: doubt / 2, tolerance: 2 },
+        }
+      : null,
     worst: { target: 0, doubt, tolerance: 2 },
   };
   return situationAt(on, task, asked, { lineUp, settled, head: null }, said);
@@ -136,6 +143,21 @@ describe('the situation at the frame', () => {
       linedUpAs: 'p1',
       instruction: { action: 'touch' },
     });
+  });
+  it('for a row that is kept out of a patch nobody touched, asks for that patch’s corners when she wants to touch more', () => {
+    const keepOuts: PlanRecords['keepOuts'] = {
+      k: {
+        ...{ id: 'k', name: 'block', of: { kind: 'patches', regionIds: ['block-1-1'] }, clearance: 3 },
+        ...{ keep: 'out', on: true, only: null },
+      },
+    };
+    const row = { ...ROW, id: 'rowSets.s.1' };
+    const two = ['control.block-2-1.c2', 'control.block-2-1.c3'];
+    const said = { ...SAID, linedUp: { advance: 0, piece: null, enough: false } };
+    const given = { piece: row, touched: two, worth: false, doubt: 1, advised: false };
+    expect(at({ ...given, keepOuts })?.instruction.action).toBe('load');
+    expect(at({ ...given, keepOuts, said })).toMatchObject({ wanted: 0, instruction: { action: 'touch' } });
+    expect(at({ ...given, said })?.instruction.action).toBe('load');
   });
   it('asks for nothing between the rows of a pass: what was good enough for the first is for all', () => {
     const run: FrameRun = { id: 'run', pieceId: 'r0', advance: 0, state: { status: 'finished' } } as FrameRun;
