@@ -55,17 +55,31 @@ function cutByLibrary(lines: readonly Polyline[], { rings }: MaskArea): Polyline
 }
 
 /** As while something is dragged: what is run for the first times takes twice as long. */
-const WARM = 45;
+const [WARMING, MEASURED] = [100, 60];
+
+/** Milliseconds that each of some works takes, the medians: one after the other again and again, so that a machine that slows down slows all. */
+function inTurnMs(works: readonly (() => void)[]): number[] {
+  const found = works.map((): number[] => []);
+  for (let i = 0; i < WARMING + MEASURED; i++)
+    works.forEach((work, k) => {
+      const start = performance.now();
+      work();
+      if (i >= WARMING) found[k]!.push(performance.now() - start);
+    });
+  return found.map((times) => quantile(times, 0.5));
+}
 
 /** Cutting and joining: how long it takes, beside the cut alone and beside the area library. */
 function speed(): void {
   const area = twentyBlobs();
   const line = windingLine(100_000);
-  const cut = medianMs(() => cutLines([line], maskOf(area)), WARM);
-  const both = medianMs(() => {
-    const mask = maskOf(area);
-    rejoin(cutLines([line], mask), mask, USUAL_REJOIN);
-  }, WARM);
+  const [cut, both] = inTurnMs([
+    () => cutLines([line], maskOf(area)),
+    () => {
+      const mask = maskOf(area);
+      rejoin(cutLines([line], mask), mask, USUAL_REJOIN);
+    },
+  ]) as [number, number];
   const what = 'a line of 100,000 points, 20 keep-outs';
   printFigure('mask.cut_ms_100k_20', cut, `ms, ${what}, cut`, null);
   printFigure('mask.ms_100k_20', both, `ms, ${what}, cut and joined`, '< 150');

@@ -13,9 +13,10 @@ export interface Join {
   readonly trails: number;
 }
 
-/** Ways that may be looked at in all, and times that they are at the least. */
+/** Ways that may be looked at in all; of a large graph, whose pairing is most of it, each so often. */
 const MOST_LOOKS = 100_000;
-const FEWEST_ROUNDS = 40;
+const LARGE = 1000;
+const ROUNDS = 30;
 /** So often it is searched from another beginning, as long as it may. */
 const BEGINNINGS = 120;
 
@@ -27,7 +28,7 @@ const BEGINNINGS = 120;
  */
 export function cheapestJoin(required: readonly GraphEdge[], ways: readonly Way[], ends: JoinEnds): Join {
   const graph = joinGraph(required, ways, ends);
-  const search = joinSearch(graph, Math.max(FEWEST_ROUNDS * ways.length, MOST_LOOKS));
+  const search = joinSearch(graph, ways.length > LARGE ? ROUNDS * ways.length : MOST_LOOKS);
   const random = randomFrom(required.length);
   const pair = pairCheaply(graph);
   const paired = (from: Gone): Gone => {

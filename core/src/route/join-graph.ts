@@ -1,3 +1,4 @@
+import { float64Of, int32Of } from '../geometry/typed.ts';
 import { unionFind } from '../geometry/union-find.ts';
 import type { GraphEdge } from './euler-trails.ts';
 
@@ -55,8 +56,8 @@ export function joinGraph(required: readonly GraphEdge[], ways: readonly Way[], 
   };
   const walked = required.map(({ from, to }) => [numberOf(from), numberOf(to)] as const);
   const met = numbers.size;
-  const from = Int32Array.from(ways, (way) => numberOf(way.from));
-  const to = Int32Array.from(ways, (way) => numberOf(way.to));
+  const from = int32Of(ways, (way) => numberOf(way.from));
+  const to = int32Of(ways, (way) => numberOf(way.to));
   const nodes = numbers.size;
   const odd = new Uint8Array(nodes);
   const together = unionFind(nodes);
@@ -106,7 +107,8 @@ function numbered(nodes: number, rootOf: (node: number) => number): { group: Int
 
 /** The cheapest forest of the ways (Kruskal 1956), each tree from a root down. */
 function forestOf(nodes: number, ways: readonly Way[], from: Int32Array, to: Int32Array) {
-  const cheapest = ways.map((_, way) => way).sort((a, b) => ways[a]!.cost - ways[b]!.cost);
+  const cost = float64Of(ways, (way) => way.cost);
+  const cheapest = int32Of(ways, (_, way) => way).sort((a, b) => cost[a]! - cost[b]!);
   const together = unionFind(nodes);
   const around: number[][] = Array.from({ length: nodes }, () => []);
   const closing: number[] = [];

@@ -1,3 +1,4 @@
+import { float64Of } from '../geometry/typed.ts';
 import { type JoinGraph, mayClose } from './join-graph.ts';
 
 /** Of a graph whose cycles share more ways than this it would take too long to reckon even one turn. */
@@ -31,8 +32,12 @@ export function pairCheaply(graph: JoinGraph): PairCheaply {
     const once = start.once.slice();
     let { ends } = start;
     // What going a way once more, or once less, costs; and what turning a cycle does.
-    const turned = Float64Array.from(ways, (way, i) => (once[i] === 1 ? -way.cost : way.cost));
-    const cycleTurned = Float64Array.from(cycles, (cycle) => cycle.reduce((sum, way) => sum + turned[way]!, 0));
+    const turned = float64Of(ways, (way, i) => (once[i] === 1 ? -way.cost : way.cost));
+    const cycleTurned = float64Of(cycles, (cycle) => {
+      let cost = 0;
+      for (const way of cycle) cost += turned[way]!;
+      return cost;
+    });
     const heldUntil = new Int32Array(cycles.length);
     let sum = 0;
     let best = { ...start, sum };

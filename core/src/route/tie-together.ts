@@ -1,4 +1,5 @@
 import { unionFind } from '../geometry/union-find.ts';
+import { float64Of } from '../geometry/typed.ts';
 import type { JoinGraph } from './join-graph.ts';
 
 /**
@@ -8,7 +9,7 @@ import type { JoinGraph } from './join-graph.ts';
 export type TieTogether = (once: Uint8Array, byItself: number, most: number, back?: number[]) => number;
 
 export function tieTogether({ ways, from, to, group, groups, bound }: JoinGraph): TieTogether {
-  const twice = Float64Array.from(ways, (way) => way.cost + way.again);
+  const twice = float64Of(ways, (way) => way.cost + way.again);
   const one = from.map((node) => group[node]!);
   const other = to.map((node) => group[node]!);
   // A way within a group ties nothing.

@@ -1,3 +1,4 @@
+import { float64Of } from '../geometry/typed.ts';
 import type { JoinGraph } from './join-graph.ts';
 import { tieTogether } from './tie-together.ts';
 
@@ -37,7 +38,7 @@ const LESS = 1e-9;
 export function makeTrial(graph: JoinGraph, looks: number): Trial {
   const { ways, from, to, parent, parentWay, depth } = graph;
   const tie = tieTogether(graph);
-  const cost = Float64Array.from(ways, (way) => way.cost);
+  const cost = float64Of(ways, (way) => way.cost);
   // What is held: what is gone once, and what that costs by itself.
   const once = new Uint8Array(ways.length);
   let sum = 0;
