@@ -51,6 +51,24 @@ test('a batch is read: a zip, a bad file, and files that don’t say their unit'
   await expect(card(page).getByText('Read in inches, as you said.')).toBeVisible();
 });
 
+test('a program that travels is looked at before it is taken, and its travel exchanged', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  // Lifted at M3, as some machines have it: what looks like travel is the design.
+  const moves = ['M3', 'G1 X10 Y0', 'M5', 'G1 X60 Y0', 'G1 X60 Y40', 'M3', 'G1 X0 Y40'];
+  const program = { name: 'Weir.gcode', mimeType: 'text/plain', buffer: text(['G21', ...moves].join('\n')) };
+  await page.getByLabel('Design files').setInputFiles([program]);
+  await expect(
+    page.getByText('Weir.gcode stitches, and travels with the needle up. Is it told apart rightly?'),
+  ).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Stitched: 2 lines, solid. Travelled: 1 line, dashed.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Exchange the two' }).click();
+  await expect(page.getByRole('img', { name: 'Stitched: 1 line, solid. Travelled: 2 lines, dashed.' })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Read it so' }).click();
+  await expect(card(page).getByRole('heading', { name: 'Weir' })).toBeVisible();
+  await expect(card(page).getByText('Travel and stitches are exchanged, as you said.')).toBeVisible();
+});
+
 test('a table is asked about its columns, and left out when nobody knows', async ({ page }) => {
   await page.goto(`${server.address}/designs`);
   const table = { name: 'Points.csv', mimeType: 'text/csv', buffer: text('1,0,0\n2,30,40\n3,60,0\n') };

@@ -32,10 +32,16 @@ export interface ServerOptions {
   readonly host?: string;
 }
 
+/** What is still running when this process ends, however that comes, ends with it. */
+const running = new Set<ChildProcess>();
+process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
+
 /** Starts the built server on a data folder (a new one when none is given) and a free port, the stand-in some times faster than life. */
 export async function startServer(options: ServerOptions = {}): Promise<TestServer> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'gorse-'));
   const child = spawnServer({ ...options, folder });
+  running.add(child);
+  child.once('exit', () => running.delete(child));
   const address = await new Promise<string>((resolve, reject) => {
     child.stdout!.setEncoding('utf8').on('data', (text: string) => {
       const found = /http:\/\/\S+/.exec(text)?.[0];

@@ -16,6 +16,7 @@ import type {
   RegionKind,
   RunEvent,
   RunState,
+  NeedlePicture,
   UnnamedTable,
 } from '@gorse/core';
 import type { Detail } from './check.ts';
@@ -26,7 +27,7 @@ export type ErrorCode =
   | 'stale'
   | 'tooLarge'
   | 'cannotRead'
-  | 'needsUnits'
+  | 'needsAnswer'
   | 'refused'
   | 'forbidden'
   | 'unpaired'
@@ -180,16 +181,18 @@ export interface MapDrawingAnswer extends DrawnPieces {
   readonly remarks: readonly string[];
 }
 
-/** 422 "needsUnits": what a file doesn't say of itself. */
-export interface UnitsQuestion {
+/** 422 "needsAnswer": what a file doesn't say of itself, or what of it must be looked at before it is taken. */
+export interface FileQuestion {
   /** Its size in its own units; null when the unit is known. */
   readonly unit: { readonly width: number; readonly height: number } | null;
   /** The first rows of a table whose columns aren't named. */
   readonly table: UnnamedTable | null;
+  /** What is stitched and what is travelled, as it was read; null where nothing is travelled. */
+  readonly needle: NeedlePicture | null;
 }
-export interface UnitsAnswer extends ErrorAnswer {
-  readonly code: 'needsUnits';
-  readonly question: UnitsQuestion;
+export interface QuestionAnswer extends ErrorAnswer {
+  readonly code: 'needsAnswer';
+  readonly question: FileQuestion;
 }
 
 /** A frame with its machine, to plan quilts for. */

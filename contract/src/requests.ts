@@ -12,11 +12,12 @@ import {
   type Shape,
   type SheetPaper,
 } from '@gorse/core';
-import { Type } from 'class-transformer';
+import { Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   Equals,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsString,
@@ -114,6 +115,13 @@ export class NewDesignQuery {
   /** Columns of a table, 0-based. */
   @IsIndex() x?: number;
   @IsIndex() y?: number;
+  /** What was taken for travel is what is stitched, and the other way round; said once it was looked at. */
+  @Maybe()
+  @Transform(({ value }: { readonly value: unknown }): unknown =>
+    value === 'true' ? true : value === 'false' ? false : value,
+  )
+  @IsBoolean()
+  exchanged?: boolean;
 }
 
 /** A drawing that is read in as patches. */

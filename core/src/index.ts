@@ -64,6 +64,7 @@ export {
   usualPaper,
 } from './formats/paper.ts';
 export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
+export { needlePicture, type NeedlePicture } from './formats/needle-picture.ts';
 export { readDrawing, readLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';

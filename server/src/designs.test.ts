@@ -1,4 +1,4 @@
-import type { DesignAnswer, ErrorAnswer, MapDrawingAnswer, QuiltAnswer, UnitsAnswer } from '@gorse/contract';
+import type { DesignAnswer, ErrorAnswer, MapDrawingAnswer, QuiltAnswer, QuestionAnswer } from '@gorse/contract';
 import { decodeStrokes, evenBorder, patchesOfPieces, quiltOf } from '@gorse/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { apiOf, SQUARE, startApp } from './test/harness.ts';
@@ -20,7 +20,8 @@ const strokesOf = async (id: string): Promise<number[][]> =>
     [...stroke].map((v) => Math.round(v * 100) / 100),
   );
 const add = async (file: string, source: string): Promise<DesignAnswer> =>
-  (await api<DesignAnswer>('POST', `/designs?file=${file}`, source)).body;
+  (await api<DesignAnswer>('POST', `/designs?file=${file}${file.endsWith('.gcode') ? '&exchanged=false' : ''}`, source))
+    .body;
 
 describe('a drawing of a map', () => {
   const TWO = 'M0 0H400V300H0ZM200 0V300';
@@ -52,8 +53,8 @@ describe('a drawing of a map', () => {
     expect(claims.status).toBe(400);
   });
   it('is asked its unit, as designs are, and refused where it encloses nothing', async () => {
-    const asked = await api<UnitsAnswer>('POST', '/map-drawings?file=Two.svg&snap=1', drawn(''));
-    expect([asked.status, asked.body.code]).toEqual([422, 'needsUnits']);
+    const asked = await api<QuestionAnswer>('POST', '/map-drawings?file=Two.svg&snap=1', drawn(''));
+    expect([asked.status, asked.body.code]).toEqual([422, 'needsAnswer']);
     expect(asked.body.question.unit!.width).toBeCloseTo(400, 6);
     const open = await api<ErrorAnswer>('POST', '/map-drawings?file=Net.gcode&unit=in&snap=1', INCHES);
     expect([open.status, open.body.code]).toEqual([422, 'cannotRead']);
@@ -70,16 +71,34 @@ describe('a design file', () => {
     expect(await strokesOf(design.id)).toEqual([[0, 0, 90, 0, 90, 90, 0, 90, 0, 5]]);
   });
   it('that doesn’t say its unit is asked about, then read as answered', async () => {
-    const asked = await api<UnitsAnswer>('POST', '/designs?file=Net.gcode', INCHES);
-    expect([asked.status, asked.body.code]).toEqual([422, 'needsUnits']);
-    expect(asked.body.question).toEqual({ unit: { width: 4, height: 2 }, table: null });
+    const asked = await api<QuestionAnswer>('POST', '/designs?file=Net.gcode', INCHES);
+    expect([asked.status, asked.body.code]).toEqual([422, 'needsAnswer']);
+    expect(asked.body.question).toEqual({ unit: { width: 4, height: 2 }, table: null, needle: null });
     const { body } = await api<DesignAnswer>('POST', '/designs?file=Net.gcode&unit=in', INCHES);
     expect(body.facts.width).toBeCloseTo(101.6, 6);
     expect(body.remarks).toEqual(['Read in inches, as you said.']);
   });
+  it('that travels too is taken once it was looked at what is stitched, as it is or the other way round', async () => {
+    const program = 'G21\nG0 X10 Y0\nG1 X30\n';
+    const asked = await api<QuestionAnswer>('POST', '/designs?file=Weir.gcode', program);
+    expect([asked.status, asked.body.code]).toEqual([422, 'needsAnswer']);
+    expect(asked.body.question).toEqual({
+      unit: null,
+      table: null,
+      needle: { stitched: [[10, 0, 30, 0]], travel: [[0, 0, 10, 0]] },
+    });
+    const lengths = await Promise.all(
+      ['false', 'true'].map(async (exchanged) => {
+        const { body } = await api<DesignAnswer>('POST', `/designs?file=Weir.gcode&exchanged=${exchanged}`, program);
+        return [body.facts.length, body.remarks];
+      }),
+    );
+    expect(lengths).toEqual([[20, []], [10, ['Travel and stitches are exchanged, as you said.']]]); // prettier-ignore
+    expect((await api('POST', '/designs?file=Weir.gcode&exchanged=perhaps', program)).status).toBe(400);
+  });
   it('of a table is asked about its columns', async () => {
     const rows = '1,0,0\n2,30,40\n';
-    const asked = await api<UnitsAnswer>('POST', '/designs?file=points.csv', rows);
+    const asked = await api<QuestionAnswer>('POST', '/designs?file=points.csv', rows);
     expect(asked.body.question.table).toEqual({
       rows: [
         ['1', '0', '0'],

@@ -3,7 +3,7 @@ import type { Detail, ErrorCode } from '@gorse/contract';
 const STATUS: Readonly<Record<ErrorCode, number>> = {
   badInput: 400,
   cannotRead: 422,
-  needsUnits: 422,
+  needsAnswer: 422,
   forbidden: 403,
   unpaired: 401,
   notFound: 404,

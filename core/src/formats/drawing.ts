@@ -9,6 +9,8 @@ export interface Drawing {
   readonly strokes: readonly Float64Array<ArrayBuffer>[];
   /** The layer, or else the colour, that each stroke was drawn in; null where the file tells none. */
   readonly groups: readonly (string | null)[];
+  /** What is gone with the needle up, where the file tells that too; shown, never stitched. */
+  readonly travel?: readonly Float64Array<ArrayBuffer>[];
   /** Sentences about what was left out or assumed, with the line in the file. */
   readonly remarks: readonly string[];
   readonly unit: DrawnUnit;
@@ -32,6 +34,8 @@ export interface ReadAnswers {
   readonly unit?: FileUnit;
   /** 0-based columns of a table that hold x and y. */
   readonly columns?: readonly [x: number, y: number];
+  /** What was taken for travel is what is stitched, and the other way round. */
+  readonly exchanged?: boolean;
 }
 
 /** Units that a file may be drawn in without saying so. */

@@ -1,72 +1,113 @@
-import { flattenConicInto } from '../geometry/flatten.ts';
+import { flattenConicInto, flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
 import { FLATTEN_CHORD } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
 import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { Needle, NeedleScan } from './gcode-needle.ts';
+import { type GcodeWord, GcodeWords } from './gcode-words.ts';
 
 const MOST_REMARKS = 20;
-/** In brackets, or from a semicolon on; never beyond a line. Written so that no text makes it slow. */
-const COMMENT = /\([^()\n]*\)?|;.*$/gm;
+/** Words that say where to. */
+const AXES = new Set(['X', 'Y', 'I', 'J', 'R']);
+/** Codes whose words mean something else than a place to go to, on their line alone. */
+const ONE_OFF = new Set([4, 10, 28, 28.1, 30, 30.1, 52, 53, 92, 92.1, 92.2, 92.3]);
 
 /**
- * Reads G-code: G0 travels, G1 to G3 stitch, with G20/21, G90/91, I/J (G90.1/91.1) and R arcs, modal words and comments. The needle is up
- * after M5 and, in files that lift it so, above Z 0. Y is turned down. Without G20 or G21 the unit answered is taken, else millimetres.
- * Throws `FormatError`.
+ * Reads G-code: G0 travels, G1 to G3, G5 and G5.1 stitch, with G20/21, G90/91, G92, I/J (G90.1/91.1) and R arcs, parameters and expressions. What
+ * lifts the needle is found from the whole program (`NeedleScan`). Y is turned down. Without G20 or G21 the unit answered is taken, else
+ * millimetres. `travel` is what is gone with the needle up; answered so, the two are exchanged. Throws `FormatError`.
  */
 export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
-  const stated = /(^|[^A-Z0-9.])G0?2[01](?![\d.])/im.test(text.replace(COMMENT, ' '));
-  const reader = new GcodeReader(stated ? 1 : MM_PER_FILE_UNIT[answers.unit ?? 'mm'], /\bM0?3\b/i.test(text));
-  let number = 0;
-  for (const line of text.split(/\r\n|\n|\r/)) reader.line(line, ++number);
-  reader.pen.finish(number);
-  const strokes = reader.pen.strokes();
+  const remarks = new Set<string>();
+  const remark = (line: number, sentence: string): void => {
+    if (remarks.size < MOST_REMARKS) remarks.add(`Line ${line}: ${sentence}.`);
+  };
+  const scan = new NeedleScan();
+  let stated = false as boolean;
+  eachLine(text, new GcodeWords(() => undefined), (words) => {
+    stated ||= words.some(({ letter, value }) => letter === 'G' && (value === 20 || value === 21));
+    scan.line(words, isMove(words));
+  });
+  const unit = stated ? 1 : MM_PER_FILE_UNIT[answers.unit ?? 'mm'];
+  const reader = new GcodeReader(unit, new Needle(scan.rule()), remark);
+  const lines = eachLine(text, new GcodeWords(remark), (words, number) => reader.line(words, number));
+  reader.finish(lines);
+  const [stitched, gone] = answers.exchanged ? [reader.travel, reader.pen] : [reader.pen, reader.travel];
+  const strokes = stitched.strokes();
   if (strokes.length === 0)
-    throw new FormatError('There is no G1, G2 or G3 move in this file, so there is nothing to stitch.');
+    throw new FormatError('There is no move with the needle down in this file, so there is nothing to stitch.');
   return {
     strokes,
-    groups: reader.pen.groups,
-    remarks: [...reader.remarks],
+    groups: stitched.groups,
+    travel: gone.strokes(),
+    remarks: [...remarks],
     unit: { mm: reader.unit, stated },
     table: null,
   };
 }
 
+/** The words of each line; how many lines there are. */
+function eachLine(
+  text: string,
+  reader: GcodeWords,
+  take: (words: readonly GcodeWord[], number: number) => void,
+): number {
+  let number = 0;
+  for (let from = 0; from <= text.length;) {
+    let end = from;
+    while (end < text.length && text[end] !== '\n' && text[end] !== '\r') end++;
+    take(reader.line(text.slice(from, end), ++number), number);
+    from = end + (text[end] === '\r' && text[end + 1] === '\n' ? 2 : 1);
+  }
+  return number;
+}
+
+const isOneOff = (words: readonly GcodeWord[]): boolean =>
+  words.some(({ letter, value }) => letter === 'G' && ONE_OFF.has(value));
+const isMove = (words: readonly GcodeWord[]): boolean =>
+  !isOneOff(words) && words.some(({ letter }) => AXES.has(letter));
+
 class GcodeReader {
   readonly pen = new StrokeCollector();
-  readonly remarks = new Set<string>();
+  readonly travel = new StrokeCollector();
   private at: Point = { x: 0, y: 0 };
+  /** Where the program's own origin lies, by G92. */
+  private origin: Point = { x: 0, y: 0 };
   private motion = 0;
   private absolute = true;
   private absoluteCentre = false;
-  private stopped = false;
-  private lifted = false;
 
   constructor(
     /** Millimetres a unit. */
     public unit: number,
-    /** M3 and M5 say when the needle goes; else Z may. */
-    private readonly spindle: boolean,
+    private readonly needle: Needle,
+    private readonly remark: (line: number, sentence: string) => void,
   ) {}
 
-  line(raw: string, number: number): void {
-    const code = raw.replace(COMMENT, ' ');
-    const words = new Map<string, number>();
-    for (const [, letter, value] of code.matchAll(/([A-Za-z])\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)/g)) {
-      const name = letter!.toUpperCase();
-      if (name === 'G') this.mode(Number(value), number);
-      else if (name === 'M') this.machine(Number(value), number);
-      else words.set(name, Number(value));
+  line(words: readonly GcodeWord[], number: number): void {
+    const oneOff = isOneOff(words);
+    const places = new Map<string, number>();
+    for (const word of words) {
+      if (word.letter === 'G') this.mode(word.value, number);
+      else if (oneOff && word.letter === 'Z') continue;
+      else {
+        this.needle.say(word);
+        places.set(word.letter, word.value);
+      }
     }
-    if (words.has('Z') && !this.spindle) {
-      this.lifted = words.get('Z')! > 0;
-      if (this.lifted) this.pen.finish(number);
-    }
-    if (['X', 'Y', 'I', 'J'].some((name) => words.has(name))) this.move(words, number);
+    if (!this.needle.isDown) this.pen.finish(number);
+    if (oneOff) this.oneOff(words, places, number);
+    else if (isMove(words)) this.move(places, number);
+  }
+
+  finish(line: number): void {
+    this.pen.finish(line);
+    this.travel.finish(line);
   }
 
   private mode(code: number, line: number): void {
-    if (code >= 0 && code <= 3 && Number.isInteger(code)) this.motion = code;
+    if ([0, 1, 2, 3, 5, 5.1].includes(code)) this.motion = code;
     else if (code === 20) this.unit = MM_PER_INCH;
     else if (code === 21) this.unit = 1;
     else if (code === 90) this.absolute = true;
@@ -74,34 +115,53 @@ class GcodeReader {
     else if (code === 90.1) this.absoluteCentre = true;
     else if (code === 91.1) this.absoluteCentre = false;
     else if (code === 18 || code === 19) this.remark(line, `G${code} works in another plane; arcs are read flat`);
-    else if (code === 5 || code === 5.1) this.remark(line, `G${code} curves are read as straight lines`);
-    else if (code === 28 || code === 30 || code === 92)
-      this.remark(line, `G${code} depends on the machine and is left out`);
+    else if (code >= 73 && code <= 89 && code !== 80) this.remark(line, `G${code} drills; only its place is gone to`);
   }
 
-  private machine(code: number, line: number): void {
-    if (code === 3 || code === 4) this.stopped = false;
-    if (code !== 5) return;
-    this.stopped = this.spindle;
-    this.pen.finish(line);
+  /** What a line means by its words other than a place to go to. */
+  private oneOff(words: readonly GcodeWord[], places: ReadonlyMap<string, number>, line: number): void {
+    const is = (...codes: readonly number[]): boolean =>
+      words.some(({ letter, value }) => letter === 'G' && codes.includes(value));
+    if (is(92)) {
+      // The place where it stands is called otherwise from here on.
+      const x = places.has('X') ? this.at.x - places.get('X')! * this.unit : this.origin.x;
+      const y = places.has('Y') ? this.at.y + places.get('Y')! * this.unit : this.origin.y;
+      this.origin = { x, y };
+    } else if (is(92.1, 92.2)) this.origin = { x: 0, y: 0 };
+    else if (is(28, 28.1, 30, 30.1, 53, 10, 52)) {
+      const code = words.find(({ letter, value }) => letter === 'G' && ONE_OFF.has(value))!.value;
+      this.remark(line, `G${code} depends on the machine and is left out`);
+      this.pen.finish(line);
+    }
   }
 
   private move(words: ReadonlyMap<string, number>, line: number): void {
     const from = this.at;
-    const along = (name: string, was: number): number => {
+    const along = (name: 'X' | 'Y', was: number, origin: number, sign: 1 | -1): number => {
       const value = words.get(name);
-      return value === undefined ? was : value * this.unit + (this.absolute ? 0 : was);
+      return value === undefined ? was : sign * value * this.unit + (this.absolute ? origin : was);
     };
     // Y is kept down from here on; the file's points up.
-    const to = { x: along('X', from.x), y: -along('Y', -from.y) };
+    const to = { x: along('X', from.x, this.origin.x, 1), y: along('Y', from.y, this.origin.y, -1) };
     this.at = to;
-    if (this.motion === 0 || this.stopped || this.lifted) {
-      this.pen.finish(line);
-      return;
-    }
-    const out = this.pen.from(from, line);
-    if (this.motion === 1) out.push(to.x, to.y);
-    else this.arc(out, from, to, words, line);
+    const isDown = this.motion !== 0 && this.needle.isDown;
+    const [pen, other] = isDown ? [this.pen, this.travel] : [this.travel, this.pen];
+    other.finish(line);
+    if (!isDown && to.x === from.x && to.y === from.y) return;
+    const out = pen.from(from, line);
+    if (this.motion <= 1) out.push(to.x, to.y);
+    else if (this.motion <= 3) this.arc(out, from, to, words, line);
+    else this.curve(out, from, to, words);
+  }
+
+  /** G5 and G5.1: I and J lead from where it starts to the first control point, P and Q from where it ends to the second. */
+  private curve(out: number[], from: Point, to: Point, words: ReadonlyMap<string, number>): void {
+    const by = (p: Point, across: string, down: string): Point => ({
+      x: p.x + (words.get(across) ?? 0) * this.unit,
+      y: p.y - (words.get(down) ?? 0) * this.unit,
+    });
+    if (this.motion === 5.1) flattenQuadraticInto(out, from, by(from, 'I', 'J'), to, FLATTEN_CHORD);
+    else flattenCubicInto(out, from, by(from, 'I', 'J'), by(to, 'P', 'Q'), to, FLATTEN_CHORD);
   }
 
   private arc(out: number[], from: Point, to: Point, words: ReadonlyMap<string, number>, line: number): void {
@@ -109,8 +169,8 @@ class GcodeReader {
     const centre = words.has('R')
       ? centreByRadius(from, to, words.get('R')! * this.unit, clockwise)
       : {
-          x: (words.get('I') ?? 0) * this.unit + (this.absoluteCentre ? 0 : from.x),
-          y: -(words.get('J') ?? 0) * this.unit + (this.absoluteCentre ? 0 : from.y),
+          x: (words.get('I') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.x : from.x),
+          y: -(words.get('J') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.y : from.y),
         };
     const radius = centre === null ? 0 : distance(centre, from);
     if (centre === null || radius === 0 || Math.abs(distance(centre, to) - radius) > Math.max(0.5, radius * 0.01)) {
@@ -128,10 +188,6 @@ class GcodeReader {
     const conic = { centre, u: { x: radius, y: 0 }, v: { x: 0, y: radius } };
     flattenConicInto(out, conic, start, turn, FLATTEN_CHORD);
     out.splice(-2, 2, to.x, to.y);
-  }
-
-  private remark(line: number, sentence: string): void {
-    if (this.remarks.size < MOST_REMARKS) this.remarks.add(`Line ${line}: ${sentence}.`);
   }
 }
 

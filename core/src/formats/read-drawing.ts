@@ -10,10 +10,13 @@ import { fileKind, type FileKind, READABLE } from './endings.ts';
 import { readGcode } from './gcode-read.ts';
 import { type DesignLabels, readGorseDocument } from './gorse-document.ts';
 import { readHpgl } from './hpgl-read.ts';
+import { needlePicture, type NeedlePicture } from './needle-picture.ts';
 import { readSvg } from './svg-read.ts';
 
 export interface ReadDesign extends Drawing {
   readonly labels: DesignLabels | null;
+  /** To be asked whether what is stitched was told from what is travelled; null where nothing is. */
+  readonly needle: NeedlePicture | null;
 }
 
 type Reader = (text: string, answers: ReadAnswers) => Drawing & { readonly labels?: DesignLabels };
@@ -48,6 +51,7 @@ export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswer
     strokes: normalisedStrokes(joined),
     remarks,
     labels: drawing.labels ?? null,
+    needle: needlePicture(drawing.strokes, drawing.travel ?? []),
   };
 }
 

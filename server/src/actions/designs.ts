@@ -4,7 +4,7 @@ import type {
   MapDrawingAnswer,
   MapDrawingQuery,
   NewDesignQuery,
-  UnitsQuestion,
+  FileQuestion,
 } from '@gorse/contract';
 import {
   decodeStrokes,
@@ -12,7 +12,6 @@ import {
   type DesignEdit,
   designIdsOf,
   encodeStrokes,
-  type FileUnit,
   type PlanRecords,
   type ReadAnswers,
 } from '@gorse/core';
@@ -37,12 +36,14 @@ import { found, notFound, Refusal } from '../refusal.ts';
 export async function addDesign(
   database: Database,
   reading: WorkDesk,
-  { file, unit, x, y }: NewDesignQuery,
+  { file, ...said }: NewDesignQuery,
   source: Uint8Array,
 ): Promise<DesignAnswer> {
-  const read = await reading.run('read', { file, source, answers: answersOf({ unit, x, y }) });
-  refuseUnknown(file, unit, { ...read, ...read.facts });
-  const said = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
+  const { unit } = said;
+  const read = await reading.run('read', { file, source, answers: answersOf(said) });
+  refuseUnknown(file, said, { ...read, ...read.facts });
+  const answered = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
+  const turned = said.exchanged ? ['Travel and stitches are exchanged, as you said.'] : [];
   const design = {
     id: nanoid(12),
     name: read.labels?.name || nameOf(file),
@@ -50,7 +51,7 @@ export async function addDesign(
     facts: read.facts,
     kind: read.labels?.kind ?? read.facts.kind,
     tags: read.labels?.tags ?? [],
-    remarks: [...said, ...read.remarks],
+    remarks: [...answered, ...turned, ...read.remarks],
     addedAt: Date.now(),
     originalId: null,
     revision: 1,
@@ -64,41 +65,47 @@ const UNIT_WORDS = { in: 'inches', mm: 'millimetres', cm: 'centimetres', px: 'pi
 
 const nameOf = (file: string): string => file.replace(/(\.gorse)?\.[^.]*$/, '').slice(0, 120) || 'Design';
 
-const answersOf = ({ unit, x, y }: Pick<NewDesignQuery, 'unit' | 'x' | 'y'>): ReadAnswers => ({
+type Said = Pick<NewDesignQuery, 'unit' | 'x' | 'y' | 'exchanged'>;
+
+const answersOf = ({ unit, x, y, exchanged }: Said): ReadAnswers => ({
   ...(unit === undefined ? {} : { unit }),
   ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
+  ...(exchanged === undefined ? {} : { exchanged }),
 });
 
-/** Refuses a file that doesn't say what must be known, and wasn't said. Width and height are those read, mm. */
+/** Refuses a file that doesn't say what must be known, or whose stitches must be looked at, and of which that wasn't said. Width and height are those read, mm. */
 function refuseUnknown(
   file: string,
-  said: FileUnit | undefined,
-  { unit, table, width, height }: Pick<ReadMap, 'unit' | 'table'> & { readonly width: number; readonly height: number },
+  said: Said,
+  read: Pick<ReadMap, 'unit' | 'table' | 'needle'> & { readonly width: number; readonly height: number },
 ): void {
-  if ((unit.stated || said !== undefined) && table === null) return;
-  const question: UnitsQuestion = {
-    unit: unit.stated ? null : { width: width / unit.mm, height: height / unit.mm },
+  const { unit, table, width, height } = read;
+  const knowsUnit = unit.stated || said.unit !== undefined;
+  const needle = said.exchanged === undefined ? read.needle : null;
+  if (knowsUnit && table === null && needle === null) return;
+  const question: FileQuestion = {
+    unit: knowsUnit ? null : { width: width / unit.mm, height: height / unit.mm },
     table,
+    needle,
   };
-  throw new Refusal(
-    'needsUnits',
-    table === null
-      ? `${file} doesn't say in which unit it is drawn. Choose the size that is right.`
-      : `${file} doesn't say which columns are x and y. Choose them.`,
-    [],
-    { question },
-  );
+  const sentence =
+    table !== null
+      ? `${file} doesn't say which columns are x and y. Choose them.`
+      : needle !== null
+        ? `${file} stitches and travels. Look whether these are told apart as they should be.`
+        : `${file} doesn't say in which unit it is drawn. Choose the size that is right.`;
+  throw new Refusal('needsAnswer', sentence, [], { question });
 }
 
 /** Reads a drawing's bytes as patches of a map; nothing is kept. Refuses what isn't known as `addDesign` does. */
 export async function readMapDrawing(
   reading: WorkDesk,
-  { file, unit, x, y, snap }: MapDrawingQuery,
+  { file, snap, ...said }: MapDrawingQuery,
   source: Uint8Array,
 ): Promise<MapDrawingAnswer> {
-  const read = await reading.run('readMap', { file, source, answers: answersOf({ unit, x, y }), snap });
+  const read = await reading.run('readMap', { file, source, answers: answersOf(said), snap });
   const { size, pieces, closed, seams, loose, slivers, remarks } = read;
-  refuseUnknown(file, unit, { ...read, width: size.width, height: size.length });
+  refuseUnknown(file, said, { ...read, width: size.width, height: size.length });
   return { size, pieces, closed, seams, loose, slivers, remarks };
 }
 

@@ -7,6 +7,8 @@ import {
   type DrawnPieces,
   type DrawnUnit,
   FormatError,
+  needlePicture,
+  type NeedlePicture,
   isRefusal,
   normalisedStrokes,
   type ReadAnswers,
@@ -35,19 +37,21 @@ export interface ReadResult {
   readonly unit: DrawnUnit;
   readonly table: UnnamedTable | null;
   readonly labels: DesignLabels | null;
+  readonly needle: NeedlePicture | null;
 }
 
 export interface ReadMap extends DrawnPieces {
   readonly remarks: readonly string[];
   readonly unit: DrawnUnit;
   readonly table: UnnamedTable | null;
+  readonly needle: NeedlePicture | null;
 }
 
 /** Reads a drawing. Throws `Refusal` with the line in the file, when that is known. */
 export const readFile = ({ file, source, answers }: ToRead): ReadResult =>
   refusing(file, () => {
-    const { strokes, remarks, unit, table, labels } = readDrawing(file, source, answers);
-    return { strokes, remarks, unit, table, labels, facts: analyseDesign(strokes).facts };
+    const { strokes, remarks, unit, table, labels, needle } = readDrawing(file, source, answers);
+    return { strokes, remarks, unit, table, labels, needle, facts: analyseDesign(strokes).facts };
   });
 
 function refusing<T>(file: string, read: () => T): T {
@@ -65,12 +69,12 @@ function refusing<T>(file: string, read: () => T): T {
 /** A drawing's lines made patches of a map. Throws `Refusal` as `readFile` does. */
 export function readMap({ snap, ...file }: ToRead & { readonly snap: number }): ReadMap {
   return refusing(file.file, () => {
-    const { strokes, groups, remarks, unit, table } = readLines(file.file, file.source, file.answers);
+    const { strokes, travel, groups, remarks, unit, table } = readLines(file.file, file.source, file.answers);
     const pieces = piecesOfLines(
       strokes.map((line, i) => ({ line, group: groups[i] ?? null })),
       snap,
     );
-    return { ...pieces, remarks, unit, table };
+    return { ...pieces, remarks, unit, table, needle: needlePicture(strokes, travel ?? []) };
   });
 }
 
@@ -86,5 +90,6 @@ export function editLines({ strokes, edits, others }: ToEdit): ReadResult {
     unit: { mm: 1, stated: true },
     table: null,
     labels: null,
+    needle: null,
   };
 }

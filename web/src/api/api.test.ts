@@ -26,9 +26,13 @@ describe('asking the server', () => {
     const file = new Blob(['x,y']);
     await api.addDesign('a & b.csv', file, { unit: 'in', columns: [2, 0] });
     await api.addDesign('c.svg', file);
+    await api.addDesign('d.gcode', file, { exchanged: false });
+    await api.addDesign('d.gcode', file, { exchanged: true });
     expect(asked.map(({ url }) => url)).toEqual([
       '/api/designs?file=a+%26+b.csv&unit=in&x=2&y=0',
       '/api/designs?file=c.svg',
+      '/api/designs?file=d.gcode&exchanged=false',
+      '/api/designs?file=d.gcode&exchanged=true',
     ]);
     expect(asked[0]).toMatchObject({ method: 'POST', body: file });
   });
@@ -54,7 +58,7 @@ describe('asking the server', () => {
   });
   it('knows a question about units, and a stale plan', async () => {
     const question = { unit: { width: 4, height: 2 }, table: null };
-    answers({ code: 'needsUnits', message: 'Which?', details: [], question }, 422);
+    answers({ code: 'needsAnswer', message: 'Which?', details: [], question }, 422);
     expect(questionOf(await failure(api.designs()))).toEqual(question);
     answers({ code: 'stale', message: 'Others were here.', details: [], revision: 7, since: [], conflicts: [] }, 409);
     expect(staleAnswer(await failure(api.designs()))).toMatchObject({ revision: 7 });

@@ -20,8 +20,8 @@ import type {
   RunAnswer,
   ShelfAnswer,
   StaleAnswer,
-  UnitsAnswer,
-  UnitsQuestion,
+  QuestionAnswer,
+  FileQuestion,
 } from '@gorse/contract';
 import {
   type AdvanceEvent,
@@ -95,13 +95,14 @@ const json = async <T>(method: string, path: string, body?: unknown): Promise<T>
 const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
   decodeStrokes(new Uint8Array(await (await ask('GET', path)).arrayBuffer()));
 
-function readingQuery(file: string, { unit, columns }: ReadAnswers): URLSearchParams {
+function readingQuery(file: string, { unit, columns, exchanged }: ReadAnswers): URLSearchParams {
   const query = new URLSearchParams({ file });
   if (unit) query.set('unit', unit);
   if (columns) {
     query.set('x', `${columns[0]}`);
     query.set('y', `${columns[1]}`);
   }
+  if (exchanged !== undefined) query.set('exchanged', `${exchanged}`);
   return query;
 }
 
@@ -198,5 +199,5 @@ export const sentenceOf = (error: unknown): string =>
   error instanceof Error ? error.message : 'Something went wrong. Try again.';
 
 /** What a file doesn't say of itself, when that is why it wasn't read. */
-export const questionOf = (error: unknown): UnitsQuestion | null =>
-  error instanceof ApiError && error.code === 'needsUnits' ? (error.answer as UnitsAnswer).question : null;
+export const questionOf = (error: unknown): FileQuestion | null =>
+  error instanceof ApiError && error.code === 'needsAnswer' ? (error.answer as QuestionAnswer).question : null;

@@ -1,13 +1,17 @@
-import type { UnitsQuestion } from '@gorse/contract';
+import type { FileQuestion } from '@gorse/contract';
 import {
+  boundsOf,
+  counted,
   FILE_UNITS,
   type FileUnit,
   formatLength,
   formatLengthNumber,
   MM_PER_FILE_UNIT,
+  type NeedlePicture,
   type ReadAnswers,
 } from '@gorse/core';
 import { Button, Checkbox, Group, Select, SimpleGrid, Stack, Table, Text } from '@mantine/core';
+import { IconArrowsExchange } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useLengthStyle } from './preferences.ts';
 import { MOORLAND } from './theme.ts';
@@ -22,7 +26,7 @@ const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
 /** A file that can't be read before the person says what it doesn't. */
 interface Asked {
   readonly source: { readonly name: string };
-  readonly question: UnitsQuestion;
+  readonly question: FileQuestion;
 }
 
 interface Props<A extends Asked> {
@@ -32,18 +36,22 @@ interface Props<A extends Asked> {
 }
 
 /** Asks what a file doesn't say: its unit, by the sizes each would give, or its columns; once for all files alike. */
-export function UnitsQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut }: Props<A>) {
+export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut }: Props<A>) {
   const first = asked[0]!;
   const [forAll, setForAll] = useState(true);
   const [x, setX] = useState('0');
   const [y, setY] = useState('1');
-  const { unit, table } = first.question;
+  const { unit, table, needle } = first.question;
+  const [exchanged, setExchanged] = useState(false);
   // What was said of one file holds for others only where the same was asked.
-  const alike = asked.filter(({ question }) => (question.table === null) === (table === null));
+  const alike = asked.filter(
+    ({ question }) =>
+      (question.table === null) === (table === null) && (question.needle === null) === (needle === null),
+  );
   const answered = forAll ? alike : [first];
   const answer = (answers: ReadAnswers): void => {
     const columns = table === null ? {} : { columns: [Number(x), Number(y)] as const };
-    onAnswer(answered, { ...answers, ...columns });
+    onAnswer(answered, { ...answers, ...columns, ...(needle ? { exchanged } : {}) });
   };
   const width = Math.max(0, ...(table?.rows.map((row) => row.length) ?? []));
   const columnNames = Array.from({ length: width }, (_, i) => ({ value: `${i}`, label: `column ${i + 1}` }));
@@ -56,9 +64,11 @@ export function UnitsQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut
       style={{ border: '2px solid var(--gorse)', borderRadius: 6, background: '#fffdf7' }}
     >
       <Text fw={700} fz={18}>
-        {first.source.name} doesn’t say {table ? 'which columns are x and y' : 'in which unit it is drawn'}.
-        {unit && ' Which size is right?'}
+        {needle && !unit && !table
+          ? `${first.source.name} stitches, and travels with the needle up. Is it told apart rightly?`
+          : `${first.source.name} doesn’t say ${table ? 'which columns are x and y' : 'in which unit it is drawn'}.${unit ? ' Which size is right?' : ''}`}
       </Text>
+      {needle && <NeedleChoice needle={needle} exchanged={exchanged} onExchange={() => setExchanged(!exchanged)} />}
       {table && (
         <>
           <Table withTableBorder withColumnBorders fz="sm" w="auto">
@@ -95,6 +105,11 @@ export function UnitsQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut
           </Group>
         </>
       )}
+      {needle && !unit && !table && (
+        <Group>
+          <Button onClick={() => answer({})}>Read it so</Button>
+        </Group>
+      )}
       {unit && (
         <SimpleGrid cols={4} spacing="sm">
           {FILE_UNITS.map((one) => (
@@ -123,6 +138,67 @@ export function UnitsQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut
     </Stack>
   );
 }
+
+/** What is stitched as solid lines, and what is travelled as thin dashed ones; both are exchanged by a button. */
+function NeedleChoice({
+  needle,
+  exchanged,
+  onExchange,
+}: {
+  readonly needle: NeedlePicture;
+  readonly exchanged: boolean;
+  readonly onExchange: () => void;
+}) {
+  const [stitched, travel] = exchanged ? [needle.travel, needle.stitched] : [needle.stitched, needle.travel];
+  const box = boundsOf([...needle.stitched, ...needle.travel].map((line) => Float64Array.from(line)));
+  if (!box) return null;
+  const size = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1);
+  const edge = size / 40;
+  return (
+    <Group align="flex-start" wrap="wrap">
+      <svg
+        viewBox={`${box.minX - edge} ${box.minY - edge} ${box.maxX - box.minX + 2 * edge} ${box.maxY - box.minY + 2 * edge}`}
+        style={{ width: 300, maxHeight: 240, background: '#fff', border: '1px solid var(--bracken)' }}
+        role="img"
+        aria-label={`Stitched: ${counted(stitched.length, 'line')}, solid. Travelled: ${counted(travel.length, 'line')}, dashed.`}
+      >
+        <g fill="none">
+          {travel.map((line, i) => (
+            <path
+              key={`travel ${i}`}
+              d={pathOf(line)}
+              stroke={MOORLAND.rowan}
+              strokeWidth={1}
+              strokeDasharray="4 4"
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+          {stitched.map((line, i) => (
+            <path
+              key={`stitched ${i}`}
+              d={pathOf(line)}
+              stroke={MOORLAND.slate}
+              strokeWidth={2}
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        </g>
+      </svg>
+      <Stack gap="xs" style={{ flex: '1 1 200px' }}>
+        <Text size="sm">
+          Solid: stitched, {counted(stitched.length, 'line')}. Dashed: travelled with the needle up,{' '}
+          {counted(travel.length, 'line')}.
+        </Text>
+        <Button variant="default" leftSection={<IconArrowsExchange size={16} />} onClick={onExchange}>
+          Exchange the two
+        </Button>
+      </Stack>
+    </Group>
+  );
+}
+
+const pathOf = (line: readonly number[]): string =>
+  line.map((mm, i) => (i % 2 === 0 ? `${i === 0 ? 'M' : 'L'}${mm}` : ` ${mm}`)).join('');
 
 const PICTURE = { width: 150, height: 110 };
 /** A hand's breadth with the thumb, and a ruler, mm. */

@@ -1,6 +1,6 @@
 import { Alert, Button, Group, List, Progress, Stack, Text } from '@mantine/core';
 import { answerAsked, cancelReading, dropAsked, forgetReading, useReading } from './reading.ts';
-import { UnitsQuestionCard } from '../../ui/units-question.tsx';
+import { FileQuestionCard } from '../../ui/file-question.tsx';
 
 /** Files whose remarks are spelled out; more are counted. */
 const SPELLED_OUT = 8;
@@ -29,7 +29,7 @@ export function ReadingReport() {
         </Group>
       )}
       {asked.length > 0 && (
-        <UnitsQuestionCard
+        <FileQuestionCard
           asked={asked}
           onAnswer={(sources, answers) => void answerAsked(sources, answers)}
           onLeaveOut={dropAsked}

@@ -1,4 +1,4 @@
-import type { UnitsQuestion } from '@gorse/contract';
+import type { FileQuestion } from '@gorse/contract';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api, ApiError } from '../../api/api.ts';
 import {
@@ -25,13 +25,13 @@ vi.mock('../../library-worker/library.ts', () => ({
 
 /** Files whose names tell what the server says of them; what it was told is kept. */
 const told: string[] = [];
-const question: UnitsQuestion = { unit: { width: 4, height: 2 }, table: null };
+const question: FileQuestion = { unit: { width: 4, height: 2 }, table: null, needle: null };
 const add = vi.spyOn(api, 'addDesign').mockImplementation((name, _body, answers = {}) => {
   told.push(`${name} ${answers.unit ?? '-'}`);
   if (name.startsWith('bad')) return Promise.reject(new ApiError('cannotRead', `${name}: Line 3: it is torn.`));
   if (name.startsWith('plain') && !answers.unit) {
     return Promise.reject(
-      new ApiError('needsUnits', 'Which unit?', { code: 'needsUnits', message: '', details: [], question } as never),
+      new ApiError('needsAnswer', 'Which unit?', { code: 'needsAnswer', message: '', details: [], question } as never),
     );
   }
   return Promise.resolve({ id: `id of ${name}`, name, remarks: [] } as never);

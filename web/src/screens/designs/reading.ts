@@ -1,4 +1,4 @@
-import { type DesignAnswer, LARGEST_FILE, type UnitsQuestion } from '@gorse/contract';
+import { type DesignAnswer, LARGEST_FILE, type FileQuestion } from '@gorse/contract';
 import { fileKind, READABLE, type ReadAnswers } from '@gorse/core';
 import { create } from 'zustand';
 import { api, questionOf, sentenceOf } from '../../api/api.ts';
@@ -15,7 +15,7 @@ interface Source {
 
 interface Asked {
   readonly source: Source;
-  readonly question: UnitsQuestion;
+  readonly question: FileQuestion;
 }
 
 interface Reading {

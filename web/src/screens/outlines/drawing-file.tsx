@@ -3,7 +3,7 @@ import { READ_ENDINGS, READABLE } from '@gorse/core';
 import { Group, Loader, Text } from '@mantine/core';
 import { TakeFile } from '../../ui/take-file.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
-import { UnitsQuestionCard } from '../../ui/units-question.tsx';
+import { FileQuestionCard } from '../../ui/file-question.tsx';
 import type { useDrawing } from './use-drawing.ts';
 
 /** Asks for a drawing, and for what it doesn't say; tells how the reading goes. */
@@ -30,7 +30,7 @@ export function DrawingFile({ drawing }: { readonly drawing: ReturnType<typeof u
         </Text>
       )}
       {reading.is === 'asked' && file && (
-        <UnitsQuestionCard
+        <FileQuestionCard
           asked={[{ source: file, question: reading.question }]}
           onAnswer={(_, said) => answer(said)}
           onLeaveOut={() => take(null)}
