@@ -37,7 +37,7 @@ export interface PostmanAnswer {
 export function ruralPostman({ nodes, required, ways, starts = [], ends = [] }: PostmanTask): PostmanAnswer {
   const together = unionFind(nodes);
   for (const { from, to } of [...required, ...ways]) together.join(from, to);
-  const parts = new Map<number, { required: number[]; ways: number[] }>();
+  const parts = new Map<number, { readonly required: number[]; readonly ways: number[] }>();
   required.forEach(({ from }, i) => {
     const root = together.rootOf(from);
     const part = parts.get(root);
@@ -58,17 +58,12 @@ export function ruralPostman({ nodes, required, ways, starts = [], ends = [] }: 
     );
     cost += joined.cost;
     bound += joined.trails;
-    const edges = [
-      ...part.required.map((i): PostmanEdge => ({ ...required[i]!, required: i, way: null })),
-      ...part.ways.flatMap((way, k): PostmanEdge[] =>
-        Array.from({ length: joined.times[k]! }, () => ({
-          from: ways[way]!.from,
-          to: ways[way]!.to,
-          required: null,
-          way,
-        })),
-      ),
-    ];
+    const edges: PostmanEdge[] = [];
+    for (const i of part.required) edges.push({ from: required[i]!.from, to: required[i]!.to, required: i, way: null });
+    part.ways.forEach((way, k) => {
+      const { from, to } = ways[way]!;
+      for (let times = joined.times[k]!; times > 0; times--) edges.push({ from, to, required: null, way });
+    });
     return eulerTrails(edges, at.start ?? at.end).map((trail) => directed(trail, at));
   });
   return { trails: trails.toSorted((a, b) => earliest(a) - earliest(b)), cost, bound };
