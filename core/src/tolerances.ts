@@ -77,6 +77,12 @@ export const DOUBLED_DISTANCE = 0.3;
 /** More than this of one piece stitched twice, to join what keep-outs cut, is worth a look: a foot. */
 export const MUCH_DOUBLED = 304.8;
 
+/** What goes along an edge lies so far off it that rounding takes none of it over, mm. */
+export const OFF_EDGE = 0.02;
+
+/** What lies this near to a seam is by it, mm: beside the ditch, or a background's usual margin off it. */
+export const BY_SEAM = 4;
+
 /** A start or end farther than this from any seam, edge or other line lies in the open: half an inch. */
 export const OPEN_END = 12.7;
 

@@ -1,8 +1,8 @@
 import { type ClothPoint, clothPoint } from '../geometry/point.ts';
-import { nearestPart, pointOf } from '../geometry/polyline.ts';
+import { lengthOf, nearestPart, pointOf } from '../geometry/polyline.ts';
 import { indexRings } from '../geometry/ring-index.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
-import { segment } from '../mask/meetings.ts';
+import { alongOwn, segment } from '../mask/meetings.ts';
 import type { RejoinRule } from '../mask/rejoin-rule.ts';
 import type { Seams } from '../mask/seams.ts';
 import type { Piece } from '../plan/piece.ts';
@@ -42,18 +42,18 @@ function endsInTheOpen(laid: Piece['laid'], seams: Seams | null): ClothPoint[] {
   const lines = linesOnCloth(laid);
   if (lines.every((line) => line.length < 4)) return [];
   const index = indexSegments(lines);
+  const along = alongOwn(index);
   return lines.flatMap((line, i) =>
     ([0, -1] as const).flatMap((which): ClothPoint[] => {
       const { x, y } = pointOf(line, which);
       if ((seams?.index.distance(x, y) ?? Infinity) <= OPEN_END) return [];
       if (isByKeepOut(laid.strokes[i]!, which)) return [];
-      const end = which === 0 ? index.along[index.stroke.indexOf(i)]! : index.along[index.stroke.lastIndexOf(i) + 1]!;
+      const end = which === 0 ? 0 : lengthOf(line);
       const isNear = index.within(...boxAbout(x, y)).some((k) => {
         const [ax, ay, bx, by] = segment(index.ends, k);
         const t = nearestPart(x, y, ax, ay, bx, by);
         if (Math.hypot(ax + t * (bx - ax) - x, ay + t * (by - ay) - y) > OPEN_END) return false;
-        const at = index.along[k]! + t * (index.along[k + 1]! - index.along[k]!);
-        return index.stroke[k] !== i || Math.abs(at - end) > OWN_TAIL;
+        return index.stroke[k] !== i || Math.abs(along(k, t) - end) > OWN_TAIL;
       });
       return isNear ? [] : [clothPoint(x, y)];
     }),

@@ -1,7 +1,8 @@
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
 import { grown, type Rings, without } from '../geometry/ring-areas.ts';
 import type { Background, FillArea } from './rule.ts';
-import { inOneRun, OFF_EDGE } from './in-one-run.ts';
+import { OFF_EDGE } from '../tolerances.ts';
+import { inOneRun } from './in-one-run.ts';
 
 /**
  * Lines at equal distances from what is kept out and, if wished, from the patch's edge: the first along it, the next ones inwards till they meet.

@@ -15,8 +15,6 @@ import { stretchOf } from '../geometry/stretch-of.ts';
 
 /** A step to the next line may be so much longer than lines are apart: corners are farther from each other than sides. */
 const FARTHEST_STEP = 1.5;
-/** What goes along an edge lies so far off it that rounding takes none of it over, mm. */
-export const OFF_EDGE = 0.02;
 /** Places of a ring that are tried for the shortest step to another. */
 const TRIED = 48;
 

@@ -1,7 +1,8 @@
 import type { Polyline } from '../geometry/polyline.ts';
 import { grown, type Rings, without } from '../geometry/ring-areas.ts';
 import { besideLine } from './background.ts';
-import { inOneRun, OFF_EDGE } from './in-one-run.ts';
+import { OFF_EDGE } from '../tolerances.ts';
+import { inOneRun } from './in-one-run.ts';
 import type { Background, FillArea } from './rule.ts';
 
 /** Lines round what is kept out, and what they leave to be filled. */

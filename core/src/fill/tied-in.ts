@@ -8,7 +8,7 @@ import {
   type Polyline,
   polyline,
 } from '../geometry/polyline.ts';
-import { indexSegments } from '../geometry/segment-index.ts';
+import { indexSegments, type SegmentIndex } from '../geometry/segment-index.ts';
 import { stretchOf } from '../geometry/stretch-of.ts';
 import { nearestAlong } from '../geometry/nearest-along.ts';
 
@@ -24,20 +24,23 @@ export interface TiedIn {
  */
 export function tiedIn(lines: readonly Polyline[], round: readonly Polyline[], farthest: number): TiedIn[] {
   const drawn = lines.filter((line) => lengthOf(line) > 0);
-  const ties = drawn.length > 0 ? round.map((ring) => tieTo(drawn, ring, farthest)) : round.map(() => null);
+  const index = drawn.length > 0 ? indexSegments(drawn) : null;
+  const ties = round.map((ring) => index && tieTo(drawn, index, ring, farthest));
   const out = round.flatMap((line, i): TiedIn[] => (ties[i] ? [] : [{ line, isRound: true }]));
   drawn.forEach((line, own) => {
     const at = ties.flatMap((tie) => (tie?.line === own ? [tie] : [])).sort((a, b) => a.along - b.along);
+    const lengths = cumulativeLength(line);
+    const whole = lengths.at(-1)!;
     let begun = 0;
     for (const { along, ring } of at) {
-      const cut = Math.min(along, lengthOf(line));
+      const cut = Math.min(along, whole);
       if (cut > begun) out.push({ line: stretchOf(line, begun, cut), isRound: false });
       begun = cut;
-      const [from, to] = [pointAtLength(line, cumulativeLength(line), cut), pointOf(ring, 0)];
+      const [from, to] = [pointAtLength(line, lengths, cut), pointOf(ring, 0)];
       out.push({ line: polyline([from, to]), isRound: false }, { line: ring, isRound: true });
       out.push({ line: polyline([to, from]), isRound: false });
     }
-    out.push({ line: at.length === 0 ? line : stretchOf(line, begun, lengthOf(line)), isRound: false });
+    out.push({ line: at.length === 0 ? line : stretchOf(line, begun, whole), isRound: false });
   });
   return out.filter(({ line }) => pointCount(line) > 1 && lengthOf(line) > 0);
 }
@@ -50,8 +53,7 @@ interface Tie {
   readonly ring: Polyline;
 }
 
-function tieTo(lines: readonly Polyline[], ring: Polyline, farthest: number): Tie | null {
-  const index = indexSegments(lines);
+function tieTo(lines: readonly Polyline[], index: SegmentIndex, ring: Polyline, farthest: number): Tie | null {
   let best = { segment: -1, off: Infinity, x: 0, y: 0 };
   for (let i = 0; i < ring.length; i += 2) {
     const [x, y] = [ring[i]!, ring[i + 1]!];

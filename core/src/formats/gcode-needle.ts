@@ -15,11 +15,18 @@ export interface NeedleRule {
   readonly downAtFirst: boolean;
 }
 
-/** What is said of the needle at a move. */
+/** What was last said of the needle. */
 interface Said {
   spindle: boolean;
   speed: number;
   height: number;
+}
+
+/** Takes in a word, where it is one that says something of the needle. */
+function take(said: Said, { letter, value }: GcodeWord): void {
+  if (letter === 'M' && (value === 3 || value === 4 || value === 5)) said.spindle = value !== 5;
+  else if (letter === 'S') said.speed = value;
+  else if (letter === 'Z') said.height = value;
 }
 
 /** Finds which words a program lifts the needle by: those that change most often between its moves. */
@@ -36,12 +43,9 @@ export class NeedleScan {
   /** @param isMove whether the line moves across the plane */
   line(words: readonly GcodeWord[], isMove: boolean): void {
     const { now } = this;
-    for (const { letter, value } of words) {
-      if (letter === 'M' && (value === 3 || value === 4 || value === 5)) {
-        now.spindle = value !== 5;
-        this.first ??= now.spindle ? 'on' : 'off';
-      } else if (letter === 'S') now.speed = value;
-      else if (letter === 'Z') now.height = value;
+    for (const word of words) {
+      take(now, word);
+      if (word.letter === 'M' && [3, 4, 5].includes(word.value)) this.first ??= now.spindle ? 'on' : 'off';
     }
     if (!isMove) return;
     const { last } = this;
@@ -77,25 +81,21 @@ const limitOf = ({ least, most }: { readonly least: number; readonly most: numbe
 
 /** Where the needle is as a program goes on. */
 export class Needle {
-  private spindle: boolean;
-  private speed = 0;
-  private height: number;
+  private readonly said: Said;
 
   constructor(private readonly rule: NeedleRule) {
-    this.spindle = rule.downAtFirst;
-    this.height = 0;
+    this.said = { spindle: rule.downAtFirst, speed: 0, height: 0 };
   }
 
-  say({ letter, value }: GcodeWord): void {
-    if (letter === 'M' && (value === 3 || value === 4 || value === 5)) this.spindle = value !== 5;
-    else if (letter === 'S') this.speed = value;
-    else if (letter === 'Z') this.height = value;
+  say(word: GcodeWord): void {
+    take(this.said, word);
   }
 
   get isDown(): boolean {
     const { by, limit } = this.rule;
-    if (by === 'spindle') return this.spindle;
-    if (by === 'speed') return this.speed > limit && this.spindle;
-    return by === 'motion' || this.height <= limit;
+    const { spindle, speed, height } = this.said;
+    if (by === 'spindle') return spindle;
+    if (by === 'speed') return speed > limit && spindle;
+    return by === 'motion' || height <= limit;
   }
 }

@@ -34,6 +34,9 @@ describe('words', () => {
     expect(told(home)).toMatch(/^Line 3: G28 depends on the machine/);
     // From here on the place where it stands is called 100, 0.
     expect(stitched('G21\nG1X5\nG92 X100 Y0\nG1X101')).toEqual([[0, 0, 5, 0, 6, 0]]);
+    // A hole that is drilled is no stitch, and the height of its start no lifted needle.
+    expect(stitched('G21\nG1X5\nG81X9Y0Z-3R2\nG80\nG1X10')).toEqual([[0, 0, 5, 0], [9, 0, 10, 0]]); // prettier-ignore
+    expect(stitched('G21\nG1X5\nG28 Z20\nG1X6\nG92 Z-7\nG1X7')).toEqual([[0, 0, 5, 0], [5, 0, 6, 0, 7, 0]]); // prettier-ignore
     expect(stitched('G21\nM117 X9 done\n$X\n%\nG1X5')).toEqual([[0, 0, 5, 0]]);
   });
 });

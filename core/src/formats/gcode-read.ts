@@ -9,7 +9,7 @@ import { type GcodeWord, GcodeWords } from './gcode-words.ts';
 
 const MOST_REMARKS = 20;
 /** Words that say where to. */
-const AXES = new Set(['X', 'Y', 'I', 'J', 'R']);
+const AXES = new Set(['X', 'Y', 'I', 'J']);
 /** Codes whose words mean something else than a place to go to, on their line alone. */
 const ONE_OFF = new Set([4, 10, 28, 28.1, 30, 30.1, 52, 53, 92, 92.1, 92.2, 92.3]);
 
@@ -27,7 +27,7 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   let stated = false as boolean;
   eachLine(text, new GcodeWords(() => undefined), (words) => {
     stated ||= words.some(({ letter, value }) => letter === 'G' && (value === 20 || value === 21));
-    scan.line(words, isMove(words));
+    scan.line(ofNeedle(words), isMove(words));
   });
   const unit = stated ? 1 : MM_PER_FILE_UNIT[answers.unit ?? 'mm'];
   const reader = new GcodeReader(unit, new Needle(scan.rule()), remark);
@@ -65,6 +65,13 @@ function eachLine(
 
 const isOneOff = (words: readonly GcodeWord[]): boolean =>
   words.some(({ letter, value }) => letter === 'G' && ONE_OFF.has(value));
+const isDrill = (code: number): boolean => code >= 73 && code <= 89 && code !== 80;
+
+/** What a line says of the needle: where it drills, or its words mean something else than a place, its Z is no height. */
+const ofNeedle = (words: readonly GcodeWord[]): readonly GcodeWord[] =>
+  isOneOff(words) || words.some(({ letter, value }) => letter === 'G' && isDrill(value))
+    ? words.filter(({ letter }) => letter !== 'Z')
+    : words;
 const isMove = (words: readonly GcodeWord[]): boolean =>
   !isOneOff(words) && words.some(({ letter }) => AXES.has(letter));
 
@@ -86,18 +93,14 @@ class GcodeReader {
   ) {}
 
   line(words: readonly GcodeWord[], number: number): void {
-    const oneOff = isOneOff(words);
     const places = new Map<string, number>();
-    for (const word of words) {
-      if (word.letter === 'G') this.mode(word.value, number);
-      else if (oneOff && word.letter === 'Z') continue;
-      else {
-        this.needle.say(word);
-        places.set(word.letter, word.value);
-      }
+    for (const { letter, value } of words) {
+      if (letter === 'G') this.mode(value, number);
+      else places.set(letter, value);
     }
+    for (const word of ofNeedle(words)) this.needle.say(word);
     if (!this.needle.isDown) this.pen.finish(number);
-    if (oneOff) this.oneOff(words, places, number);
+    if (isOneOff(words)) this.oneOff(words, places, number);
     else if (isMove(words)) this.move(places, number);
   }
 
@@ -115,7 +118,11 @@ class GcodeReader {
     else if (code === 90.1) this.absoluteCentre = true;
     else if (code === 91.1) this.absoluteCentre = false;
     else if (code === 18 || code === 19) this.remark(line, `G${code} works in another plane; arcs are read flat`);
-    else if (code >= 73 && code <= 89 && code !== 80) this.remark(line, `G${code} drills; only its place is gone to`);
+    else if (code === 80) this.motion = 0;
+    else if (isDrill(code)) {
+      this.motion = 0;
+      this.remark(line, `G${code} drills, which is left out`);
+    }
   }
 
   /** What a line means by its words other than a place to go to. */

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { cumulativeLength, pointAtLength, pointOf, type Polyline } from '../geometry/polyline.ts';
+import { BY_SEAM } from '../tolerances.ts';
 import type { JoinedRun } from './joined-run.ts';
 import type { Seams } from './seams.ts';
 
@@ -9,8 +10,6 @@ export interface Wished {
   readonly ends: readonly Point[];
 }
 
-/** What lies this near to a seam is by it, mm: beside the ditch, or a background's usual margin off it. */
-export const BY_SEAM = 4;
 /** Between places of a run that are looked at, mm. */
 const LOOKED_AT = 2;
 

@@ -10,7 +10,7 @@ import { middleOf } from './mask-ways.ts';
 import type { JoinedRun } from './joined-run.ts';
 import { rejoin, type Rejoined, type Surroundings } from './rejoin.ts';
 import { JOINS_BY, type RejoinRule, USUAL_REJOIN } from './rejoin-rule.ts';
-import { BY_SEAM } from './ends-by-seams.ts';
+import { BY_SEAM } from '../tolerances.ts';
 import { seamsOf } from './seams.ts';
 import { staysClear } from './stays-clear.ts';
 import { blob, box, star, zigzag } from './test/shapes.ts';

@@ -1,7 +1,7 @@
 import { keepOutEdges, keepOutsFor, keptPatches, ringsOfEdges } from '../cloth/keep-out.ts';
 import type { Region } from '../cloth/region.ts';
 import type { Shape } from '../cloth/shape.ts';
-import type { Rings } from '../geometry/ring-areas.ts';
+import { type Rings, unionOf } from '../geometry/ring-areas.ts';
 import type { LineUp } from '../lineup/line-up.ts';
 import { type KeptArea, maskArea } from '../mask/area.ts';
 import { type Mask, maskOf } from '../mask/mask.ts';
@@ -94,8 +94,10 @@ function maskOfKept(
       const not = keep === 'out' ? but : null;
       const rings =
         of.kind === 'designs'
-          ? keptPatches(keepOut, records.regions).flatMap((patch) =>
-              patch.id === not ? [] : outlineIn(patch, of.bridge),
+          ? unionOf(
+              keptPatches(keepOut, records.regions).flatMap((one) =>
+                one.id === not ? [] : [outlineIn(one, of.bridge)],
+              ),
             )
           : ringsOfEdges(keepOutEdges(keepOut, records.regions, shapeOf, not));
       return { rings, keep, clearance };

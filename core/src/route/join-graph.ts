@@ -89,6 +89,24 @@ export function joinGraph(required: readonly GraphEdge[], ways: readonly Way[], 
   };
 }
 
+/** Costs that differ by less differ by rounding alone. */
+export const LESS = 1e-9;
+
+/** Sees the ways of the forest's path between two nodes of one tree. */
+export function eachOnPath(
+  { depth, parent, parentWay }: Pick<JoinGraph, 'depth' | 'parent' | 'parentWay'>,
+  a: number,
+  b: number,
+  see: (way: number) => void,
+): void {
+  let [u, v] = [a, b];
+  while (u !== v) {
+    if (depth[u]! < depth[v]!) [u, v] = [v, u];
+    see(parentWay[u]!);
+    u = parent[u]!;
+  }
+}
+
 /** Whether one trail walks it all, which may close or end anywhere. */
 export const mayClose = ({ unpaired, closes, fixed, tree }: JoinGraph): boolean =>
   unpaired.length === 0 && !closes && (fixed.length < 2 || tree[fixed[0]!] === tree[fixed[1]!]);

@@ -1,4 +1,4 @@
-import { type JoinGraph, mayClose } from './join-graph.ts';
+import { eachOnPath, type JoinGraph, mayClose } from './join-graph.ts';
 import { type Gone, makeTrial, type Trial } from './trial.ts';
 
 /** The search among all that pairs the odd ends of a graph. */
@@ -171,13 +171,11 @@ function pairing({ nodes, odd, parent, parentWay, order, ways }: JoinGraph, ends
 }
 
 /** The ways that close the longest cycles. */
-function longest({ closing, from, to, depth, parent }: JoinGraph, most: number): readonly number[] {
+function longest(graph: JoinGraph, most: number): readonly number[] {
+  const { closing, from, to } = graph;
   const lengthOf = (way: number): number => {
-    let [u, v, length] = [from[way]!, to[way]!, 1];
-    for (; u !== v; length++) {
-      if (depth[u]! >= depth[v]!) u = parent[u]!;
-      else v = parent[v]!;
-    }
+    let length = 1;
+    eachOnPath(graph, from[way]!, to[way]!, () => length++);
     return length;
   };
   const found: { readonly way: number; readonly length: number }[] = [];

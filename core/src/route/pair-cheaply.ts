@@ -1,5 +1,5 @@
 import { float64Of } from '../geometry/typed.ts';
-import { type JoinGraph, mayClose } from './join-graph.ts';
+import { eachOnPath, type JoinGraph, LESS, mayClose } from './join-graph.ts';
 
 /** Of a graph whose cycles share more ways than this it would take too long to reckon even one turn. */
 const MOST_LENGTH = 400_000;
@@ -80,8 +80,6 @@ export function pairCheaply(graph: JoinGraph): PairCheaply {
     return best;
   };
 }
-/** Less is only rounding. */
-const LESS = 1e-9;
 
 /** The cycles through each way, one way after the other: `of` from `begins[way]` to `begins[way + 1]`. */
 function cyclesThrough(cycles: readonly (readonly number[])[], ways: number) {
@@ -95,14 +93,9 @@ function cyclesThrough(cycles: readonly (readonly number[])[], ways: number) {
 }
 
 /** The forest's path between two nodes of one tree. */
-function pathOf({ depth, parent, parentWay }: JoinGraph, a: number, b: number): number[] {
+function pathOf(graph: JoinGraph, a: number, b: number): number[] {
   const path: number[] = [];
-  let [u, v] = [a, b];
-  while (u !== v) {
-    if (depth[u]! < depth[v]!) [u, v] = [v, u];
-    path.push(parentWay[u]!);
-    u = parent[u]!;
-  }
+  eachOnPath(graph, a, b, (way) => void path.push(way));
   return path;
 }
 

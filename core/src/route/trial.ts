@@ -1,5 +1,5 @@
 import { float64Of } from '../geometry/typed.ts';
-import type { JoinGraph } from './join-graph.ts';
+import { eachOnPath, type JoinGraph, LESS } from './join-graph.ts';
 import { tieTogether } from './tie-together.ts';
 
 /** Which ways are gone once, and where trails end; what must be gone there and back follows. */
@@ -31,12 +31,10 @@ export interface Trial {
 
 /** Turning a way takes so much of the time that looking at what it ties does. */
 const TURNED_AT_ONCE = 0.5;
-/** Less is only rounding. */
-const LESS = 1e-9;
 
 /** @param looks how many ways may be looked at in all */
 export function makeTrial(graph: JoinGraph, looks: number): Trial {
-  const { ways, from, to, parent, parentWay, depth } = graph;
+  const { ways, from, to } = graph;
   const tie = tieTogether(graph);
   const cost = float64Of(ways, (way) => way.cost);
   // What is held: what is gone once, and what that costs by itself.
@@ -55,14 +53,7 @@ export function makeTrial(graph: JoinGraph, looks: number): Trial {
     sum += once[way] === 1 ? cost[way]! : -cost[way]!;
     looked += TURNED_AT_ONCE;
   };
-  const turnPath = (a: number, b: number): void => {
-    let [u, v] = [a, b];
-    while (u !== v) {
-      if (depth[u]! < depth[v]!) [u, v] = [v, u];
-      turn(parentWay[u]!);
-      u = parent[u]!;
-    }
-  };
+  const turnPath = (a: number, b: number): void => eachOnPath(graph, a, b, turn);
   const goneOf = (those: Uint8Array, ends: readonly number[]): Gone => ({
     ...{ once: those, ends },
     cost: tie(those, costOnce(those, cost), Infinity),

@@ -6,6 +6,7 @@ import { type StoreApi, useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import { keepOutOfPatches, setKeepOut } from '../../../document/keep-outs.ts';
 import { edit, usePlan } from '../../../document/plan-store.ts';
+import { placementIn, stagesOf } from '../../../document/recipes.ts';
 import { atStart } from '../../../ui/words.ts';
 import type { KeepOutHand } from './keep-out-hand.ts';
 import { KeepOutSettings } from './keep-out-settings.tsx';
@@ -78,7 +79,7 @@ function FromPatch({ region, onMade }: { readonly region: Region; readonly onMad
     () => Object.values(regions).filter(({ family }) => family === region.family),
     [regions, region],
   );
-  const holdsDesign = usePlan(({ records }) => designIn(records, region.id) !== null);
+  const holdsDesign = usePlan(({ records }) => stagesOf(records, placementIn(records, region.id))?.designId != null);
   const make = (of: readonly Region[], kind?: 'designs'): void => {
     const made = keepOutOfPatches(usePlan.getState().records, of, kind);
     edit('keep-out', setKeepOut(made));
@@ -102,10 +103,4 @@ function FromPatch({ region, onMade }: { readonly region: Region; readonly onMad
     </Stack>
   );
 }
-/** The design that a patch holds; null for none, or a background. */
-function designIn({ placements, recipes }: PlanRecords, regionId: string): string | null {
-  const placement = Object.values(placements).find((one) => one.regionId === regionId);
-  return (placement && recipes[placement.recipeId]?.designId) ?? null;
-}
-
 const WRAP = { label: { whiteSpace: 'normal' } } as const;

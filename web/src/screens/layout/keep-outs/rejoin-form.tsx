@@ -7,7 +7,7 @@ import { planner } from '../../../planning-worker/link.ts';
 import { usePlanned } from '../../../planning-worker/planned-store.ts';
 import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { LengthInput } from '../../../ui/length-input.tsx';
-import { NumberEntry } from '../../../ui/number-entry.tsx';
+import { OwnSpi } from '../../../ui/own-spi.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { useAsked } from '../../../ui/use-asked.ts';
 import { forbid, lookAtMasked, useMaskHand } from './mask-hand.ts';
@@ -64,32 +64,17 @@ export function RejoinForm({
         checked={rule.seams}
         onChange={({ currentTarget }) => onRule('links along seams', { seams: currentTarget.checked })}
       />
-      <Switch
+      <OwnSpi
         label="Stitches along edges of their own length"
-        checked={rule.edgeSpi !== null}
-        onChange={({ currentTarget }) =>
-          onRule('stitches along edges', { edgeSpi: currentTarget.checked ? EDGE_SPI : null })
-        }
+        where="along edges"
+        spi={rule.edgeSpi}
+        onSpi={(edgeSpi) => onRule('stitches along edges', { edgeSpi })}
       />
-      {rule.edgeSpi !== null && (
-        <NumberEntry
-          label="Stitches per inch (SPI) along edges"
-          min={4}
-          max={18}
-          step={0.5}
-          decimalScale={1}
-          value={rule.edgeSpi}
-          onNumber={(edgeSpi) => onRule('stitches along edges', { edgeSpi })}
-        />
-      )}
       <Ends owner={owner} rule={rule} onRule={onRule} />
       <Links owner={owner} rule={rule} />
     </Stack>
   );
 }
-
-/** Short enough for a tight edge. */
-const EDGE_SPI = 12;
 
 /** While it is dragged it isn't asked what joining saves. ms */
 const REST = 150;

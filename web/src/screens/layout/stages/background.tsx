@@ -11,7 +11,7 @@ import {
   MOST_STEP,
   MOST_STEPS,
 } from '@gorse/core';
-import { Button, SegmentedControl, Stack, Switch, Text } from '@mantine/core';
+import { Button, SegmentedControl, Stack, Text } from '@mantine/core';
 import { IconRefresh } from '@tabler/icons-react';
 import type { ComponentType } from 'react';
 import { setStages } from '../../../document/proposal.ts';
@@ -19,6 +19,7 @@ import { ChoiceGrid } from '../../../ui/choice-grid.tsx';
 import { LengthInput } from '../../../ui/length-input.tsx';
 import { LengthList } from '../../../ui/length-list.tsx';
 import { NumberEntry } from '../../../ui/number-entry.tsx';
+import { OwnSpi } from '../../../ui/own-spi.tsx';
 import { useLengthStyle } from '../../../ui/preferences.ts';
 import { BACKGROUND_NAMES } from '../backgrounds.ts';
 import type { StageProps, StageView } from '../stage-view.ts';
@@ -85,23 +86,11 @@ function OutlineForm({ rule: { outline }, put }: { readonly rule: BackgroundRule
         onValues={(values) => put('lines round keep-outs', { outline: { ...outline, steps: values } })}
       />
       {steps.length > 0 && (
-        <Switch
+        <OwnSpi
           label="Stitches of their own length"
-          checked={spi !== null}
-          onChange={({ currentTarget }) =>
-            put('stitches round keep-outs', { outline: { ...outline, spi: currentTarget.checked ? CLOSE_SPI : null } })
-          }
-        />
-      )}
-      {steps.length > 0 && spi !== null && (
-        <NumberEntry
-          label="Stitches per inch (SPI) round keep-outs"
-          min={4}
-          max={18}
-          step={0.5}
-          decimalScale={1}
-          value={spi}
-          onNumber={(own) => put('stitches round keep-outs', { outline: { ...outline, spi: own } })}
+          where="round keep-outs"
+          spi={spi}
+          onSpi={(own) => put('stitches round keep-outs', { outline: { ...outline, spi: own } })}
         />
       )}
     </Stack>
@@ -109,8 +98,6 @@ function OutlineForm({ rule: { outline }, put }: { readonly rule: BackgroundRule
 }
 /** How far a further line lies from the one before it, mm. */
 const STEP = MM_PER_INCH / 8;
-/** Short enough for a tight edge. */
-const CLOSE_SPI = 12;
 
 function EchoForm({ rule: { round, passes }, put }: { readonly rule: BackgroundRule; readonly put: Put }) {
   return (
