@@ -7,7 +7,7 @@ import { boundsOf, pointsOf } from '../core/src/geometry/polyline.ts';
 import { grown, type Rings } from '../core/src/geometry/ring-areas.ts';
 import { indexSegments } from '../core/src/geometry/segment-index.ts';
 import { maskArea } from '../core/src/mask/area.ts';
-import { cutLines } from '../core/src/mask/cut.ts';
+import { cutLines } from '../core/src/geometry/cut-lines.ts';
 import { maskOf } from '../core/src/mask/mask.ts';
 import { rejoin } from '../core/src/mask/rejoin.ts';
 import { USUAL_REJOIN } from '../core/src/mask/rejoin-rule.ts';

@@ -1,7 +1,7 @@
 import { Clipper64, ClipType, FillRule, type Paths64 } from 'clipper2-ts';
 import { lengthOf, type Polyline } from '@gorse/core';
 import { type MaskArea, maskArea } from '../core/src/mask/area.ts';
-import { cutLines } from '../core/src/mask/cut.ts';
+import { cutLines } from '../core/src/geometry/cut-lines.ts';
 import { type Mask, maskOf } from '../core/src/mask/mask.ts';
 import { rejoin } from '../core/src/mask/rejoin.ts';
 import { USUAL_REJOIN } from '../core/src/mask/rejoin-rule.ts';

@@ -16,7 +16,9 @@ import type {
   RegionKind,
   RunEvent,
   RunState,
+  FileUnit,
   NeedlePicture,
+  UnseenPicture,
   UnnamedTable,
 } from '@gorse/core';
 import type { Detail } from './check.ts';
@@ -184,11 +186,19 @@ export interface MapDrawingAnswer extends DrawnPieces {
 /** 422 "needsAnswer": what a file doesn't say of itself, or what of it must be looked at before it is taken. */
 export interface FileQuestion {
   /** Its size in its own units; null when the unit is known. */
-  readonly unit: { readonly width: number; readonly height: number } | null;
+  readonly unit: FileSize | null;
   /** The first rows of a table whose columns aren't named. */
   readonly table: UnnamedTable | null;
   /** What is stitched and what is travelled, as it was read; null where nothing is travelled. */
   readonly needle: NeedlePicture | null;
+  /** What isn't seen in the drawing; null where all is. */
+  readonly unseen: UnseenPicture | null;
+}
+export interface FileSize {
+  readonly width: number;
+  readonly height: number;
+  /** What the program that wrote it usually means. */
+  readonly likely: FileUnit | null;
 }
 export interface QuestionAnswer extends ErrorAnswer {
   readonly code: 'needsAnswer';

@@ -122,6 +122,22 @@ export class NewDesignQuery {
   )
   @IsBoolean()
   exchanged?: boolean;
+  /** What isn't seen in the drawing and is taken in all the same, as a JSON list of keys; said once it was looked at. */
+  @Maybe()
+  @Transform(({ value }: { readonly value: unknown }): unknown => parsedList(value))
+  @IsArray({ message: 'taken must be a JSON list of texts' })
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @Length(1, 100, { each: true, message: 'each of taken must have 1 to 100 characters' })
+  taken?: string[];
+}
+
+function parsedList(value: unknown): unknown {
+  try {
+    return typeof value === 'string' ? (JSON.parse(value) as unknown) : value;
+  } catch {
+    return value;
+  }
 }
 
 /** A drawing that is read in as patches. */

@@ -64,7 +64,8 @@ export {
   usualPaper,
 } from './formats/paper.ts';
 export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
-export { needlePicture, type NeedlePicture } from './formats/needle-picture.ts';
+export { ALL_UNSEEN, UNSEEN_WORDS, type UnseenReason } from './formats/left-out.ts';
+export type { NeedlePicture, PictureLines, UnseenPart, UnseenPicture } from './formats/read-pictures.ts';
 export { readDrawing, readLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';

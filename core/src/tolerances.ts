@@ -3,8 +3,14 @@
  * angles radians unless the name says otherwise.
  */
 
-/** Chord error when a curve is read from a file. Stays under 0.05 mm when a design is stitched up to five times its drawn size. */
+/** Chord error when a curve is read from a file, of a drawing `DRAWN_LARGE` across: under 0.05 mm when it is stitched a metre across. */
 export const FLATTEN_CHORD = 0.01;
+
+/** What is drawn smaller than this, mm, is kept so much finer: it will be stitched larger, by nobody knows how much. */
+export const DRAWN_LARGE = 200;
+
+/** By how much finer what is so large, mm, is kept than what is drawn large: 1 at the most. */
+export const fineness = (size: number): number => Math.min(1, size / DRAWN_LARGE);
 
 /** Chord error that a bend (a warp that is not affine) may add to a straight segment. */
 export const WARP_CHORD = 0.02;

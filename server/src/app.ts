@@ -19,6 +19,7 @@ import { backupRoutes } from './http/backup-routes.ts';
 import { messageRoutes } from './http/message-routes.ts';
 import { apiRoutes } from './http/routes.ts';
 import type { RecentMessages } from './recent-messages.ts';
+import { ReadingDesk } from './work/reading-desk.ts';
 import { WorkDesk } from './work/work-desk.ts';
 import type { Database } from './store/database.ts';
 
@@ -59,7 +60,7 @@ export async function serve(
     socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\n\r\n');
   });
 
-  const threads = { reading: new WorkDesk(), planning: new WorkDesk(), drawing: new WorkDesk() };
+  const threads = { reading: new ReadingDesk(), planning: new WorkDesk(), drawing: new WorkDesk() };
   const backups = new Backups(database, backupFolder(config), version, log);
   backups.start();
   server.removeAllListeners('request');

@@ -73,7 +73,12 @@ describe('a design file', () => {
   it('that doesn’t say its unit is asked about, then read as answered', async () => {
     const asked = await api<QuestionAnswer>('POST', '/designs?file=Net.gcode', INCHES);
     expect([asked.status, asked.body.code]).toEqual([422, 'needsAnswer']);
-    expect(asked.body.question).toEqual({ unit: { width: 4, height: 2 }, table: null, needle: null });
+    expect(asked.body.question).toEqual({
+      unit: { width: 4, height: 2, likely: null },
+      table: null,
+      needle: null,
+      unseen: null,
+    });
     const { body } = await api<DesignAnswer>('POST', '/designs?file=Net.gcode&unit=in', INCHES);
     expect(body.facts.width).toBeCloseTo(101.6, 6);
     expect(body.remarks).toEqual(['Read in inches, as you said.']);
@@ -86,6 +91,7 @@ describe('a design file', () => {
       unit: null,
       table: null,
       needle: { stitched: [[10, 0, 30, 0]], travel: [[0, 0, 10, 0]] },
+      unseen: null,
     });
     const lengths = await Promise.all(
       ['false', 'true'].map(async (exchanged) => {
@@ -95,6 +101,33 @@ describe('a design file', () => {
     );
     expect(lengths).toEqual([[20, []], [10, ['Travel and stitches are exchanged, as you said.']]]); // prettier-ignore
     expect((await api('POST', '/designs?file=Weir.gcode&exchanged=perhaps', program)).status).toBe(400);
+  });
+  it('that holds what isn’t seen is taken as is said, and says what was left out', async () => {
+    const inside = '<path d="M0 0H90" stroke="#000"/><g id="Guides" display="none"><path d="M0 9H90"/></g>';
+    const text = `<svg width="90mm" height="90mm" viewBox="0 0 90 90">${inside}</svg>`;
+    const asked = await api<QuestionAnswer>('POST', '/designs?file=Net.svg', text);
+    expect([asked.status, asked.body.question.unseen]).toEqual([
+      422,
+      {
+        seen: [[0, 0, 90, 0]],
+        parts: [{ why: 'hidden', name: 'Guides', key: 'hidden:Guides', count: 1, lines: [[0, 9, 90, 9]] }],
+      },
+    ]);
+    const read = await Promise.all(
+      ['[]', '["hidden:Guides"]'].map(async (taken) => {
+        const { body } = await api<DesignAnswer>(
+          'POST',
+          `/designs?file=Net.svg&taken=${encodeURIComponent(taken)}`,
+          text,
+        );
+        return [body.facts.strokes, body.remarks];
+      }),
+    );
+    expect(read).toEqual([
+      [1, ['Left out: 1 line of “Guides”, hidden in the drawing.']],
+      [2, ['Lines that aren’t seen in the drawing are taken in, as you said.']],
+    ]);
+    expect((await api('POST', '/designs?file=Net.svg&taken=Guides', text)).status).toBe(400);
   });
   it('of a table is asked about its columns', async () => {
     const rows = '1,0,0\n2,30,40\n';
@@ -115,7 +148,7 @@ describe('a design file', () => {
       '0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n20\n5\n0\nENDSEC',
     );
     expect([bad.status, bad.body.code]).toEqual([422, 'cannotRead']);
-    expect(bad.body.message).toMatch(/^torn.dxf: The file is damaged/);
+    expect(bad.body.message).toMatch(/^torn.dxf: There is no line in this drawing/);
     const bomb = `<svg>${'<g>'.repeat(400)}`;
     const results = await Promise.all([
       api('POST', '/designs?file=bomb.svg', bomb),
@@ -124,7 +157,7 @@ describe('a design file', () => {
     expect(results.map((one) => one.status)).toEqual([422, 201]);
   });
   it.each([
-    ['unit=furlong', /unit must be one of in, mm, px, cm/],
+    ['unit=furlong', /unit must be one of in, mm, cm, px, px90, px72/],
     ['unit=in&x=1.5', /x must be an integer/],
     ['colour=red', /colour should not exist/],
   ])('with %s is refused', async (query, sentence) => {

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { FormatError } from '../problems.ts';
-import { type Drawing, type FileUnit, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { type Drawing, type FileUnit, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
+import { Pen } from './pen.ts';
 
 const SHOWN_ROWS = 6;
 const SHOWN_COLUMNS = 12;
@@ -18,8 +19,13 @@ interface Columns {
  * Throws `FormatError` with the row.
  */
 export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF|"/g, ''), { skipEmptyLines: false });
-  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  const delimiter = delimiterOf(text);
+  // A quoted cell may hold a decimal comma; otherwise quotes say nothing of numbers.
+  const plain = text.replace(/"([+-]?\d*),(\d+)"/g, '$1.$2').replace(/^\uFEFF|"/g, '');
+  const even = delimiter === ' ' ? plain.replace(/[^\S\r\n]+/g, ' ').replace(/^ | $/gm, '') : plain;
+  const { data } = Papa.parse<string[]>(even, { skipEmptyLines: false, delimiter });
+  const cellOf = delimiter === ',' ? (cell: string) => cell.trim() : pointed;
+  const rows = data.map((row) => row.map(cellOf));
   const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
   if (first < 0) throw new FormatError('The file is empty. Save the points again.');
   const heading = rows[first]!;
@@ -30,10 +36,9 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   const chosen = named ?? chosenColumns(answers, width);
   const columns = chosen ?? { x: 0, y: 1, stroke: null, unit: null };
   const mm = MM_PER_FILE_UNIT[columns.unit ?? answers.unit ?? 'mm'];
-  const strokes = collect(rows, hasHeading ? first + 1 : first, columns, mm);
+  const drawn = collect(rows, hasHeading ? first + 1 : first, columns, mm);
   return {
-    strokes,
-    groups: strokes.map(() => null),
+    ...drawn,
     remarks: [],
     unit: { mm, stated: columns.unit !== null },
     table: chosen
@@ -47,6 +52,32 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
         },
   };
 }
+
+const DELIMITERS = [';', '\t', '|', ','] as const;
+/** So many rows with something in them tell what stands between their cells. */
+const ASKED_ROWS = 50;
+
+/** What stands between cells: what each of the first rows holds, and holds as often as the others. Blank rows say nothing; spaces do last of all. */
+function delimiterOf(text: string): string {
+  const rows: string[] = [];
+  for (let from = 0; from < text.length && rows.length < ASKED_ROWS;) {
+    const at = text.slice(from, from + 10_000).search(/[\r\n]/);
+    const end = at < 0 ? text.length : from + at;
+    const row = text.slice(from, Math.min(end, from + 10_000));
+    if (/\d/.test(row)) rows.push(row);
+    from = end + 1;
+  }
+  const counts = (sign: string): number[] => rows.map((row) => row.split(sign).length - 1);
+  const held = DELIMITERS.filter((sign) => rows.length > 0 && counts(sign).every((count) => count > 0));
+  const even = held.find((sign) => new Set(counts(sign)).size === 1) ?? held[0];
+  return even ?? (rows.every((row) => /\S\s+\S/.test(row)) ? ' ' : ',');
+}
+
+/** A cell with its decimal comma, where commas don't stand between cells, as a point. */
+const pointed = (cell: string): string => {
+  const text = cell.trim();
+  return /^[+-]?\d*,\d+(e[+-]?\d+)?$/i.test(text) ? text.replace(',', '.') : text;
+};
 
 const isNumber = (cell: string): boolean => cell !== '' && Number.isFinite(Number(cell));
 
@@ -66,16 +97,16 @@ function chosenColumns({ columns }: ReadAnswers, width: number): Columns | null 
 }
 
 function collect(rows: readonly (readonly string[])[], from: number, columns: Columns, mm: number) {
-  const pen = new StrokeCollector();
-  let out: number[] | null = null;
+  const pen = new Pen();
+  let isDrawing = false;
   let stroke = '';
   for (let i = from; i < rows.length; i++) {
     const row = rows[i]!;
     const own = columns.stroke === null ? '' : (row[columns.stroke] ?? '');
     const blank = row.every((cell) => cell === '');
     if (blank || own !== stroke) {
-      pen.finish(i + 1);
-      out = null;
+      pen.finish();
+      isDrawing = false;
       stroke = own;
     }
     if (blank) continue;
@@ -86,11 +117,12 @@ function collect(rows: readonly (readonly string[])[], from: number, columns: Co
         i + 1,
       );
     }
-    if (out === null) out = pen.from({ x, y }, i + 1);
-    else pen.from({ x, y }, i + 1).push(x, y);
+    if (isDrawing) pen.line(x, y);
+    else pen.from({ x, y }, i + 1);
+    isDrawing = true;
   }
-  pen.finish(rows.length);
-  const strokes = pen.strokes();
-  if (strokes.length === 0) throw new FormatError('A line needs at least two points. Add rows and read it again.');
-  return strokes;
+  const drawn = pen.drawn();
+  if (drawn.strokes.length === 0)
+    throw new FormatError('A line needs at least two points. Add rows and read it again.');
+  return drawn;
 }

@@ -1,111 +1,154 @@
-import type { DxfArc, DxfEllipse, DxfEntity, DxfLine, DxfPolyline, DxfSpline } from 'dxf';
-import { type Affine, applyToPoint, compose, scaling } from '../geometry/affine.ts';
-import { type ConicFrame, flattenConicInto } from '../geometry/flatten.ts';
+import { type Affine, applyToPoint, compose } from '../geometry/affine.ts';
+import type { ConicFrame } from '../geometry/flatten.ts';
 import type { Point } from '../geometry/point.ts';
-import { FLATTEN_CHORD } from '../tolerances.ts';
-import type { StrokeCollector } from './drawing.ts';
-import { flattenSplineInto } from './nurbs.ts';
-
-type Drawn = DxfLine | DxfPolyline | DxfArc | DxfEllipse | DxfSpline;
-const DRAWN = new Set<string>(['LINE', 'LWPOLYLINE', 'POLYLINE', 'ARC', 'CIRCLE', 'ELLIPSE', 'SPLINE']);
-
-export const isDrawn = (entity: DxfEntity): entity is Drawn => DRAWN.has(entity.type);
+import { toRadians } from '../units.ts';
+import type { DxfEntity } from './dxf-tags.ts';
+import { flattenSplineInto, splineStart } from './nurbs.ts';
+import type { Pen } from './pen.ts';
 
 const FULL = 2 * Math.PI;
 
-/** Puts one entity on the pen under an affine map to millimetres. Returns what had to be left out, if anything. */
-export function drawDxfEntity(pen: StrokeCollector, entity: Drawn, matrix: Affine): string | null {
-  // Arcs and polylines stand in the entity's own plane, which may be seen from behind.
-  const own = entity.extrusionZ === -1 ? compose(scaling(-1, 1), matrix) : matrix;
-  switch (entity.type) {
-    case 'LINE': {
-      const from = applyToPoint(matrix, pt(entity.start.x, entity.start.y));
-      const to = applyToPoint(matrix, pt(entity.end.x, entity.end.y));
-      pen.from(from, null).push(to.x, to.y);
-      break;
-    }
-    case 'LWPOLYLINE':
-    case 'POLYLINE':
-      if (entity.polygonMesh || entity.polyfaceMesh) return '3-D faces are left out; Gorse stitches flat lines';
-      drawPolyline(pen, entity, own);
-      break;
-    case 'ARC':
-    case 'CIRCLE': {
-      const r = entity.r ?? 0;
-      const frame = conic(pt(entity.x, entity.y), pt(r, 0), pt(0, r), own);
-      const from = entity.type === 'ARC' ? (entity.startAngle ?? 0) : 0;
-      const to = entity.type === 'ARC' ? (entity.endAngle ?? FULL) : FULL;
-      drawConic(pen, frame, from, turnBetween(from, to));
-      break;
-    }
-    case 'ELLIPSE': {
-      const major = pt(entity.majorX, entity.majorY);
-      const ratio = (entity.axisRatio ?? 1) * (entity.extrusionZ === -1 ? -1 : 1);
-      const frame = conic(pt(entity.x, entity.y), major, pt(-major.y * ratio, major.x * ratio), matrix);
-      const from = entity.startAngle ?? 0;
-      drawConic(pen, frame, from, turnBetween(from, entity.endAngle ?? FULL));
-      break;
-    }
-    case 'SPLINE': {
-      const controls = entity.controlPoints.map((p) => applyToPoint(matrix, pt(p.x, p.y)));
-      if (controls.length < 2) return 'a spline given by fit points alone is left out; convert it to a polyline';
-      const read = flattenSplineInto(
-        () => pen.from(controls[0]!, null),
-        controls,
-        entity.degree ?? 3,
-        entity.knots,
-        entity.weights,
-        FLATTEN_CHORD,
-      );
-      if (!read) {
-        return 'a spline with broken knots is left out; convert it to a polyline';
-      }
-      break;
-    }
-  }
-  pen.finish(null);
+/** What draws one kind of entity. Returns what of it had to be left out, or null. */
+type Draw = (pen: Pen, entity: DxfEntity, matrix: Affine) => string | null;
+
+/** Arcs and flat polylines stand in the entity's own plane, lines, ellipses and splines in the world's. */
+const DRAW: Readonly<Record<string, Draw>> = {
+  LINE: drawLine,
+  LWPOLYLINE: inOwnPlane((pen, entity, matrix) => {
+    const vertices = entity.groups(10, [20, 42]).map(([x, y, bulge]) => ({ x: x!, y: y!, bulge: bulge! }));
+    return drawPolyline(pen, vertices, entity.has(70, 1), matrix);
+  }),
+  POLYLINE: drawOldPolyline,
+  ARC: inOwnPlane((pen, entity, matrix) => drawArc(pen, entity, matrix, entity.number(50, 0), entity.number(51, 360))),
+  CIRCLE: inOwnPlane((pen, entity, matrix) => drawArc(pen, entity, matrix, 0, 360)),
+  ELLIPSE: drawEllipse,
+  SPLINE: drawSpline,
+};
+
+/** Puts one entity on the pen under a map to millimetres. Returns what had to be left out, null if nothing; undefined when it is no line. */
+export function drawDxfEntity(pen: Pen, entity: DxfEntity, matrix: Affine): string | null | undefined {
+  const problem = DRAW[entity.type]?.(pen, entity, matrix);
+  pen.finish();
+  return problem;
+}
+
+function inOwnPlane(draw: Draw): Draw {
+  return (pen, entity, matrix) => {
+    const plane = ownPlane(entity);
+    return draw(pen, entity, plane ? compose(plane, matrix) : matrix);
+  };
+}
+
+/** Below this a normal counts as upright ("arbitrary axis algorithm" of the DXF reference). */
+const UPRIGHT = 1 / 64;
+
+/** The map from an entity's own plane to the world's, seen from above; null where they are the same. */
+export function ownPlane(entity: DxfEntity): Affine | null {
+  const n = [entity.number(210, 0), entity.number(220, 0), entity.number(230, 1)];
+  const length = Math.sqrt(n[0]! ** 2 + n[1]! ** 2 + n[2]! ** 2);
+  if (!(length > 0) || (n[0] === 0 && n[1] === 0 && n[2]! > 0)) return null;
+  const [nx, ny, nz] = [n[0]! / length, n[1]! / length, n[2]! / length];
+  // Its x axis lies square to the normal and to the world's y, or z where the normal leans far enough.
+  const ax = Math.abs(nx) < UPRIGHT && Math.abs(ny) < UPRIGHT ? [nz, 0, -nx] : [-ny, nx, 0];
+  const size = Math.sqrt(ax[0]! ** 2 + ax[1]! ** 2 + ax[2]! ** 2);
+  const [xx, xy, xz] = [ax[0]! / size, ax[1]! / size, ax[2]! / size];
+  const [yx, yy] = [ny * xz - nz * xy, nz * xx - nx * xz];
+  const up = entity.number(30, entity.number(38, 0));
+  return [xx, xy, yx, yy, nx * up, ny * up];
+}
+
+function drawLine(pen: Pen, entity: DxfEntity, matrix: Affine): null {
+  const end = (x: number, y: number): Point => applyToPoint(matrix, pt(entity.number(x, 0), entity.number(y, 0)));
+  const to = end(11, 21);
+  pen.from(end(10, 20), null).line(to.x, to.y);
   return null;
 }
 
-function drawPolyline(pen: StrokeCollector, { vertices, closed }: DxfPolyline, matrix: Affine): void {
+interface Vertex extends Point {
+  readonly bulge: number;
+}
+
+/** A polyline of the old kind, with vertices of their own; those that only shape a spline, or are a mesh's, aren't stitched. */
+function drawOldPolyline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
+  if (entity.has(70, 16 | 64)) return '3-D faces are left out; Gorse stitches flat lines.';
+  const vertices = entity.parts
+    .filter((vertex) => !vertex.has(70, 16))
+    .map((vertex) => ({ x: vertex.number(10, 0), y: vertex.number(20, 0), bulge: vertex.number(42, 0) }));
+  const plane = entity.has(70, 8) ? null : ownPlane(entity);
+  return drawPolyline(pen, vertices, entity.has(70, 1), plane ? compose(plane, matrix) : matrix);
+}
+
+function drawPolyline(pen: Pen, vertices: readonly Vertex[], isClosed: boolean, matrix: Affine): null {
   const count = vertices.length;
-  if (count < 2) return;
-  const start = applyToPoint(matrix, pt(vertices[0]!.x, vertices[0]!.y));
-  const out = pen.from(start, null);
-  for (let i = 0; i < (closed ? count : count - 1); i++) {
-    const a = vertices[i]!;
-    const b = vertices[(i + 1) % count]!;
-    const from = pt(a.x, a.y);
-    const to = pt(b.x, b.y);
-    if (a.bulge) bulgeInto(pen.from(start, null), from, to, a.bulge, matrix);
-    const end = applyToPoint(matrix, to);
-    // The arc's own last point is the vertex but for rounding.
-    if (a.bulge) out.length -= 2;
-    out.push(end.x, end.y);
+  if (count < 2) return null;
+  pen.from(applyToPoint(matrix, vertices[0]!), null);
+  for (let i = 0; i < (isClosed ? count : count - 1); i++) {
+    const [a, b] = [vertices[i]!, vertices[(i + 1) % count]!];
+    const end = applyToPoint(matrix, b);
+    if (a.bulge === 0) pen.line(end.x, end.y);
+    else bulge(pen, a, b, matrix, end);
   }
+  return null;
 }
 
 /** A bulge is the tangent of a quarter of the arc's angle, positive when it runs counter-clockwise (y up). */
-function bulgeInto(out: number[], from: Point, to: Point, bulge: number, matrix: Affine): void {
-  const turn = 4 * Math.atan(bulge);
-  const k = (1 - bulge * bulge) / (4 * bulge);
+function bulge(pen: Pen, from: Vertex, to: Point, matrix: Affine, end: Point): void {
+  const turn = 4 * Math.atan(from.bulge);
+  const k = (1 - from.bulge * from.bulge) / (4 * from.bulge);
   const centre = {
     x: (from.x + to.x) / 2 - k * (to.y - from.y),
     y: (from.y + to.y) / 2 + k * (to.x - from.x),
   };
   const u = { x: from.x - centre.x, y: from.y - centre.y };
-  flattenConicInto(out, conic(centre, u, { x: -u.y, y: u.x }, matrix), 0, turn, FLATTEN_CHORD);
+  pen.conic(conic(centre, u, { x: -u.y, y: u.x }, matrix), 0, turn, end);
 }
 
-function drawConic(pen: StrokeCollector, frame: ConicFrame, from: number, turn: number): void {
-  const start = [
-    frame.centre.x + frame.u.x * Math.cos(from) + frame.v.x * Math.sin(from),
-    frame.centre.y + frame.u.y * Math.cos(from) + frame.v.y * Math.sin(from),
-  ] as const;
-  const out = pen.from({ x: start[0], y: start[1] }, null);
-  flattenConicInto(out, frame, from, turn, FLATTEN_CHORD);
-  if (Math.abs(turn - FULL) < 1e-9) out.splice(-2, 2, ...start);
+/** Angles in degrees. */
+function drawArc(pen: Pen, entity: DxfEntity, matrix: Affine, from: number, to: number): null {
+  const r = entity.number(40, 0);
+  const frame = conic(pt(entity.number(10, 0), entity.number(20, 0)), pt(r, 0), pt(0, r), matrix);
+  return drawConic(pen, frame, toRadians(from), toRadians(to));
 }
+
+function drawEllipse(pen: Pen, entity: DxfEntity, matrix: Affine): null {
+  const major = pt(entity.number(11, 0), entity.number(21, 0));
+  const ratio = entity.number(40, 1) * (entity.number(230, 1) < 0 ? -1 : 1);
+  const frame = conic(
+    pt(entity.number(10, 0), entity.number(20, 0)),
+    major,
+    pt(-major.y * ratio, major.x * ratio),
+    matrix,
+  );
+  return drawConic(pen, frame, entity.number(41, 0), entity.number(42, FULL));
+}
+
+function drawConic(pen: Pen, frame: ConicFrame, from: number, to: number): null {
+  const turn = turnBetween(from, to);
+  const start = onConic(frame, from);
+  pen.from(start, null).conic(frame, from, turn, Math.abs(turn - FULL) < 1e-9 ? start : onConic(frame, from + turn));
+  return null;
+}
+
+function drawSpline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
+  const controls = entity.groups(10, [20]).map(([x, y]) => applyToPoint(matrix, pt(x!, y!)));
+  if (controls.length < 2) return 'A spline given by fit points alone is left out; convert it to a polyline.';
+  const weights = entity.numbers(41);
+  const spline = {
+    controls,
+    degree: entity.number(71, 3),
+    knots: entity.numbers(40),
+    weights: weights.length === 0 ? undefined : weights,
+  };
+  const start = splineStart(spline);
+  if (!start) return 'A spline with broken knots is left out; convert it to a polyline.';
+  pen.from(start, null).spline(controls, (out, tolerance, most) => flattenSplineInto(out, spline, tolerance, most));
+  return null;
+}
+
+const onConic = ({ centre, u, v }: ConicFrame, angle: number): Point => ({
+  x: centre.x + u.x * Math.cos(angle) + v.x * Math.sin(angle),
+  y: centre.y + u.y * Math.cos(angle) + v.y * Math.sin(angle),
+});
 
 /** Counter-clockwise from one angle to another; equal angles are the whole circle. */
 function turnBetween(from: number, to: number): number {
@@ -119,5 +162,4 @@ function conic(centre: Point, u: Point, v: Point, m: Affine): ConicFrame {
   return { centre: applyToPoint(m, centre), u: vector(u), v: vector(v) };
 }
 
-/** A coordinate that is missing in the file is 0; one that isn't a number stays NaN and is refused by the collector. */
-const pt = (x: number | undefined, y: number | undefined): Point => ({ x: x ?? 0, y: y ?? 0 });
+const pt = (x: number, y: number): Point => ({ x, y });

@@ -1,9 +1,11 @@
-import { parseString, type DxfBlock, type DxfEntity, type DxfInsert } from 'dxf';
 import { type Affine, compose, IDENTITY, rotation, scaling, translation } from '../geometry/affine.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
-import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector, LONGEST_GROUP } from './drawing.ts';
-import { drawDxfEntity, isDrawn } from './dxf-entities.ts';
+import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
+import { drawDxfEntity, ownPlane } from './dxf-entities.ts';
+import { dxfEntities, DxfEntity, DxfTags } from './dxf-tags.ts';
+import type { Unseen } from './left-out.ts';
+import { Pen } from './pen.ts';
 
 /** Millimetres of the units that `$INSUNITS` can name (DXF reference, HEADER section). */
 const INSUNITS: Readonly<Record<number, number>> = {
@@ -20,94 +22,194 @@ const INSUNITS: Readonly<Record<number, number>> = {
 };
 const MOST_INSERTS = 200_000;
 const DEEPEST_INSERT = 32;
+const TEXT = 'Text is left out; turn it into lines first.';
+const FACES = '3-D faces are left out; Gorse stitches flat lines.';
 const LEFT_OUT: Readonly<Record<string, string>> = {
-  TEXT: 'text is left out; turn it into lines first',
-  MTEXT: 'text is left out; turn it into lines first',
-  ATTDEF: 'text is left out; turn it into lines first',
-  ATTRIB: 'text is left out; turn it into lines first',
-  HATCH: 'a hatch is left out; its outline is kept when it is drawn by itself',
-  DIMENSION: 'a dimension is left out',
-  IMAGE: 'a picture is left out; trace it into lines first',
-  OLE2FRAME: 'embedded content is left out',
-  SOLID: 'a filled area is left out',
-  '3DFACE': '3-D faces are left out; Gorse stitches flat lines',
-  '3DSOLID': 'a 3-D body is left out; Gorse stitches flat lines',
-  MESH: 'a 3-D mesh is left out; Gorse stitches flat lines',
-  POINT: 'lone points are left out',
+  TEXT,
+  MTEXT: TEXT,
+  ATTDEF: TEXT,
+  ATTRIB: TEXT,
+  HATCH: 'A hatch is left out; its outline is kept when it is drawn by itself.',
+  DIMENSION: 'A dimension is left out.',
+  LEADER: 'A leader is left out; turn it into lines first.',
+  MULTILEADER: 'A leader is left out; turn it into lines first.',
+  MLINE: 'Multiple lines are left out; turn them into polylines first.',
+  RAY: 'Lines without an end are left out.',
+  XLINE: 'Lines without an end are left out.',
+  HELIX: 'A helix is left out; turn it into a polyline first.',
+  IMAGE: 'A picture is left out; trace it into lines first.',
+  OLE2FRAME: 'Embedded content is left out.',
+  SOLID: 'A filled area is left out.',
+  TRACE: 'A filled area is left out.',
+  '3DFACE': FACES,
+  '3DSOLID': 'A 3-D body is left out; Gorse stitches flat lines.',
+  MESH: 'A 3-D mesh is left out; Gorse stitches flat lines.',
+  POINT: 'Lone points are left out.',
 };
+/** What shows nothing of its own. */
+const SILENT = new Set(['VIEWPORT', 'ATTDEF', 'SEQEND']);
+const MOST_REMARKS = 30;
+
+interface Block {
+  readonly name: string;
+  readonly head: DxfEntity;
+  readonly entities: DxfEntity[];
+}
 
 /**
  * Reads the lines of a DXF drawing's model space: LINE, ARC, CIRCLE, ELLIPSE, LWPOLYLINE and POLYLINE with bulges, SPLINE, and INSERT
- * with nested scale, rotation and arrays. Y is turned down. Without `$INSUNITS` the unit answered is taken, else millimetres.
- * Throws `FormatError` on what can't be read; bounded in inserts, points and depth.
+ * with nested scale, rotation and arrays. What lies on layers that are off or frozen, is invisible, or stands on a sheet of paper, is kept apart
+ * (`leftOut`). Names count without regard to case. Y is turned down. Without `$INSUNITS` the unit answered is taken, else millimetres. Throws
+ * `FormatError` on what can't be read; bounded in inserts, points and depth.
  */
 export function readDxf(text: string, answers: ReadAnswers = {}): Drawing {
   if (text.startsWith('AutoCAD Binary DXF'))
     throw new FormatError('This is a binary DXF. Save it as ASCII (text) DXF in the drawing program.');
-  if (!/^\s*0\s*\r?\n\s*SECTION/m.test(text))
-    throw new FormatError('This is not a DXF drawing: it has no sections. Save it again as ASCII DXF.');
-  const parsed = parseString(text);
-  const mm = INSUNITS[parsed.header.insUnits ?? 0];
+  const file = new DxfFile(text);
+  const mm = INSUNITS[file.insunits];
   const unit = { mm: mm ?? MM_PER_FILE_UNIT[answers.unit ?? 'mm'], stated: mm !== undefined };
-  const walk = new DxfWalk(parsed.blocks);
-  walk.entities(parsed.entities, scaling(unit.mm, -unit.mm), [], true);
-  for (const [, name] of text.matchAll(/^[ \t]*0\r?\n[ \t]*([A-Z0-9]+)[ \t]*\r?$/gm)) {
-    if (LEFT_OUT[name!]) walk.remark(LEFT_OUT[name!]!);
-  }
-  const strokes = walk.pen.strokes();
-  if (strokes.length === 0)
+  const walk = new DxfWalk(file);
+  if (!file.isWhole) walk.remarks.add('The file is cut short; what stands in it up to there is read.');
+  const top = { matrix: scaling(unit.mm, -unit.mm), within: [], layer: null, unseen: null };
+  for (const entity of file.entities()) walk.visit(entity, top);
+  const drawn = walk.pen.drawn(answers.taken);
+  if (drawn.strokes.length + drawn.leftOut.length === 0)
     throw new FormatError(
       'There is no line in this drawing that could be stitched. Draw it with lines, arcs, polylines or splines and save it again.',
     );
-  return { strokes, groups: walk.pen.groups, remarks: [...walk.remarks], unit, table: null };
+  return { ...drawn, remarks: [...walk.remarks], unit, table: null };
 }
 
-/** Its layer, but for the one that everything is on; else its colour (by number). */
-function groupOf({ layer, colorNumber }: DxfEntity): string | null {
-  if (layer !== undefined && layer !== '' && layer !== '0') return layer.slice(0, LONGEST_GROUP);
-  return colorNumber === undefined ? null : `colour ${colorNumber}`;
+/** What a file says before its entities: units, layers and blocks. They themselves are gone through last, wherever they stand. */
+class DxfFile {
+  insunits = 0;
+  readonly layers = new Map<string, DxfEntity>();
+  readonly blocks = new Map<string, Block>();
+  /** It ends as a file should. */
+  readonly isWhole: boolean;
+  private readonly sections: number[] = [];
+
+  constructor(private readonly text: string) {
+    const tags = new DxfTags(text);
+    let found = false;
+    for (let name = nextSection(tags); name !== null; name = nextSection(tags)) {
+      found = true;
+      if (name === 'HEADER') this.header(tags);
+      else if (name === 'TABLES') this.tables(tags);
+      else if (name === 'BLOCKS') this.readBlocks(tags);
+      else if (name === 'ENTITIES') this.sections.push(tags.place);
+    }
+    this.isWhole = tags.code === 0 && /^(ENDSEC|EOF)$/.test(tags.value);
+    if (!found) throw new FormatError('This is not a DXF drawing: it has no sections. Save it again as ASCII DXF.');
+  }
+
+  *entities(): Generator<DxfEntity> {
+    for (const place of this.sections) yield* dxfEntities(new DxfTags(this.text, place));
+  }
+
+  private header(tags: DxfTags): void {
+    let variable = '';
+    while (tags.next() && tags.code !== 0) {
+      if (tags.code === 9) variable = tags.value.toUpperCase();
+      else if (variable === '$INSUNITS' && tags.code === 70) this.insunits = Number(tags.value);
+    }
+  }
+
+  private tables(tags: DxfTags): void {
+    for (const entry of dxfEntities(tags)) if (entry.type === 'LAYER') this.layers.set(nameKey(entry.text(2)), entry);
+  }
+
+  private readBlocks(tags: DxfTags): void {
+    let block: Block | null = null;
+    for (const entity of dxfEntities(tags)) {
+      if (entity.type === 'BLOCK') {
+        block = { name: entity.text(2) ?? '', head: entity, entities: [] };
+        this.blocks.set(nameKey(block.name), block);
+      } else if (entity.type === 'ENDBLK') block = null;
+      else block?.entities.push(entity);
+    }
+  }
+}
+
+/** The name of the next section, which it then stands on; null when there is none. */
+function nextSection(tags: DxfTags): string | null {
+  while (tags.next())
+    if (tags.code === 0 && tags.value === 'SECTION') return tags.next() ? tags.value.toUpperCase() : null;
+  return null;
+}
+
+const nameKey = (name: string | undefined): string => (name ?? '').trim().toUpperCase();
+
+/** Where entities stand: their map to millimetres, the blocks about them, and what the insert of these says of them. */
+interface Place {
+  readonly matrix: Affine;
+  readonly within: readonly Block[];
+  /** The layer that a block's own layer 0 means. */
+  readonly layer: string | null;
+  readonly unseen: Unseen | null;
 }
 
 class DxfWalk {
-  readonly pen = new StrokeCollector();
+  readonly pen = new Pen();
   readonly remarks = new Set<string>();
-  private readonly blocks: ReadonlyMap<string, DxfBlock>;
   private inserts = 0;
 
-  constructor(blocks: readonly DxfBlock[]) {
-    this.blocks = new Map(blocks.flatMap((block) => (block.name === undefined ? [] : [[block.name, block]])));
-  }
+  constructor(private readonly file: DxfFile) {}
 
-  remark(sentence: string): void {
-    this.remarks.add(`${sentence[0]!.toUpperCase()}${sentence.slice(1)}.`);
-  }
-
-  /** Draws entities under a matrix; `within` are the blocks being drawn. */
-  entities(entities: readonly DxfEntity[], matrix: Affine, within: readonly DxfBlock[], top: boolean): void {
-    for (const entity of entities) {
-      if (entity.visible === false || (top && entity.paperSpace)) continue;
-      if (entity.type === 'INSERT') this.insert(entity, matrix, within);
-      else if (isDrawn(entity)) {
-        this.pen.group = groupOf(entity);
-        const problem = drawDxfEntity(this.pen, entity, matrix);
-        if (problem !== null) this.remark(problem);
-      }
-    }
-  }
-
-  private insert(insert: DxfInsert, matrix: Affine, within: readonly DxfBlock[]): void {
-    const block = this.blocks.get(insert.block ?? '');
-    if (!block) {
-      this.remark(`it inserts the block "${insert.block ?? ''}", which isn't in this file`);
+  visit(entity: DxfEntity, place: Place): void {
+    const layer = this.layerOf(entity, place);
+    const unseen = place.unseen ?? this.unseenOf(entity, layer, place);
+    const { type } = entity;
+    if (type === 'INSERT') {
+      this.insert(entity, { ...place, layer, unseen });
       return;
     }
+    this.pen.group = groupOf(entity, layer);
+    this.pen.unseen = unseen;
+    const problem = drawDxfEntity(this.pen, entity, place.matrix);
+    if (problem === undefined) {
+      if (!unseen && !SILENT.has(type))
+        this.remark(LEFT_OUT[type] ?? `${type} is left out; Gorse reads lines, arcs, polylines and splines.`);
+    } else if (problem !== null) this.remark(problem);
+  }
+
+  private remark(sentence: string): void {
+    if (this.remarks.size < MOST_REMARKS) this.remarks.add(sentence);
+  }
+
+  private layerOf(entity: DxfEntity, { layer, within }: Place): string {
+    const own = entity.text(8) ?? '0';
+    return own === '0' && within.length > 0 && layer !== null ? layer : own;
+  }
+
+  private unseenOf(entity: DxfEntity, layer: string, { within }: Place): Unseen | null {
+    const name = layer === '0' ? null : displayed(layer);
+    if (within.length === 0 && entity.number(67, 0) === 1) return { why: 'paper', name };
+    const said = this.file.layers.get(nameKey(layer));
+    if (said?.has(70, 1)) return { why: 'frozen', name };
+    // An insert on a layer that is off still shows what its block has on other layers.
+    if (said && said.number(62, 7) < 0 && entity.type !== 'INSERT') return { why: 'off', name };
+    return entity.number(60, 0) === 1 ? { why: 'hidden', name } : null;
+  }
+
+  private insert(insert: DxfEntity, place: Place): void {
+    const name = insert.text(2) ?? '';
+    const block = this.file.blocks.get(nameKey(name));
+    if (!block) {
+      this.remark(`It inserts the block "${displayed(name)}", which isn't in this file.`);
+      return;
+    }
+    if (block.head.has(70, 4)) this.remark(`The block "${displayed(name)}" stands in another file and is left out.`);
+    if (insert.parts.length > 0 && !place.unseen) this.remark(TEXT);
+    const { within } = place;
     if (within.includes(block) || within.length >= DEEPEST_INSERT) {
       throw new FormatError(
-        `The block "${block.name ?? ''}" contains itself. Explode the blocks in the drawing program and save it again.`,
+        `The block "${displayed(name)}" contains itself. Explode the blocks in the drawing program and save it again.`,
       );
     }
-    const columns = Math.max(1, insert.columnCount ?? 1);
-    const rows = Math.max(1, insert.rowCount ?? 1);
+    const columns = Math.max(1, insert.number(70, 1));
+    const rows = Math.max(1, insert.number(71, 1));
+    const based = translation(-block.head.number(10, 0), -block.head.number(20, 0));
     for (let row = 0; row < rows; row++) {
       for (let column = 0; column < columns; column++) {
         if (++this.inserts > MOST_INSERTS) {
@@ -116,17 +218,30 @@ class DxfWalk {
           );
         }
         // The array is turned with the insert, but not scaled with it (DXF reference, INSERT).
-        const placed = compose(
-          translation(-(block.x ?? 0), -(block.y ?? 0)),
-          scaling(insert.scaleX ?? 1, insert.scaleY ?? 1),
-          translation(column * (insert.columnSpacing ?? 0), row * (insert.rowSpacing ?? 0)),
-          rotation(toRadians(insert.rotation ?? 0)),
-          translation(insert.x ?? 0, insert.y ?? 0),
-          insert.extrusionZ === -1 ? scaling(-1, 1) : IDENTITY,
-          matrix,
+        const matrix = compose(
+          based,
+          scaling(insert.number(41, 1), insert.number(42, 1)),
+          translation(column * insert.number(44, 0), row * insert.number(45, 0)),
+          rotation(toRadians(insert.number(50, 0))),
+          translation(insert.number(10, 0), insert.number(20, 0)),
+          ownPlane(insert) ?? IDENTITY,
+          place.matrix,
         );
-        this.entities(block.entities ?? [], placed, [...within, block], false);
+        for (const entity of block.entities) this.visit(entity, { ...place, matrix, within: [...within, block] });
       }
     }
   }
 }
+
+/** Its layer, but for the one that everything is on; else its colour (by number). */
+function groupOf(entity: DxfEntity, layer: string): string | null {
+  if (layer !== '' && layer !== '0') return displayed(layer);
+  const colour = entity.text(62);
+  return colour === undefined ? null : `colour ${Number(colour)}`;
+}
+
+/** Letters beyond the file's code page stand as `\U+` and four digits. */
+const displayed = (name: string): string =>
+  name
+    .replace(/\\U\+([0-9A-F]{4})/gi, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    .slice(0, LONGEST_GROUP);

@@ -1,6 +1,6 @@
 /** The kinds of file that are read, by their endings. Apart from the readers, so that a screen can ask without loading them. */
 const ENDINGS = {
-  svg: ['svg'],
+  svg: ['svg', 'svgz'],
   dxf: ['dxf'],
   gcode: ['gcode', 'gco', 'g', 'nc', 'ngc', 'cnc', 'tap'],
   hpgl: ['hpgl', 'hpg', 'plt'],

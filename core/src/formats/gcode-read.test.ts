@@ -3,7 +3,7 @@ import { lengthOf } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
 import type { Drawing } from './drawing.ts';
 import { readGcode } from './gcode-read.ts';
-import { needlePicture } from './needle-picture.ts';
+import { needlePicture } from './read-pictures.ts';
 
 const pairs = (lines: readonly Float64Array[] = []): number[][] =>
   lines.map((line) => Array.from(line, (mm) => Math.round(1000 * mm) / 1000 + 0));

@@ -1,11 +1,10 @@
-import { flattenConicInto, flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { FormatError } from '../problems.ts';
-import { FLATTEN_CHORD } from '../tolerances.ts';
 import { MM_PER_INCH } from '../units.ts';
-import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { Needle, NeedleScan } from './gcode-needle.ts';
 import { type GcodeWord, GcodeWords } from './gcode-words.ts';
+import { Pen } from './pen.ts';
 
 const MOST_REMARKS = 20;
 /** Words that say where to. */
@@ -31,28 +30,22 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   });
   const unit = stated ? 1 : MM_PER_FILE_UNIT[answers.unit ?? 'mm'];
   const reader = new GcodeReader(unit, new Needle(scan.rule()), remark);
-  const lines = eachLine(text, new GcodeWords(remark), (words, number) => reader.line(words, number));
-  reader.finish(lines);
+  eachLine(text, new GcodeWords(remark), (words, number) => reader.line(words, number));
   const [stitched, gone] = answers.exchanged ? [reader.travel, reader.pen] : [reader.pen, reader.travel];
-  const strokes = stitched.strokes();
-  if (strokes.length === 0)
+  const drawn = stitched.drawn();
+  if (drawn.strokes.length === 0)
     throw new FormatError('There is no move with the needle down in this file, so there is nothing to stitch.');
   return {
-    strokes,
-    groups: stitched.groups,
-    travel: gone.strokes(),
+    ...drawn,
+    travel: gone.drawn().strokes,
     remarks: [...remarks],
     unit: { mm: reader.unit, stated },
     table: null,
   };
 }
 
-/** The words of each line; how many lines there are. */
-function eachLine(
-  text: string,
-  reader: GcodeWords,
-  take: (words: readonly GcodeWord[], number: number) => void,
-): number {
+/** The words of each line. */
+function eachLine(text: string, reader: GcodeWords, take: (words: readonly GcodeWord[], number: number) => void): void {
   let number = 0;
   for (let from = 0; from <= text.length;) {
     let end = from;
@@ -60,7 +53,6 @@ function eachLine(
     take(reader.line(text.slice(from, end), ++number), number);
     from = end + (text[end] === '\r' && text[end + 1] === '\n' ? 2 : 1);
   }
-  return number;
 }
 
 const isOneOff = (words: readonly GcodeWord[]): boolean =>
@@ -76,8 +68,8 @@ const isMove = (words: readonly GcodeWord[]): boolean =>
   !isOneOff(words) && words.some(({ letter }) => AXES.has(letter));
 
 class GcodeReader {
-  readonly pen = new StrokeCollector();
-  readonly travel = new StrokeCollector();
+  readonly pen = new Pen();
+  readonly travel = new Pen();
   private at: Point = { x: 0, y: 0 };
   /** Where the program's own origin lies, by G92. */
   private origin: Point = { x: 0, y: 0 };
@@ -99,14 +91,9 @@ class GcodeReader {
       else places.set(letter, value);
     }
     for (const word of ofNeedle(words)) this.needle.say(word);
-    if (!this.needle.isDown) this.pen.finish(number);
+    if (!this.needle.isDown) this.pen.finish();
     if (isOneOff(words)) this.oneOff(words, places, number);
     else if (isMove(words)) this.move(places, number);
-  }
-
-  finish(line: number): void {
-    this.pen.finish(line);
-    this.travel.finish(line);
   }
 
   private mode(code: number, line: number): void {
@@ -138,7 +125,7 @@ class GcodeReader {
     else if (is(28, 28.1, 30, 30.1, 53, 10, 52)) {
       const code = words.find(({ letter, value }) => letter === 'G' && ONE_OFF.has(value))!.value;
       this.remark(line, `G${code} depends on the machine and is left out`);
-      this.pen.finish(line);
+      this.pen.finish();
     }
   }
 
@@ -153,25 +140,25 @@ class GcodeReader {
     this.at = to;
     const isDown = this.motion !== 0 && this.needle.isDown;
     const [pen, other] = isDown ? [this.pen, this.travel] : [this.travel, this.pen];
-    other.finish(line);
+    other.finish();
     if (!isDown && to.x === from.x && to.y === from.y) return;
-    const out = pen.from(from, line);
-    if (this.motion <= 1) out.push(to.x, to.y);
-    else if (this.motion <= 3) this.arc(out, from, to, words, line);
-    else this.curve(out, from, to, words);
+    pen.from(from, line);
+    if (this.motion <= 1) pen.line(to.x, to.y);
+    else if (this.motion <= 3) this.arc(pen, from, to, words, line);
+    else this.curve(pen, from, to, words);
   }
 
   /** G5 and G5.1: I and J lead from where it starts to the first control point, P and Q from where it ends to the second. */
-  private curve(out: number[], from: Point, to: Point, words: ReadonlyMap<string, number>): void {
+  private curve(pen: Pen, from: Point, to: Point, words: ReadonlyMap<string, number>): void {
     const by = (p: Point, across: string, down: string): Point => ({
       x: p.x + (words.get(across) ?? 0) * this.unit,
       y: p.y - (words.get(down) ?? 0) * this.unit,
     });
-    if (this.motion === 5.1) flattenQuadraticInto(out, from, by(from, 'I', 'J'), to, FLATTEN_CHORD);
-    else flattenCubicInto(out, from, by(from, 'I', 'J'), by(to, 'P', 'Q'), to, FLATTEN_CHORD);
+    if (this.motion === 5.1) pen.quadratic(by(from, 'I', 'J'), to);
+    else pen.cubic(by(from, 'I', 'J'), by(to, 'P', 'Q'), to);
   }
 
-  private arc(out: number[], from: Point, to: Point, words: ReadonlyMap<string, number>, line: number): void {
+  private arc(pen: Pen, from: Point, to: Point, words: ReadonlyMap<string, number>, line: number): void {
     const clockwise = this.motion === 2;
     const centre = words.has('R')
       ? centreByRadius(from, to, words.get('R')! * this.unit, clockwise)
@@ -182,7 +169,7 @@ class GcodeReader {
     const radius = centre === null ? 0 : distance(centre, from);
     if (centre === null || radius === 0 || Math.abs(distance(centre, to) - radius) > Math.max(0.5, radius * 0.01)) {
       this.remark(line, 'an arc whose ends do not lie on its circle is read as a straight line');
-      out.push(to.x, to.y);
+      pen.line(to.x, to.y);
       return;
     }
     const start = Math.atan2(from.y - centre.y, from.x - centre.x);
@@ -193,8 +180,7 @@ class GcodeReader {
     const closed = growing < 1e-9 || full - growing < 1e-9;
     const turn = closed ? (clockwise ? full : -full) : clockwise ? growing : growing - full;
     const conic = { centre, u: { x: radius, y: 0 }, v: { x: 0, y: radius } };
-    flattenConicInto(out, conic, start, turn, FLATTEN_CHORD);
-    out.splice(-2, 2, to.x, to.y);
+    pen.conic(conic, start, turn, to);
   }
 }
 

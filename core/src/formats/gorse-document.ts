@@ -1,7 +1,8 @@
 import { FormatError } from '../problems.ts';
 import { type DesignKind, isDesignKind } from '../design/kind.ts';
 import type { Polyline } from '../geometry/polyline.ts';
-import { type Drawing, StrokeCollector } from './drawing.ts';
+import type { Drawing } from './drawing.ts';
+import { Pen } from './pen.ts';
 
 /** Of the open document; docs/gorse-design.schema.json describes it. */
 const GORSE_DOCUMENT_VERSION = 1;
@@ -37,23 +38,22 @@ export function readGorseDocument(text: string): Drawing & { readonly labels: De
     );
   if (body.unit !== 'mm') throw new FormatError('"unit" must be "mm".');
   if (!Array.isArray(body.strokes)) throw new FormatError('"strokes" must be a list of lists of numbers.');
-  const pen = new StrokeCollector();
+  const pen = new Pen();
   (body.strokes as unknown[]).forEach((stroke, i) => {
     if (!Array.isArray(stroke) || stroke.length % 2 !== 0 || !stroke.every((value) => Number.isFinite(value))) {
       throw new FormatError(`strokes[${i}] must be a list of x and y in turn, all numbers.`);
     }
     const values = stroke as number[];
     if (values.length < 4) return;
-    const out = pen.from({ x: values[0]!, y: values[1]! }, null);
-    for (let k = 2; k < values.length; k++) out.push(values[k]!);
-    pen.finish(null);
+    pen.from({ x: values[0]!, y: values[1]! }, null);
+    for (let k = 2; k < values.length; k += 2) pen.line(values[k]!, values[k + 1]!);
+    pen.finish();
   });
-  const strokes = pen.strokes();
-  if (strokes.length === 0) throw new FormatError('"strokes" has no line of two or more points.');
+  const drawn = pen.drawn();
+  if (drawn.strokes.length === 0) throw new FormatError('"strokes" has no line of two or more points.');
   const tags = Array.isArray(body.tags) ? body.tags.filter((tag): tag is string => typeof tag === 'string') : [];
   return {
-    strokes,
-    groups: pen.groups,
+    ...drawn,
     remarks: [],
     unit: { mm: 1, stated: true },
     table: null,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { distance, type Point } from '../geometry/point.ts';
 import { pointsOf } from '../geometry/polyline.ts';
-import { flattenSplineInto } from './nurbs.ts';
+import { flattenSplineInto, splineStart } from './nurbs.ts';
 
 const pt = (x: number, y: number): Point => ({ x, y });
 function flattened(
@@ -10,9 +10,12 @@ function flattened(
   knots: readonly number[],
   weights?: readonly number[],
 ): Point[] | null {
-  const out = [NaN, NaN];
-  const sound = flattenSplineInto(() => out, controls, degree, knots, weights, 0.01);
-  return sound ? pointsOf(Float64Array.from(out)) : null;
+  const spline = { controls, degree, knots, weights };
+  const start = splineStart(spline);
+  if (!start) return null;
+  const out = [start.x, start.y];
+  flattenSplineInto(out, spline, 0.01, 10_000);
+  return pointsOf(Float64Array.from(out));
 }
 
 describe('a B-spline', () => {

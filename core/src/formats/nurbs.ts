@@ -4,20 +4,17 @@ const HIGHEST_DEGREE = 12;
 /** Steps within one knot span at most. */
 const MOST_STEPS = 2000;
 
-/**
- * Appends a B-spline, rational when it has weights, to the list that `out` gives; the list begins with one point, which is moved to the
- * spline's start. `out` is asked anew for each knot span, so that it can refuse to grow. Each span is cut in equal parameter steps, as many as
- * doubling needs until the middle of every step lies within `tolerance` of its chord. False, with nothing appended, when degree, knots and
- * points don't agree.
- */
-export function flattenSplineInto(
-  out: () => number[],
-  controls: readonly Point[],
-  degree: number,
-  knots: readonly number[],
-  weights: readonly number[] | undefined,
-  tolerance: number,
-): boolean {
+/** A B-spline, rational when it has weights. */
+export interface Spline {
+  readonly controls: readonly Point[];
+  readonly degree: number;
+  readonly knots: readonly number[];
+  readonly weights?: readonly number[] | undefined;
+}
+
+/** Where a spline begins; null when degree, knots and points don't agree. */
+export function splineStart(spline: Spline): Point | null {
+  const { controls, degree, knots, weights } = spline;
   const n = controls.length;
   const isSound =
     Number.isInteger(degree) &&
@@ -27,26 +24,26 @@ export function flattenSplineInto(
     knots.length === n + degree + 1 &&
     knots.every((knot, i) => Number.isFinite(knot) && (i === 0 || knot >= knots[i - 1]!)) &&
     (weights === undefined || (weights.length === n && weights.every((w) => w > 0 && Number.isFinite(w))));
-  if (!isSound) return false;
-  const at = (t: number, span: number): Point => deBoor(controls, degree, knots, weights, t, span);
-  let started = false;
-  for (let span = degree; span < n; span++) {
+  const first = isSound ? knots.findIndex((knot, i) => i >= degree && i < n && knots[i + 1]! > knot) : -1;
+  return first < 0 ? null : deBoor(spline, knots[first]!, first);
+}
+
+/**
+ * Appends a sound spline (without its start) to `out` as `x, y` pairs. Each span is cut in equal parameter steps, as many as doubling needs until
+ * the middle of every step lies within `tolerance` of its chord. It ends early where `out` has more than `most` numbers.
+ */
+export function flattenSplineInto(out: number[], spline: Spline, tolerance: number, most: number): void {
+  const { controls, degree, knots } = spline;
+  for (let span = degree; span < controls.length && out.length <= most; span++) {
     const from = knots[span]!;
     const to = knots[span + 1]!;
     if (to <= from) continue;
-    const list = out();
-    if (!started) {
-      const start = at(from, span);
-      list.splice(-2, 2, start.x, start.y);
-      started = true;
-    }
-    const steps = stepsFor((t) => at(from + (to - from) * t, span), tolerance);
+    const steps = stepsFor((t) => deBoor(spline, from + (to - from) * t, span), tolerance);
     for (let i = 1; i <= steps; i++) {
-      const p = at(from + ((to - from) * i) / steps, span);
-      list.push(p.x, p.y);
+      const p = deBoor(spline, from + ((to - from) * i) / steps, span);
+      out.push(p.x, p.y);
     }
   }
-  return started;
 }
 
 function stepsFor(at: (t: number) => Point, tolerance: number): number {
@@ -65,14 +62,7 @@ function stepsFor(at: (t: number) => Point, tolerance: number): number {
 }
 
 /** De Boor's algorithm (de Boor 1972) on homogeneous coordinates. */
-function deBoor(
-  controls: readonly Point[],
-  degree: number,
-  knots: readonly number[],
-  weights: readonly number[] | undefined,
-  t: number,
-  span: number,
-): Point {
+function deBoor({ controls, degree, knots, weights }: Spline, t: number, span: number): Point {
   const x: number[] = [];
   const y: number[] = [];
   const w: number[] = [];

@@ -1,23 +1,30 @@
 import { normalisedStrokes } from '../design/design.ts';
-import { lengthOf } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
 import { joinStrokes } from '../route/join-strokes.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
 import { readCsv } from './csv-read.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
 import { readDxf } from './dxf-read.ts';
-import { fileKind, type FileKind, READABLE } from './endings.ts';
+import type { FileKind } from './endings.ts';
+import { fileText } from './file-text.ts';
 import { readGcode } from './gcode-read.ts';
 import { type DesignLabels, readGorseDocument } from './gorse-document.ts';
 import { readHpgl } from './hpgl-read.ts';
-import { needlePicture, type NeedlePicture } from './needle-picture.ts';
+import { leftOutRemark } from './left-out.ts';
+import { type NeedlePicture, needlePicture, type UnseenPicture, unseenPicture } from './read-pictures.ts';
 import { readSvg } from './svg-read.ts';
 
-export interface ReadDesign extends Drawing {
-  readonly labels: DesignLabels | null;
+/** The lines of a file as they were drawn, and what must be looked at before they are taken. */
+export interface ReadLines extends Drawing {
   /** To be asked whether what is stitched was told from what is travelled; null where nothing is. */
   readonly needle: NeedlePicture | null;
+  /** To be asked what of that which isn't seen is taken in all the same; null where all is seen. */
+  readonly unseen: UnseenPicture | null;
+  readonly labels: DesignLabels | null;
 }
+
+/** Parts that were left out are named one by one up to so many. */
+const MOST_REMARKED = 20;
 
 type Reader = (text: string, answers: ReadAnswers) => Drawing & { readonly labels?: DesignLabels };
 
@@ -31,35 +38,43 @@ const READERS: Readonly<Record<FileKind, Reader>> = {
 };
 
 /**
- * Reads a design file by its ending: strokes joined where they meet, in design space (millimetres, y down, the box's upper left corner at
- * the origin). Throws `FormatError` with a sentence whatever is wrong with the file.
+ * Reads a design file: strokes joined where they meet, in design space (millimetres, y down, the box's upper left corner at the origin). Throws
+ * `FormatError` with a sentence whatever is wrong with the file.
  */
-export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadDesign {
-  const drawing = readLines(file, bytes, answers);
-  const joined = joinStrokes(drawing.strokes, JOIN_DISTANCE);
-  if (joined.every((stroke) => lengthOf(stroke) === 0))
-    throw new FormatError('There is no line in this file that could be stitched.');
+export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines {
+  const lines = readLines(file, bytes, answers);
+  const joined = joinStrokes(lines.strokes, JOIN_DISTANCE);
   const remarks =
-    joined.length < drawing.strokes.length
+    joined.length < lines.strokes.length
       ? [
-          ...drawing.remarks,
-          `Joined ${drawing.strokes.length} pieces into ${joined.length} where their ends meet within ${JOIN_DISTANCE} mm.`,
+          ...lines.remarks,
+          `Joined ${lines.strokes.length} pieces into ${joined.length} where their ends meet within ${JOIN_DISTANCE} mm.`,
         ]
-      : drawing.remarks;
-  return {
-    ...drawing,
-    strokes: normalisedStrokes(joined),
-    remarks,
-    labels: drawing.labels ?? null,
-    needle: needlePicture(drawing.strokes, drawing.travel ?? []),
-  };
+      : lines.remarks;
+  return { ...lines, strokes: normalisedStrokes(joined), remarks };
 }
 
-/** The lines of a file by its ending, just as they were drawn. Throws `FormatError` with a sentence whatever is wrong with the file. */
-export function readLines(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReturnType<Reader> {
-  const kind = fileKind(file);
-  if (!kind) throw new FormatError(`Gorse reads ${READABLE}. Save the drawing as one of these and drop that.`);
-  return read(READERS[kind], textOf(bytes), answers);
+/**
+ * The lines of a file, just as they were drawn. Where nothing of it is seen, and nobody said yet what of it is taken in, all of it comes, so that
+ * it can be asked about. Throws `FormatError` with a sentence whatever is wrong with the file.
+ */
+export function readLines(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines {
+  const { kind, text } = fileText(file, bytes);
+  const { labels = null, ...drawing } = read(READERS[kind], text, answers);
+  const { strokes, leftOut, travel = [] } = drawing;
+  if (strokes.length === 0 && answers.taken !== undefined)
+    throw new FormatError(
+      'Nothing of this file is seen, and nothing else of it was taken in, so there is nothing to stitch.',
+    );
+  const pictures = {
+    labels,
+    needle: needlePicture(strokes, travel),
+    unseen: leftOut.length === 0 ? null : unseenPicture(strokes, leftOut),
+  };
+  const remarks = [...drawing.remarks, ...leftOut.slice(0, MOST_REMARKED).map(leftOutRemark)];
+  if (strokes.length > 0) return { ...drawing, ...pictures, remarks };
+  const unseen = leftOut.flatMap((one) => one.strokes);
+  return { ...drawing, ...pictures, remarks, strokes: unseen, groups: unseen.map(() => null) };
 }
 
 /** A reader's library may trip over a broken file in ways of its own; to the person that is one more file that can't be read. */
@@ -70,15 +85,4 @@ function read(reader: Reader, text: string, answers: ReadAnswers): ReturnType<Re
     if (error instanceof FormatError) throw error;
     throw new FormatError('The file is damaged or cut short. Open it in the program that made it and save it again.');
   }
-}
-
-/** Drawing programs write UTF-8, seldom UTF-16 with its mark. */
-function textOf(source: Uint8Array): string {
-  const encoding =
-    source[0] === 0xff && source[1] === 0xfe
-      ? 'utf-16le'
-      : source[0] === 0xfe && source[1] === 0xff
-        ? 'utf-16be'
-        : 'utf-8';
-  return new TextDecoder(encoding).decode(source);
 }

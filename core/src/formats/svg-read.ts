@@ -1,128 +1,158 @@
-import svgpath from 'svgpath';
-import { type Affine, compose, scaling, translation } from '../geometry/affine.ts';
-import { flattenArcInto, flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
-import type { Point } from '../geometry/point.ts';
+import {
+  type Affine,
+  applyToPoint,
+  applyToPolyline,
+  compose,
+  IDENTITY,
+  inverse,
+  scaling,
+  translation,
+} from '../geometry/affine.ts';
+import { boxRing } from '../geometry/polygon.ts';
+import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
-import { FLATTEN_CHORD } from '../tolerances.ts';
-import { formatCount, toRadians } from '../units.ts';
-import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers, StrokeCollector } from './drawing.ts';
+import { formatCount } from '../units.ts';
+import type { Drawing, ReadAnswers } from './drawing.ts';
+import { type Clip, type Drawn, Pen } from './pen.ts';
+import { drawPath } from './svg-curves.ts';
+import { colourOf, FIRST_LOOK, type Look, lookIn, shapeUnseen } from './svg-look.ts';
 import { shapePath } from './svg-shapes.ts';
-import { MM_PER_PX, svgLength, svgTransform, viewBoxOf, viewBoxTransform } from './svg-units.ts';
-import { type XmlElement, readXml } from './xml-tree.ts';
+import { unitOfDocument, viewportSize } from './svg-size.ts';
+import { type Style, SvgStyles } from './svg-style.ts';
+import { svgLength, svgTransform, viewBoxOf, viewBoxTransform, type ViewSize } from './svg-units.ts';
+import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
 const MOST_VISITS = 200_000;
 const DEEPEST_USE = 32;
+const MOST_REMARKS = 50;
+const MOST_CLIP_POINTS = 20_000;
+/** A clip is taken as larger by this part of its size. */
+const CLIP_SLACK = 1e-4;
+const SVG = 'http://www.w3.org/2000/svg';
 
-/** Elements that draw nothing where they stand. */
-const NOT_DRAWN = new Set([
-  'defs',
-  'symbol',
-  'clipPath',
-  'mask',
-  'pattern',
-  'marker',
-  'linearGradient',
-  'radialGradient',
-  'filter',
-  'style',
-  'script',
-  'title',
-  'desc',
-  'metadata',
-  'namedview',
-]);
+/** Elements that are drawn by what stands in them. */
 const GROUPS = new Set(['g', 'a', 'switch']);
 const LEFT_OUT: Readonly<Record<string, string>> = {
   text: 'text is left out; turn it into paths in the drawing program',
+  flowRoot: 'text is left out; turn it into paths in the drawing program',
   image: 'a picture is left out; trace it into lines first',
   foreignObject: 'embedded content is left out',
 };
-
+/** By property; of a value that is none of these, such as `none`, nothing is said. */
 const EFFECTS = [
-  ['clip-path', 'clipping is left out; the whole lines are kept'],
-  ['mask', 'masking is left out; the whole lines are kept'],
-  ['filter', 'a filter is left out; only the lines are kept'],
+  ['mask', /url/, 'masking is left out; the whole lines are kept'],
+  ['filter', /url/, 'a filter is left out; only the lines are kept'],
+  ['fill', /url/, 'PATTERN'],
+  ['marker', /url/, 'markers on lines are left out'],
+  ['marker-start', /url/, 'markers on lines are left out'],
+  ['marker-mid', /url/, 'markers on lines are left out'],
+  ['marker-end', /url/, 'markers on lines are left out'],
 ] as const;
 
 /**
- * Reads an SVG document's outlines as strokes in millimetres, with its units, view boxes, nested transforms, `use` and all basic shapes.
- * Curves are flattened to `FLATTEN_CHORD`. A document that states no size is read in the unit answered, else at 96 px an inch, with a remark.
- * Throws `FormatError` on what can't be read; bounded in elements, points and depth.
+ * Reads an SVG document's outlines as strokes in millimetres, with its units, view boxes, style sheets, nested transforms, clips, `use`, `switch`
+ * and all basic shapes. What isn't seen in it is kept apart (`leftOut`). A document that states no size is read in the unit answered, else at 96
+ * px an inch. Throws `FormatError` on what can't be read; bounded in elements, points and depth.
  */
 export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
-  const root = readXml(text);
+  const document = readXml(text);
+  const { root } = document;
   if (root.name !== 'svg')
     throw new FormatError(
       `The file holds <${root.name}>, not <svg>. Save the drawing as SVG and try again.`,
       root.line,
     );
-  const stated = statesSize(root);
-  const mm = stated || !answers.unit ? MM_PER_PX : MM_PER_FILE_UNIT[answers.unit];
-  const walk = new Walk(root);
-  if (!stated && !answers.unit) {
+  const walk = new Walk(document);
+  const style = walk.styles.of(root);
+  const unit = unitOfDocument(document, style, viewBoxOf(style.viewBox), answers);
+  if (!unit.stated && !answers.unit && !unit.likely) {
     walk.remark(
       root,
       'the file states no size in mm, cm or in; it is read at 96 units an inch, so check the size shown',
     );
   }
-  walk.svg(root, scaling(mm, mm), null, 0);
-  const strokes = walk.pen.strokes();
-  if (strokes.length === 0) {
+  walk.svg(root, { matrix: scaling(unit.mm, unit.mm), view: null, look: FIRST_LOOK, depth: 0 });
+  const drawn = walk.pen.drawn(answers.taken);
+  if (drawn.strokes.length + drawn.leftOut.length === 0) {
     throw new FormatError(
       'There is no line in this file that could be stitched. Turn text and pictures into paths, then save it again.',
     );
   }
-  return { strokes, groups: walk.pen.groups, remarks: walk.remarks, unit: { mm, stated }, table: null };
+  return { ...drawn, remarks: walk.remarks, unit, table: null };
 }
 
-/** Width and height in real units. */
-const statesSize = ({ attributes }: XmlElement): boolean =>
-  [attributes.width, attributes.height].every((size) => /\d\s*(in|mm|cm|q|pt|pc|px)\s*$/i.test(size ?? ''));
-
-interface View {
-  readonly width: number;
-  readonly height: number;
+/** Where an element stands: the map of its outer user space to millimetres, the viewport, what it inherits, and how deep in `use`. */
+interface Place {
+  readonly matrix: Affine;
+  readonly view: ViewSize | null;
+  readonly look: Look;
+  readonly depth: number;
 }
 
 class Walk {
-  readonly pen = new StrokeCollector();
+  pen = new Pen();
+  readonly styles: SvgStyles;
   readonly remarks: string[] = [];
   private readonly byId = new Map<string, XmlElement>();
+  private readonly namespaces: ReadonlySet<string>;
   private readonly using = new Set<XmlElement>();
   private readonly remarked = new Set<string>();
+  private readonly clips = new Map<string, Rings | null>();
   private visits = 0;
-  /** Of the groups about what is drawn. */
-  private layer: string | null = null;
-  private colour: string | null = null;
 
-  constructor(root: XmlElement) {
+  constructor({ root }: XmlDocument) {
+    this.namespaces = new Set([SVG, root.namespace]);
+    const sheets: XmlElement[] = [];
     const pending = [root];
     for (let element = pending.pop(); element; element = pending.pop()) {
-      if (element.attributes.id !== undefined && !this.byId.has(element.attributes.id))
-        this.byId.set(element.attributes.id, element);
-      pending.push(...element.children);
+      const { id } = element.attributes;
+      if (id !== undefined && !this.byId.has(id)) this.byId.set(id, element);
+      if (element.name === 'style') sheets.push(element);
+      for (let i = element.children.length - 1; i >= 0; i--) pending.push(element.children[i]!);
     }
+    this.styles = new SvgStyles(sheets, (element, sentence) => this.remark(element, sentence));
   }
 
-  /** An `svg` element: outermost when `outer` is null. */
-  svg(element: XmlElement, matrix: Affine, outer: View | null, depth: number): void {
-    const a = element.attributes;
-    const box = viewBoxOf(a.viewBox);
-    const width = svgLength(a.width, outer?.width ?? box?.width ?? 0) ?? outer?.width ?? box?.width;
-    const height = svgLength(a.height, outer?.height ?? box?.height ?? 0) ?? outer?.height ?? box?.height;
+  /** An `svg` element: outermost when there is no view. */
+  svg(element: XmlElement, place: Place, style = this.styles.of(element)): void {
+    const { view: outer } = place;
+    const box = viewBoxOf(style.viewBox);
+    const size = viewportSize(style, box, outer);
     const at = outer
-      ? translation(svgLength(a.x, outer.width) ?? 0, svgLength(a.y, outer.height) ?? 0)
+      ? translation(svgLength(style.x, outer.width) ?? 0, svgLength(style.y, outer.height) ?? 0)
       : translation(0, 0);
-    const fit = box ? viewBoxTransform(box, width ?? box.width, height ?? box.height, a.preserveAspectRatio) : null;
-    const view = box ?? { width: width ?? 0, height: height ?? 0 };
-    this.children(element, compose(fit ?? translation(0, 0), at, this.ownTransform(element), matrix), view, depth);
+    const fit =
+      box && size ? viewBoxTransform(box, size.width, size.height, style.preserveAspectRatio) : translation(0, 0);
+    const port = compose(at, this.ownTransform(element, style, outer), place.matrix);
+    const inside = {
+      ...place,
+      matrix: compose(fit, port),
+      view: box ?? size ?? { width: 0, height: 0 },
+      look: lookIn(place.look, element, style),
+    };
+    const { clip } = this.pen;
+    // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
+    if (outer && size && !/^(visible|auto)$/.test(style.overflow ?? '')) {
+      this.pen.clip = {
+        rings: [
+          polyline(
+            boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height }).map((p) => applyToPoint(port, p)),
+          ),
+        ],
+        within: clip,
+      };
+    }
+    this.clipped(element, style, inside, () => this.children(element, inside));
+    this.pen.clip = clip;
   }
 
-  private children(element: XmlElement, matrix: Affine, view: View, depth: number): void {
-    for (const child of element.children) this.visit(child, matrix, view, depth);
+  private children(element: XmlElement, place: Place): void {
+    const drawn = element.name === 'switch' ? chosenOf(element) : element.children;
+    for (const child of drawn) this.visit(child, place);
   }
 
-  private visit(element: XmlElement, matrix: Affine, view: View, depth: number): void {
+  private visit(element: XmlElement, place: Place): void {
     if (++this.visits > MOST_VISITS) {
       throw new FormatError(
         `Line ${element.line}: the drawing repeats its parts more than ${formatCount(MOST_VISITS)} times. Expand the clones and save it again.`,
@@ -130,164 +160,175 @@ class Walk {
       );
     }
     const { name } = element;
-    if (NOT_DRAWN.has(name) || isHidden(element)) return;
-    for (const [attribute, sentence] of EFFECTS) if (element.attributes[attribute]) this.remark(element, sentence);
-    if (name === 'svg') this.svg(element, matrix, view, depth);
-    else if (name === 'use') this.use(element, matrix, view, depth);
-    else if (GROUPS.has(name)) {
-      const { layer, colour } = this;
-      this.layer = layerOf(element) ?? layer;
-      this.colour = colourOf(element) ?? colour;
-      this.children(element, compose(this.ownTransform(element), matrix), view, depth);
-      this.layer = layer;
-      this.colour = colour;
-    } else if (LEFT_OUT[name] !== undefined) this.remark(element, LEFT_OUT[name]);
-    else this.shape(element, compose(this.ownTransform(element), matrix), view);
+    if (!this.namespaces.has(element.namespace)) return;
+    const said = LEFT_OUT[name];
+    const style = this.styles.of(element);
+    const look = lookIn(place.look, element, style);
+    if (said !== undefined) {
+      if (!look.unseen) this.remark(element, said);
+      return;
+    }
+    if (name === 'svg') {
+      this.svg(element, place, style);
+      return;
+    }
+    const matrix = compose(this.ownTransform(element, style, place.view), place.matrix);
+    const inside = { ...place, matrix, look };
+    const data = shapePath(name, style, place.view ?? { width: 0, height: 0 });
+    if (data === null && !GROUPS.has(name) && name !== 'use') return;
+    if (!look.unseen) this.effects(element, style);
+    this.clipped(element, style, inside, () => {
+      if (data !== null) this.shape(element, data, inside);
+      else if (name === 'use') this.use(element, style, inside);
+      else this.children(element, inside);
+    });
   }
 
-  private use(element: XmlElement, matrix: Affine, view: View, depth: number): void {
+  private effects(element: XmlElement, style: Style): void {
+    for (const [property, pattern, sentence] of EFFECTS) {
+      const value = style[property];
+      if (value === undefined || !pattern.test(value)) continue;
+      if (sentence !== 'PATTERN') this.remark(element, sentence);
+      else if (this.byId.get(urlIn(value) ?? '')?.name === 'pattern')
+        this.remark(element, 'a pattern is left out; only the outline of what it fills is kept');
+    }
+  }
+
+  private use(element: XmlElement, style: Style, place: Place): void {
     const href = element.attributes.href ?? '';
     const target = this.byId.get(href.replace(/^#/, ''));
     if (!target) {
       this.remark(element, `it uses ${href || 'nothing'}, which isn't in this file`);
       return;
     }
-    if (this.using.has(target) || depth >= DEEPEST_USE) {
+    if (this.using.has(target) || place.depth >= DEEPEST_USE) {
       throw new FormatError(
         `Line ${element.line}: <use> refers back to itself. Expand the clones in the drawing program and save it again.`,
         element.line,
       );
     }
     this.using.add(target);
-    const at = translation(
-      svgLength(element.attributes.x, view.width) ?? 0,
-      svgLength(element.attributes.y, view.height) ?? 0,
-    );
-    const placed = compose(at, this.ownTransform(element), matrix);
+    const view = place.view ?? { width: 0, height: 0 };
+    const at = translation(svgLength(style.x, view.width) ?? 0, svgLength(style.y, view.height) ?? 0);
+    const inside = { ...place, matrix: compose(at, place.matrix), view, depth: place.depth + 1 };
     if (target.name === 'symbol' || target.name === 'svg') {
-      const { width, height } = element.attributes;
+      const own = this.styles.of(target);
       const sized = {
-        ...target.attributes,
-        width: width ?? target.attributes.width ?? '100%',
-        height: height ?? target.attributes.height ?? '100%',
+        ...own,
+        width: style.width ?? own.width ?? '100%',
+        height: style.height ?? own.height ?? '100%',
       };
-      this.svg({ ...target, attributes: sized }, placed, view, depth + 1);
+      this.svg(target, inside, sized);
     } else {
-      this.visit(target, placed, view, depth + 1);
+      this.visit(target, inside);
     }
     this.using.delete(target);
   }
 
-  private shape(element: XmlElement, matrix: Affine, view: View): void {
-    const data = shapePath(element.name, element.attributes, view);
-    if (data === null) return;
-    const path = svgpath(data);
-    const broken = (path as unknown as { readonly err: string }).err;
-    if (broken)
-      this.remark(
-        element,
-        `part of <${element.name}> can't be read (${broken.replace(/^SvgPath: /, '')}); it is drawn up to there`,
-      );
-    this.pen.group = this.layer ?? colourOf(element) ?? this.colour;
-    this.draw(
-      path
-        .abs()
-        .unshort()
-        .matrix([...matrix]),
-      element.line,
-    );
+  private shape(element: XmlElement, data: string, { matrix, look }: Place): void {
+    this.pen.group = look.layer ?? colourOf(look);
+    this.pen.unseen = shapeUnseen(look, element.name);
+    const problem = drawPath(this.pen, data, matrix, element.line);
+    if (problem !== null)
+      this.remark(element, `part of <${element.name}> can't be read (${problem}); it is drawn up to there`);
   }
 
-  /** Puts path segments, already in millimetres, on the pen. */
-  private draw(path: ReturnType<typeof svgpath>, line: number): void {
-    let start: Point = { x: 0, y: 0 };
-    let at: Point = start;
-    const out = (): number[] => this.pen.from(at, line);
-    path.iterate((segment, _index, x, y) => {
-      at = { x, y };
-      switch (segment[0]) {
-        case 'M':
-          this.pen.finish(line);
-          start = pt(segment[1], segment[2]);
-          break;
-        case 'L':
-          out().push(segment[1], segment[2]);
-          break;
-        case 'H':
-          out().push(segment[1], y);
-          break;
-        case 'V':
-          out().push(x, segment[1]);
-          break;
-        case 'C':
-          flattenCubicInto(
-            out(),
-            at,
-            pt(segment[1], segment[2]),
-            pt(segment[3], segment[4]),
-            pt(segment[5], segment[6]),
-            FLATTEN_CHORD,
-          );
-          break;
-        case 'Q':
-          flattenQuadraticInto(out(), at, pt(segment[1], segment[2]), pt(segment[3], segment[4]), FLATTEN_CHORD);
-          break;
-        case 'A': {
-          const [, rx, ry, axis, large, sweep, ex, ey] = segment;
-          flattenArcInto(
-            out(),
-            at,
-            { rx, ry, axis: toRadians(axis), large: large === 1, sweep: sweep === 1 },
-            pt(ex, ey),
-            FLATTEN_CHORD,
-          );
-          break;
-        }
-        case 'Z':
-        case 'z':
-          if (x !== start.x || y !== start.y) out().push(start.x, start.y);
-          this.pen.finish(line);
-          break;
-      }
+  /** Draws an element within what its `clip-path` leaves of it. */
+  private clipped(element: XmlElement, style: Style, place: Place, draw: () => void): void {
+    const { clip } = this.pen;
+    const said = style['clip-path'];
+    if (said !== undefined && said !== 'none') this.pen.clip = this.clipOf(element, said, place, draw) ?? clip;
+    draw();
+    this.pen.clip = clip;
+  }
+
+  /** Null where nothing is cut off. */
+  private clipOf(element: XmlElement, said: string, place: Place, draw: () => void): Clip | null {
+    const id = urlIn(said);
+    const path = this.byId.get(id ?? '');
+    if (path?.name !== 'clipPath') {
+      // A reference to nothing cuts nothing off.
+      if (id === null) this.remark(element, 'clipping by a form is left out; the whole lines are kept');
+      return null;
+    }
+    if (this.using.has(path)) return null;
+    const user = path.attributes.clipPathUnits === 'objectBoundingBox' ? this.boxMatrix(place, draw) : place.matrix;
+    if (!user) return null;
+    const key = [path.attributes.id, ...user].join(' ');
+    let rings = this.clips.get(key);
+    if (rings === undefined) {
+      this.using.add(path);
+      rings = this.outlinesOf(path, { ...place, matrix: user, look: FIRST_LOOK });
+      this.using.delete(path);
+      this.clips.set(key, rings);
+    }
+    return rings && { rings, within: this.pen.clip };
+  }
+
+  /** What the shapes of a `clipPath` cover, a hair larger, so that a line along its edge is seen; null where there is too much of it. */
+  private outlinesOf(path: XmlElement, place: Place): Rings | null {
+    const style = this.styles.of(path);
+    const inside = { ...place, matrix: compose(this.ownTransform(path, style, place.view), place.matrix) };
+    const areas = path.children.map((child) => {
+      const { strokes } = this.apart(() => this.visit(child, inside), 'outlines');
+      return covered(strokes, lookIn(FIRST_LOOK, child, this.styles.of(child)).inherited['clip-rule'] === 'evenodd');
     });
-    this.pen.finish(line);
+    if (areas.flat().reduce((sum, ring) => sum + ring.length / 2, 0) > MOST_CLIP_POINTS) {
+      this.remark(path, 'a clip with too many points is left out; the whole lines are kept');
+      return null;
+    }
+    const rings = unionOf(areas);
+    const box = boundsOf(rings);
+    return box ? grown(rings, CLIP_SLACK * Math.max(box.maxX - box.minX, box.maxY - box.minY)) : rings;
   }
 
-  private ownTransform(element: XmlElement): Affine {
-    const matrix = svgTransform(element.attributes.transform);
+  /** The map of a unit square to the box of what is drawn, in its own user space; null where that has no size. */
+  private boxMatrix({ matrix }: Place, draw: () => void): Affine | null {
+    if (Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]) < 1e-12) return null;
+    const back = inverse(matrix);
+    const box = boundsOf(this.apart(draw, 'all').strokes.map((stroke) => applyToPolyline(back, stroke)));
+    if (!box || box.maxX === box.minX || box.maxY === box.minY) return null;
+    return compose(scaling(box.maxX - box.minX, box.maxY - box.minY), translation(box.minX, box.minY), matrix);
+  }
+
+  /** What comes of some drawing by itself: all of it, or the outlines of what is shown, painted or not. */
+  private apart(draw: () => void, what: 'outlines' | 'all'): Drawn {
+    const { pen } = this;
+    this.pen = new Pen();
+    draw();
+    const { leftOut, ...seen } = this.pen.drawn();
+    this.pen = pen;
+    const also = leftOut.filter(({ why }) => what === 'all' || why === 'unpainted').flatMap(({ strokes }) => strokes);
+    return { ...seen, leftOut, strokes: [...seen.strokes, ...also] };
+  }
+
+  private ownTransform(element: XmlElement, style: Style, view: ViewSize | null): Affine {
+    const matrix = svgTransform(style.transform, style['transform-origin'], view ?? undefined);
     if (matrix) return matrix;
-    this.remark(element, `the transform "${element.attributes.transform ?? ''}" can't be read and is left out`);
-    return translation(0, 0);
+    this.remark(element, `the transform "${shortened(style.transform ?? '')}" can't be read and is left out`);
+    return IDENTITY;
   }
 
   /** One remark a kind; the first place is named. */
   remark(element: XmlElement, sentence: string): void {
-    if (this.remarked.has(sentence) || this.remarks.length >= 50) return;
+    if (this.remarked.has(sentence) || this.remarks.length >= MOST_REMARKS) return;
     this.remarked.add(sentence);
     this.remarks.push(`Line ${element.line}: ${sentence}.`);
   }
 }
 
-/** The name that a person gave to a group: by a drawing program's label, or by an id that none would make up. */
-function layerOf({ attributes }: XmlElement): string | null {
-  const labelled = Object.entries(attributes).find(([key]) => /(^|:)label$/.test(key))?.[1];
-  const { id } = attributes;
-  const named = labelled ?? (id !== undefined && !/^[a-z]*[-_ ]?\d[\d._-]*$/i.test(id) ? id : undefined);
-  return named === undefined || named === '' ? null : named.slice(0, LONGEST_GROUP);
+/** Of the alternatives of a `switch`, the first whose conditions hold here (SVG 2, section 5.9): plain SVG for one who reads English. */
+function chosenOf({ children }: XmlElement): readonly XmlElement[] {
+  const holds = ({ attributes: { requiredExtensions, systemLanguage } }: XmlElement): boolean =>
+    requiredExtensions === undefined &&
+    (systemLanguage === undefined || systemLanguage.split(',').some((one) => /^en\b/i.test(one.trim())));
+  return children
+    .filter((child) => child.name !== 'desc' && child.name !== 'title')
+    .filter(holds)
+    .slice(0, 1);
 }
 
-/** What an element is filled with, or else drawn in. */
-function colourOf({ attributes: { fill, stroke, style = '' } }: XmlElement): string | null {
-  const said = (name: string): string | undefined =>
-    new RegExp(`(?:^|;)\\s*${name}\\s*:\\s*([^;]+)`).exec(style)?.[1]?.trim();
-  const colours = [said('fill') ?? fill, said('stroke') ?? stroke];
-  const seen = colours.find((one) => one !== undefined && !/^(none|transparent|inherit|)$/i.test(one));
-  return seen?.toLowerCase().slice(0, LONGEST_GROUP) ?? null;
-}
+/** The id that `url(#id)` names; null where it is none. */
+const urlIn = (value: string): string | null => /url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value)?.[1]?.trim() ?? null;
 
-const pt = (x: number, y: number): Point => ({ x, y });
-
-const isHidden = (element: XmlElement): boolean =>
-  element.attributes.display === 'none' ||
-  /^(hidden|collapse)$/.test(element.attributes.visibility ?? '') ||
-  /(?:^|;)\s*(?:display\s*:\s*none|visibility\s*:\s*hidden)/.test(element.attributes.style ?? '');
+const shortened = (text: string): string => (text.length > 60 ? `${text.slice(0, 60)}…` : text);

@@ -1,17 +1,13 @@
-import { numbersIn, svgLength } from './svg-units.ts';
+import { numbersIn, svgLength, type ViewSize } from './svg-units.ts';
 
 /** The path data of a basic shape (SVG 2, chapter 10), or null when the element is none or has no extent. */
-export function shapePath(
-  name: string,
-  a: Readonly<Record<string, string>>,
-  view: { width: number; height: number },
-): string | null {
+export function shapePath(name: string, a: Readonly<Record<string, string>>, view: ViewSize): string | null {
   const diagonal = Math.sqrt((view.width ** 2 + view.height ** 2) / 2);
   const across = (key: string): number => svgLength(a[key], view.width) ?? 0;
   const down = (key: string): number => svgLength(a[key], view.height) ?? 0;
   switch (name) {
     case 'path':
-      return a.d ?? null;
+      return pathData(a.d);
     case 'line':
       return `M${across('x1')} ${down('y1')}L${across('x2')} ${down('y2')}`;
     case 'polyline':
@@ -41,6 +37,10 @@ export function shapePath(
       return null;
   }
 }
+
+/** The attribute, or what a style says: `path('…')`. */
+const pathData = (d: string | undefined): string | null =>
+  d === undefined || d === 'none' ? null : (/^path\(\s*["'](.*)["']\s*\)$/s.exec(d)?.[1] ?? d);
 
 const ellipsePath = (cx: number, cy: number, rx: number, ry: number): string =>
   `M${cx + rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy + ry}A${rx} ${ry} 0 0 1 ${cx - rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy - ry}A${rx} ${ry} 0 0 1 ${cx + rx} ${cy}Z`;

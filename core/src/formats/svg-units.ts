@@ -1,5 +1,5 @@
 import { type Affine, compose, rotation, scaling, translation } from '../geometry/affine.ts';
-import { MM_PER_INCH, toRadians } from '../units.ts';
+import { MM_PER_INCH } from '../units.ts';
 
 /** CSS: 96 px an inch. */
 export const MM_PER_PX = MM_PER_INCH / 96;
@@ -19,7 +19,7 @@ const PX_PER_UNIT: Readonly<Record<string, number>> = {
 
 /** An SVG length in user units (px); a percentage is of `whole`. Null when missing or no length. */
 export function svgLength(text: string | undefined, whole: number): number | null {
-  const match = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(%|[a-z]*)\s*$/i.exec(text ?? '');
+  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)(%|[a-z]*)$/i.exec(text?.trim() ?? '');
   if (!match) return null;
   const unit = match[2]!.toLowerCase();
   const factor = unit === '%' ? whole / 100 : PX_PER_UNIT[unit];
@@ -27,47 +27,95 @@ export function svgLength(text: string | undefined, whole: number): number | nul
 }
 
 export const numbersIn = (text: string): number[] =>
-  (text.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi) ?? []).map(Number);
+  (text.match(/[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?/gi) ?? []).map(Number);
 
-/** The `transform` attribute. Returns null when a part can't be read. */
-export function svgTransform(text: string | undefined): Affine | null {
-  if (text === undefined || text.trim() === '') return [1, 0, 0, 1, 0, 0];
-  const parts = [...text.matchAll(/([a-z]+)\s*\(([^)]*)\)/gi)];
-  const steps = parts.map((part) => transformStep(part[1]!, numbersIn(part[2]!)));
-  if (parts.length === 0 || steps.includes(null)) return null;
-  return compose(...(steps as Affine[]).reverse());
+const NOTHING: Affine = [1, 0, 0, 1, 0, 0];
+
+/** A `transform`, as an attribute or a style says it, about the `transform-origin` in a view. Returns null when a part can't be read. */
+export function svgTransform(text: string | undefined, origin?: string, view?: ViewSize): Affine | null {
+  if (text === undefined || /^\s*(none\s*)?$/.test(text)) return NOTHING;
+  const step = /[\s,]*([a-z0-9]+)\s*\(([^()]*)\)/iy;
+  const steps: Affine[] = [];
+  let read = 0;
+  for (let match = step.exec(text); match; match = step.exec(text)) {
+    const one = transformStep(match[1]!.toLowerCase(), match[2]!.match(ARGUMENT) ?? []);
+    if (!one) return null;
+    steps.push(one);
+    read = step.lastIndex;
+  }
+  if (steps.length === 0 || /[^\s,]/.test(text.slice(read))) return null;
+  const about = originOf(origin, view);
+  return compose(translation(-about[0], -about[1]), ...steps.reverse(), translation(...about));
 }
 
-function transformStep(name: string, n: readonly number[]): Affine | null {
-  const [a, b, c, d, e, f] = n;
-  if (a === undefined) return null;
-  switch (name.toLowerCase()) {
+/** Arguments may stand against each other: `10-5` is two. */
+const ARGUMENT = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?(?:%|[a-z]*)/gi;
+
+const SIDES: Readonly<Record<string, string>> = { left: '0%', top: '0%', center: '50%', right: '100%', bottom: '100%' };
+
+function originOf(text: string | undefined, view: ViewSize = { width: 0, height: 0 }): readonly [number, number] {
+  const [across = '0', down = across in SIDES ? '50%' : across] = text?.trim().split(/\s+/) ?? [];
+  const flip = /^(top|bottom)$/.test(across) || /^(left|right)$/.test(down);
+  const [x, y] = flip ? [down, across] : [across, down];
+  return [svgLength(SIDES[x] ?? x, view.width) ?? 0, svgLength(SIDES[y] ?? y, view.height) ?? 0];
+}
+
+const RADIANS: Readonly<Record<string, number>> = {
+  '': Math.PI / 180,
+  deg: Math.PI / 180,
+  grad: Math.PI / 200,
+  rad: 1,
+  turn: 2 * Math.PI,
+};
+
+/** Radians; null when it is no angle. */
+function angleOf(text: string): number | null {
+  const match = /^([+-]?[\d.]+(?:e[+-]?\d+)?)([a-z]*)$/i.exec(text);
+  const factor = RADIANS[match?.[2]?.toLowerCase() ?? '?'];
+  return match && factor !== undefined && Number.isFinite(Number(match[1])) ? Number(match[1]) * factor : null;
+}
+
+function transformStep(name: string, args: readonly string[]): Affine | null {
+  const [a, b, c, d, e, f] = args.map((one) => svgLength(one, 0));
+  const angle = angleOf(args[0] ?? '');
+  switch (name) {
     case 'matrix':
-      return b === undefined || c === undefined || d === undefined || e === undefined || f === undefined
-        ? null
-        : [a, b, c, d, e, f];
+      return a == null || b == null || c == null || d == null || e == null || f == null ? null : [a, b, c, d, e, f];
     case 'translate':
-      return translation(a, b ?? 0);
+      return a == null ? null : translation(a, b ?? 0);
+    case 'translatex':
+      return a == null ? null : translation(a, 0);
+    case 'translatey':
+      return a == null ? null : translation(0, a);
     case 'scale':
-      return scaling(a, b ?? a);
-    case 'rotate':
-      return b === undefined || c === undefined
-        ? rotation(toRadians(a))
-        : compose(translation(-b, -c), rotation(toRadians(a)), translation(b, c));
+      return a == null ? null : scaling(a, b ?? a);
+    case 'scalex':
+      return a == null ? null : scaling(a, 1);
+    case 'scaley':
+      return a == null ? null : scaling(1, a);
+    case 'rotate': {
+      if (angle === null) return null;
+      const turn = rotation(angle);
+      return b == null || c == null ? turn : compose(translation(-b, -c), turn, translation(b, c));
+    }
     case 'skewx':
-      return [1, 0, Math.tan(toRadians(a)), 1, 0, 0];
+      return angle === null ? null : [1, 0, Math.tan(angle), 1, 0, 0];
     case 'skewy':
-      return [1, Math.tan(toRadians(a)), 0, 1, 0, 0];
+      return angle === null ? null : [1, Math.tan(angle), 0, 1, 0, 0];
     default:
       return null;
   }
 }
 
-export interface ViewBox {
-  readonly x: number;
-  readonly y: number;
+/** Size of a viewport in its own user units. */
+export interface ViewSize {
   readonly width: number;
   readonly height: number;
+}
+
+export interface ViewBox extends ViewSize {
+  readonly x: number;
+  readonly y: number;
 }
 
 export function viewBoxOf(text: string | undefined): ViewBox | null {

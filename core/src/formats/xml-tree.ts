@@ -4,28 +4,44 @@ import { formatCount } from '../units.ts';
 
 /** One element of an XML file, as read. */
 export interface XmlElement {
+  /** Without its prefix. */
   readonly name: string;
+  /** What its prefix, or none, stands for; an unknown prefix stands for itself. */
+  readonly namespace: string;
+  /** Those of XLink without their prefix, all others as they were written. */
   readonly attributes: Readonly<Record<string, string>>;
+  readonly parent: XmlElement | null;
   readonly children: XmlElement[];
+  /** What stands between its tags, but for its elements: of style sheets alone. */
+  readonly text: string;
   /** 1-based line of its opening tag. */
   readonly line: number;
+}
+
+export interface XmlDocument {
+  readonly root: XmlElement;
+  /** The comments before it, where programs say who they are. */
+  readonly prolog: string;
 }
 
 const MOST_ELEMENTS = 200_000;
 const DEEPEST = 256;
 const MOST_ENTITIES = 64;
 const LONGEST_ENTITY = 2_000;
+const LONGEST_DOCTYPE = 100_000;
+const LONGEST_PROLOG = 4_000;
+const XLINK = 'http://www.w3.org/1999/xlink';
 
-/**
- * Reads XML into a tree of elements without their text; namespace prefixes are dropped from element names and `xlink:` from attributes.
- * Bounded in elements, depth and entities. Throws `FormatError`.
- */
-export function readXml(text: string): XmlElement {
-  const parser = new SaxesParser({ position: true });
-  const root: XmlElement = { name: '#document', attributes: {}, children: [], line: 1 };
-  const open: XmlElement[] = [root];
+/** Reads XML into a tree of elements, namespaces resolved. Bounded in elements, depth and entities. Throws `FormatError`. */
+export function readXml(text: string): XmlDocument {
+  const parser = new SaxesParser({ position: true, xmlns: true });
+  const open: { element: XmlElement; text: string[] }[] = [];
+  let root = null as XmlElement | null;
+  let prolog = '';
   let count = 0;
   parser.on('error', (error) => {
+    // Programs copy parts of each other's files without saying what their prefixes stand for.
+    if (/unbound namespace prefix/.test(error.message)) return;
     throw new FormatError(
       `Line ${parser.line}: this isn't well-formed XML (${error.message.replace(/^\d+:\d+: /, '')}). Open it in a drawing program and save it as plain SVG.`,
       parser.line,
@@ -34,6 +50,9 @@ export function readXml(text: string): XmlElement {
   parser.on('doctype', (doctype) => {
     Object.assign(parser.ENTITIES, internalEntities(doctype, parser.line));
   });
+  parser.on('comment', (comment) => {
+    if (!root && prolog.length < LONGEST_PROLOG) prolog += comment;
+  });
   parser.on('opentag', (tag) => {
     if (++count > MOST_ELEMENTS) {
       throw new FormatError(
@@ -41,39 +60,60 @@ export function readXml(text: string): XmlElement {
         parser.line,
       );
     }
-    if (open.length > DEEPEST) {
+    if (open.length >= DEEPEST) {
       throw new FormatError(
         `Line ${parser.line}: groups are nested more than ${DEEPEST} deep. Ungroup the drawing and save it again.`,
         parser.line,
       );
     }
     const attributes: Record<string, string> = {};
-    for (const [key, value] of Object.entries(tag.attributes)) attributes[key.replace(/^xlink:/, '')] = String(value);
-    const element: XmlElement = { name: tag.name.replace(/^.*:/, ''), attributes, children: [], line: parser.line };
-    open.at(-1)!.children.push(element);
-    open.push(element);
+    for (const { name, local, uri, value } of Object.values(tag.attributes)) {
+      if (uri !== XLINK) attributes[name] = value;
+      else if (!(local in attributes)) attributes[local] = value;
+    }
+    const parent = open.at(-1)?.element ?? null;
+    const words: string[] = [];
+    const element: XmlElement = {
+      name: tag.local,
+      namespace: tag.uri,
+      attributes,
+      parent,
+      children: [],
+      line: parser.line,
+      get text() {
+        return words.join('');
+      },
+    };
+    if (parent) parent.children.push(element);
+    else root = element;
+    open.push({ element, text: words });
   });
+  const say = (words: string): void => {
+    const at = open.at(-1);
+    if (at?.element.name === 'style') at.text.push(words);
+  };
+  parser.on('text', say);
+  parser.on('cdata', say);
   parser.on('closetag', () => {
     open.pop();
   });
   parser.write(text).close();
-  const top = root.children[0];
-  if (!top) throw new FormatError('The file is empty. Save the drawing again as plain SVG.');
-  return top;
+  if (!root) throw new FormatError('The file is empty. Save the drawing again as plain SVG.');
+  return { root, prolog };
 }
 
 /** The few entities that drawing programs define inside a file. Nested ones would allow an expansion without bound, so they are refused. */
 function internalEntities(doctype: string, line: number): Record<string, string> {
   const entities: Record<string, string> = {};
+  const refusal = new FormatError(
+    `Line ${line}: the file defines XML entities that refer to each other or are too long. Save it as plain SVG.`,
+    line,
+  );
+  if (doctype.length > LONGEST_DOCTYPE) throw refusal;
   let count = 0;
   for (const match of doctype.matchAll(/<!ENTITY\s+([\w.-]+)\s+(?:"([^"]*)"|'([^']*)')/g)) {
     const value = match[2] ?? match[3] ?? '';
-    if (++count > MOST_ENTITIES || value.length > LONGEST_ENTITY || /&(?!#)/.test(value)) {
-      throw new FormatError(
-        `Line ${line}: the file defines XML entities that refer to each other or are too long. Save it as plain SVG.`,
-        line,
-      );
-    }
+    if (++count > MOST_ENTITIES || value.length > LONGEST_ENTITY || /&(?!#)/.test(value)) throw refusal;
     entities[match[1]!] = value;
   }
   return entities;

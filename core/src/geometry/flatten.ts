@@ -42,14 +42,28 @@ export interface EllipticalArc {
   readonly sweep: boolean;
 }
 
-/** An SVG elliptical arc (SVG 2, appendix B.2.4), as `flattenCubicInto`. Radii too small are grown to reach; zero radii give a line. */
-export function flattenArcInto(out: number[], from: Point, arc: EllipticalArc, to: Point, tolerance: number): void {
+/** The points `centre + u·cos t + v·sin t`: a circle or ellipse, also after any affine map. */
+export interface ConicFrame {
+  readonly centre: Point;
+  readonly u: Point;
+  readonly v: Point;
+}
+
+/** A stretch of a circle or ellipse: from an angle on by a turn, radians, either sign. */
+export interface ConicStretch {
+  readonly conic: ConicFrame;
+  readonly from: number;
+  readonly turn: number;
+}
+
+/**
+ * An SVG elliptical arc (SVG 2, appendix B.2.4) about its centre. Radii too small are grown to reach; null where it is straight: of zero radii,
+ * or of no length.
+ */
+export function conicOfArc(from: Point, arc: EllipticalArc, to: Point): ConicStretch | null {
   let rx = Math.abs(arc.rx);
   let ry = Math.abs(arc.ry);
-  if (rx === 0 || ry === 0 || (from.x === to.x && from.y === to.y)) {
-    out.push(to.x, to.y);
-    return;
-  }
+  if (rx === 0 || ry === 0 || (from.x === to.x && from.y === to.y)) return null;
   const cos = Math.cos(arc.axis);
   const sin = Math.sin(arc.axis);
   const hx = (from.x - to.x) / 2;
@@ -65,28 +79,13 @@ export function flattenArcInto(out: number[], from: Point, arc: EllipticalArc, t
   const k = (arc.large === arc.sweep ? -1 : 1) * Math.sqrt(Math.max(0, (rx * ry) ** 2 - a) / a);
   const cx1 = (k * rx * y1) / ry;
   const cy1 = (-k * ry * x1) / rx;
-  const cx = cos * cx1 - sin * cy1 + (from.x + to.x) / 2;
-  const cy = sin * cx1 + cos * cy1 + (from.y + to.y) / 2;
+  const centre = { x: cos * cx1 - sin * cy1 + (from.x + to.x) / 2, y: sin * cx1 + cos * cy1 + (from.y + to.y) / 2 };
   const start = Math.atan2((y1 - cy1) / ry, (x1 - cx1) / rx);
   let turn = Math.atan2((-y1 - cy1) / ry, (-x1 - cx1) / rx) - start;
   if (arc.sweep && turn < 0) turn += 2 * Math.PI;
   if (!arc.sweep && turn > 0) turn -= 2 * Math.PI;
-  const step = 2 * Math.acos(Math.max(0, 1 - tolerance / Math.max(rx, ry)));
-  const steps = stepCount(Math.abs(turn) / step);
-  for (let i = 1; i < steps; i++) {
-    const angle = start + (turn * i) / steps;
-    const ex = rx * Math.cos(angle);
-    const ey = ry * Math.sin(angle);
-    out.push(cos * ex - sin * ey + cx, sin * ex + cos * ey + cy);
-  }
-  out.push(to.x, to.y);
-}
-
-/** The points `centre + u·cos t + v·sin t`: a circle or ellipse, also after any affine map. */
-export interface ConicFrame {
-  readonly centre: Point;
-  readonly u: Point;
-  readonly v: Point;
+  const conic = { centre, u: { x: rx * cos, y: rx * sin }, v: { x: -ry * sin, y: ry * cos } };
+  return { conic, from: start, turn };
 }
 
 /** Appends the stretch of a circle or ellipse from angle `from` on by `turn` (radians, either sign), without its first point. */

@@ -31,6 +31,10 @@ export const unionOf = (areas: readonly Rings[]): Rings => {
   return fromPaths(Clipper.booleanOp(ClipType.Union, each.flat(), null, FillRule.NonZero));
 };
 
+/** What some rings cover that may cross: where they wind round it, or, by the other rule, where an odd number of them goes round it. */
+export const covered = (rings: Rings, evenOdd: boolean): Rings =>
+  fromPaths(Clipper.booleanOp(ClipType.Union, toPaths(rings), null, evenOdd ? FillRule.EvenOdd : FillRule.NonZero));
+
 /** What lies in both of two areas. */
 export const sharedBy = (rings: Rings, others: Rings): Rings =>
   fromPaths(Clipper.booleanOp(ClipType.Intersection, toPaths(rings), toPaths(others), FillRule.EvenOdd));

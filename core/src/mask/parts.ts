@@ -2,7 +2,7 @@ import { clusterPoints } from '../geometry/cluster.ts';
 import { lengthOf, pointOf, type Polyline } from '../geometry/polyline.ts';
 import { stretchOf } from '../geometry/stretch-of.ts';
 import { JOIN_DISTANCE } from '../tolerances.ts';
-import type { CutPiece, RingPlace } from './cut.ts';
+import type { CutPiece, RingPlace } from '../geometry/cut-lines.ts';
 
 /** What an end of a part is: a cut at an edge, a place where it was parted, which others may share, or the line's own end. */
 export type PartEnd =

@@ -4,7 +4,7 @@ import { lengthOf, pointOf, type Polyline } from '../geometry/polyline.ts';
 import { clothPoint } from '../geometry/point.ts';
 import type { Rings } from '../geometry/ring-areas.ts';
 import { type KeptArea, maskArea } from './area.ts';
-import { cutLines } from './cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import { type Mask, maskOf } from './mask.ts';
 import { middleOf } from './mask-ways.ts';
 import type { JoinedRun } from './joined-run.ts';

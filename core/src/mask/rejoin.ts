@@ -4,7 +4,7 @@ import type { Point } from '../geometry/point.ts';
 import { lengthOf, type Polyline } from '../geometry/polyline.ts';
 import type { Step } from '../route/euler-trails.ts';
 import { type PostmanEdge, ruralPostman } from '../route/rural-postman.ts';
-import type { CutPiece } from './cut.ts';
+import type { CutPiece } from '../geometry/cut-lines.ts';
 import { besideStretch } from './edge-stretch.ts';
 import type { Mask } from './mask.ts';
 import { goesOver, type MaskWay, waysFor } from './mask-ways.ts';

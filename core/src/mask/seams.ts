@@ -1,6 +1,6 @@
 import { boundsOf, boxesMeet, lengthOf, type Polyline } from '../geometry/polyline.ts';
 import { indexSegments, type SegmentIndex } from '../geometry/segment-index.ts';
-import { cutLines } from './cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import type { Mask } from './mask.ts';
 import { alongOwn, meeting, segment } from './meetings.ts';
 import { type Part, type PartingAt, partsOfPieces } from './parts.ts';

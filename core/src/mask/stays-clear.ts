@@ -1,5 +1,5 @@
 import { lengthOf, type Polyline } from '../geometry/polyline.ts';
-import { cutLines } from './cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import type { Mask } from './mask.ts';
 
 /** Whether all of a line may be stitched; one along an edge may. */

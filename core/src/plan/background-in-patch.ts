@@ -11,7 +11,7 @@ import { grown } from '../geometry/ring-areas.ts';
 import { maskArea } from '../mask/area.ts';
 import { type Mask, maskOf } from '../mask/mask.ts';
 import { LONGEST_IN_PATCH, MOST_POINTS_IN_PATCH } from '../tolerances.ts';
-import { cutLines } from '../mask/cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import { NOTHING_ABOUT, rejoin } from '../mask/rejoin.ts';
 import type { RejoinRule } from '../mask/rejoin-rule.ts';
 import { maskLaid } from './mask-laid.ts';

@@ -1,6 +1,6 @@
 import { applyToPolyline, inverse } from '../geometry/affine.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
-import { cutLines } from '../mask/cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import type { Mask } from '../mask/mask.ts';
 import type { JoinedRun, RunLink } from '../mask/joined-run.ts';
 import { rejoin, type Surroundings } from '../mask/rejoin.ts';

@@ -1,6 +1,6 @@
 import { cumulativeLength, type Polyline, segmentAt } from '../geometry/polyline.ts';
 import type { Rings } from '../geometry/ring-areas.ts';
-import { crossingsOf } from '../mask/cut.ts';
+import { crossingsOf } from '../geometry/cut-lines.ts';
 import { indexRings } from '../geometry/ring-index.ts';
 import { needlePoints, type NeedlePoints, type ThreadRule } from '../stitch/needle-points.ts';
 import { EDGE_CHORD, SHORTEST_STITCH, STITCH_CHORD } from '../tolerances.ts';

@@ -17,7 +17,7 @@ import {
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
 import type { ReadMap } from '../work/read-design.ts';
-import type { WorkDesk } from '../work/work-desk.ts';
+import type { ReadingDesk } from '../work/reading-desk.ts';
 import type { Database } from '../store/database.ts';
 import {
   findDesign,
@@ -35,15 +35,16 @@ import { found, notFound, Refusal } from '../refusal.ts';
  */
 export async function addDesign(
   database: Database,
-  reading: WorkDesk,
+  reading: ReadingDesk,
   { file, ...said }: NewDesignQuery,
   source: Uint8Array,
 ): Promise<DesignAnswer> {
   const { unit } = said;
-  const read = await reading.run('read', { file, source, answers: answersOf(said) });
+  const read = await reading.run('read', { file, source, answers: answersOf(said) }, source.length);
   refuseUnknown(file, said, { ...read, ...read.facts });
   const answered = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
   const turned = said.exchanged ? ['Travel and stitches are exchanged, as you said.'] : [];
+  const taken = said.taken?.length ? ['Lines that aren’t seen in the drawing are taken in, as you said.'] : [];
   const design = {
     id: nanoid(12),
     name: read.labels?.name || nameOf(file),
@@ -51,7 +52,7 @@ export async function addDesign(
     facts: read.facts,
     kind: read.labels?.kind ?? read.facts.kind,
     tags: read.labels?.tags ?? [],
-    remarks: [...answered, ...turned, ...read.remarks],
+    remarks: [...answered, ...turned, ...taken, ...read.remarks],
     addedAt: Date.now(),
     originalId: null,
     revision: 1,
@@ -61,49 +62,61 @@ export async function addDesign(
   return design;
 }
 
-const UNIT_WORDS = { in: 'inches', mm: 'millimetres', cm: 'centimetres', px: 'pixels of 1/96 in' } as const;
+const UNIT_WORDS = {
+  in: 'inches',
+  mm: 'millimetres',
+  cm: 'centimetres',
+  px: 'pixels of 1/96 in',
+  px90: 'pixels of 1/90 in',
+  px72: 'pixels of 1/72 in',
+} as const;
 
 const nameOf = (file: string): string => file.replace(/(\.gorse)?\.[^.]*$/, '').slice(0, 120) || 'Design';
 
-type Said = Pick<NewDesignQuery, 'unit' | 'x' | 'y' | 'exchanged'>;
+type Said = Pick<NewDesignQuery, 'unit' | 'x' | 'y' | 'exchanged' | 'taken'>;
 
-const answersOf = ({ unit, x, y, exchanged }: Said): ReadAnswers => ({
+const answersOf = ({ unit, x, y, exchanged, taken }: Said): ReadAnswers => ({
   ...(unit === undefined ? {} : { unit }),
   ...(x === undefined || y === undefined ? {} : { columns: [x, y] }),
   ...(exchanged === undefined ? {} : { exchanged }),
+  ...(taken === undefined ? {} : { taken }),
 });
 
 /** Refuses a file that doesn't say what must be known, or whose stitches must be looked at, and of which that wasn't said. Width and height are those read, mm. */
 function refuseUnknown(
   file: string,
   said: Said,
-  read: Pick<ReadMap, 'unit' | 'table' | 'needle'> & { readonly width: number; readonly height: number },
+  read: Pick<ReadMap, 'unit' | 'table' | 'needle' | 'unseen'> & { readonly width: number; readonly height: number },
 ): void {
   const { unit, table, width, height } = read;
   const knowsUnit = unit.stated || said.unit !== undefined;
   const needle = said.exchanged === undefined ? read.needle : null;
-  if (knowsUnit && table === null && needle === null) return;
+  const unseen = said.taken === undefined ? read.unseen : null;
+  if (knowsUnit && table === null && needle === null && unseen === null) return;
   const question: FileQuestion = {
-    unit: knowsUnit ? null : { width: width / unit.mm, height: height / unit.mm },
+    unit: knowsUnit ? null : { width: width / unit.mm, height: height / unit.mm, likely: unit.likely ?? null },
     table,
     needle,
+    unseen,
   };
   const sentence =
     table !== null
       ? `${file} doesn't say which columns are x and y. Choose them.`
       : needle !== null
         ? `${file} stitches and travels. Look whether these are told apart as they should be.`
-        : `${file} doesn't say in which unit it is drawn. Choose the size that is right.`;
+        : unseen !== null
+          ? `${file} holds lines that aren't seen in it. Look at them, and choose which are taken in.`
+          : `${file} doesn't say in which unit it is drawn. Choose the size that is right.`;
   throw new Refusal('needsAnswer', sentence, [], { question });
 }
 
 /** Reads a drawing's bytes as patches of a map; nothing is kept. Refuses what isn't known as `addDesign` does. */
 export async function readMapDrawing(
-  reading: WorkDesk,
+  reading: ReadingDesk,
   { file, snap, ...said }: MapDrawingQuery,
   source: Uint8Array,
 ): Promise<MapDrawingAnswer> {
-  const read = await reading.run('readMap', { file, source, answers: answersOf(said), snap });
+  const read = await reading.run('readMap', { file, source, answers: answersOf(said), snap }, source.length);
   const { size, pieces, closed, seams, loose, slivers, remarks } = read;
   refuseUnknown(file, said, { ...read, width: size.width, height: size.length });
   return { size, pieces, closed, seams, loose, slivers, remarks };
@@ -112,7 +125,7 @@ export async function readMapDrawing(
 /** A new revision of a design by edits of its line; the one it is made from stays as it is. */
 export async function reviseDesign(
   database: Database,
-  reading: WorkDesk,
+  reading: ReadingDesk,
   id: string,
   edits: readonly DesignEdit[],
   name: string | undefined,
@@ -122,7 +135,8 @@ export async function reviseDesign(
   for (const edit of edits) {
     if (edit.kind === 'join') others.set(edit.designId, await strokesOf(database, edit.designId));
   }
-  const read = await reading.run('edit', { strokes: await strokesOf(database, id), edits, others });
+  const strokes = await strokesOf(database, id);
+  const read = await reading.run('edit', { strokes, edits, others }, bytesIn(strokes));
   return database.commit((tables) =>
     insertRevision(tables, {
       id: nanoid(12),
@@ -140,6 +154,9 @@ export async function reviseDesign(
     }),
   );
 }
+
+const bytesIn = (strokes: readonly Float64Array[]): number =>
+  strokes.reduce((sum, { byteLength }) => sum + byteLength, 0);
 
 /** A design with its strokes, for computing. */
 export async function loadDesign(database: Database, id: string): Promise<Design> {

@@ -43,6 +43,7 @@ import type { ExportFile } from '../export/export-sheet.ts';
 import type { FrameDesk } from '../frame/frame-desk.ts';
 import type { Database } from '../store/database.ts';
 import { DATABASE_GONE } from '../store/gone.ts';
+import type { ReadingDesk } from '../work/reading-desk.ts';
 import type { WorkDesk } from '../work/work-desk.ts';
 import { listDesigns } from '../store/design-store.ts';
 import { listAdvances } from '../store/advance-store.ts';
@@ -52,7 +53,7 @@ const BINARY = 'application/octet-stream';
 
 /** Where long work is done, that none of it waits for what is less urgent. */
 export interface Threads {
-  readonly reading: WorkDesk;
+  readonly reading: ReadingDesk;
   readonly planning: WorkDesk;
   readonly drawing: WorkDesk;
 }

@@ -7,7 +7,6 @@ import {
   type DrawnPieces,
   type DrawnUnit,
   FormatError,
-  needlePicture,
   type NeedlePicture,
   isRefusal,
   normalisedStrokes,
@@ -16,6 +15,7 @@ import {
   readDrawing,
   readLines,
   type UnnamedTable,
+  type UnseenPicture,
 } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
 
@@ -38,6 +38,7 @@ export interface ReadResult {
   readonly table: UnnamedTable | null;
   readonly labels: DesignLabels | null;
   readonly needle: NeedlePicture | null;
+  readonly unseen: UnseenPicture | null;
 }
 
 export interface ReadMap extends DrawnPieces {
@@ -45,13 +46,14 @@ export interface ReadMap extends DrawnPieces {
   readonly unit: DrawnUnit;
   readonly table: UnnamedTable | null;
   readonly needle: NeedlePicture | null;
+  readonly unseen: UnseenPicture | null;
 }
 
 /** Reads a drawing. Throws `Refusal` with the line in the file, when that is known. */
 export const readFile = ({ file, source, answers }: ToRead): ReadResult =>
   refusing(file, () => {
-    const { strokes, remarks, unit, table, labels, needle } = readDrawing(file, source, answers);
-    return { strokes, remarks, unit, table, labels, needle, facts: analyseDesign(strokes).facts };
+    const { strokes, remarks, unit, table, labels, needle, unseen } = readDrawing(file, source, answers);
+    return { strokes, remarks, unit, table, labels, needle, unseen, facts: analyseDesign(strokes).facts };
   });
 
 function refusing<T>(file: string, read: () => T): T {
@@ -69,12 +71,12 @@ function refusing<T>(file: string, read: () => T): T {
 /** A drawing's lines made patches of a map. Throws `Refusal` as `readFile` does. */
 export function readMap({ snap, ...file }: ToRead & { readonly snap: number }): ReadMap {
   return refusing(file.file, () => {
-    const { strokes, travel, groups, remarks, unit, table } = readLines(file.file, file.source, file.answers);
+    const { strokes, groups, remarks, unit, table, needle, unseen } = readLines(file.file, file.source, file.answers);
     const pieces = piecesOfLines(
       strokes.map((line, i) => ({ line, group: groups[i] ?? null })),
       snap,
     );
-    return { ...pieces, remarks, unit, table, needle: needlePicture(strokes, travel ?? []) };
+    return { ...pieces, remarks, unit, table, needle, unseen };
   });
 }
 
@@ -91,5 +93,6 @@ export function editLines({ strokes, edits, others }: ToEdit): ReadResult {
     table: null,
     labels: null,
     needle: null,
+    unseen: null,
   };
 }

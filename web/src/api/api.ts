@@ -95,7 +95,7 @@ const json = async <T>(method: string, path: string, body?: unknown): Promise<T>
 const strokes = async (path: string): Promise<Float64Array<ArrayBuffer>[]> =>
   decodeStrokes(new Uint8Array(await (await ask('GET', path)).arrayBuffer()));
 
-function readingQuery(file: string, { unit, columns, exchanged }: ReadAnswers): URLSearchParams {
+function readingQuery(file: string, { unit, columns, exchanged, taken }: ReadAnswers): URLSearchParams {
   const query = new URLSearchParams({ file });
   if (unit) query.set('unit', unit);
   if (columns) {
@@ -103,6 +103,7 @@ function readingQuery(file: string, { unit, columns, exchanged }: ReadAnswers): 
     query.set('y', `${columns[1]}`);
   }
   if (exchanged !== undefined) query.set('exchanged', `${exchanged}`);
+  if (taken !== undefined) query.set('taken', JSON.stringify(taken));
   return query;
 }
 

@@ -97,37 +97,54 @@ const library = {
     const left: { name: string; why: string }[] = [];
     let count = 0;
     let sum = 0;
-    const opened = ((): Record<string, Uint8Array<ArrayBuffer>> => {
-      try {
-        return unzipSync(bytes, {
-          filter({ name, originalSize }) {
-            const file = name.split('/').at(-1)!;
-            if (file === '' || file.startsWith('.') || name.startsWith('__MACOSX/')) return false;
-            const why =
-              fileKind(file) === null
-                ? 'is no design file'
-                : originalSize > largestFile
-                  ? 'is larger than 20 MB'
-                  : ++count > MOST_FILES || (sum += originalSize) > MOST_BYTES
-                    ? 'is beyond what is read at once; split the zip'
-                    : null;
-            if (why !== null) left.push({ name, why });
-            return why === null;
-          },
-        });
-      } catch {
-        throw new Error('This zip can’t be opened. Make it again without a password, and not split in parts.');
-      }
-    })();
-    return {
-      left,
-      files: Object.entries(opened).map(([name, body]) => ({ name: name.split('/').at(-1)!, bytes: body })),
+    const wanted = new Set<string>();
+    try {
+      unzipSync(bytes, {
+        filter({ name, originalSize }) {
+          const file = fileIn(name);
+          if (file === '' || file.startsWith('.') || name.startsWith('__MACOSX/')) return false;
+          const why =
+            fileKind(file) === null
+              ? 'is no design file'
+              : originalSize > largestFile
+                ? 'is larger than 20 MB'
+                : ++count > MOST_FILES || (sum += originalSize) > MOST_BYTES
+                  ? 'is beyond what is read at once; split the zip'
+                  : null;
+          if (why === null) wanted.add(name);
+          else left.push({ name, why });
+          return false;
+        },
+      });
+    } catch {
+      throw new Error('This zip can’t be opened. Make it again without a password, and not split in parts.');
+    }
+    const files: { name: string; bytes: Uint8Array<ArrayBuffer> }[] = [];
+    const take = (of: ReadonlySet<string>): void => {
+      const found = unzipSync(bytes, { filter: ({ name }) => of.has(name) });
+      for (const [name, body] of Object.entries(found)) files.push({ name: fileIn(name), bytes: body });
     };
+    try {
+      take(wanted);
+    } catch {
+      // One entry is damaged: each is opened by itself, so that the others are read.
+      for (const name of wanted) {
+        try {
+          take(new Set([name]));
+        } catch {
+          left.push({ name, why: 'is damaged in the zip' });
+        }
+      }
+    }
+    return { left, files };
   },
 
   /** The outer edges of what a design goes round. Throws a sentence where it goes round nothing. */
   outline: (strokes: readonly Float64Array[]): readonly DrawnPiece[] => outlinesOfLines(strokes, OUTLINE_SNAP),
 };
+
+/** A file's name without the folders it lies in. */
+const fileIn = (name: string): string => name.split('/').at(-1)!;
 
 /** Lines of a design nearer to each other than this, mm, are one edge of its outline. */
 const OUTLINE_SNAP = 0.5;

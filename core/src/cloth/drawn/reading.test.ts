@@ -175,7 +175,7 @@ describe('layers and colours', () => {
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9">
       <g id="ferries"><path d="M0 0h1v1z" fill="red"/></g>
       <g id="g1234" stroke="#00F"><path d="M0 0h1v1z"/><path d="M0 0h1v1z" style="fill: none; stroke: green"/></g>
-      <path d="M0 0h1v1z" fill="none"/></svg>`;
+      <path d="M0 0h1v1z"/></svg>`;
     expect(readSvg(svg).groups).toEqual(['ferries', '#00f', 'green', null]);
   });
   it('of DXF are layers, or on the layer of everything colours', () => {

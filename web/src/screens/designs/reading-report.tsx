@@ -1,6 +1,6 @@
 import { Alert, Button, Group, List, Progress, Stack, Text } from '@mantine/core';
 import { answerAsked, cancelReading, dropAsked, forgetReading, useReading } from './reading.ts';
-import { FileQuestionCard } from '../../ui/file-question.tsx';
+import { FileQuestionCard } from '../../ui/file-question/file-question.tsx';
 
 /** Files whose remarks are spelled out; more are counted. */
 const SPELLED_OUT = 8;
@@ -30,8 +30,9 @@ export function ReadingReport() {
       )}
       {asked.length > 0 && (
         <FileQuestionCard
+          key={asked[0]!.source.name}
           asked={asked}
-          onAnswer={(sources, answers) => void answerAsked(sources, answers)}
+          onAnswer={(answered, answersFor) => void answerAsked(answered, answersFor)}
           onLeaveOut={dropAsked}
         />
       )}

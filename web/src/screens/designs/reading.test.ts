@@ -25,7 +25,12 @@ vi.mock('../../library-worker/library.ts', () => ({
 
 /** Files whose names tell what the server says of them; what it was told is kept. */
 const told: string[] = [];
-const question: FileQuestion = { unit: { width: 4, height: 2 }, table: null, needle: null };
+const question: FileQuestion = {
+  unit: { width: 4, height: 2, likely: null },
+  table: null,
+  needle: null,
+  unseen: null,
+};
 const add = vi.spyOn(api, 'addDesign').mockImplementation((name, _body, answers = {}) => {
   told.push(`${name} ${answers.unit ?? '-'}`);
   if (name.startsWith('bad')) return Promise.reject(new ApiError('cannotRead', `${name}: Line 3: it is torn.`));
@@ -81,9 +86,9 @@ describe('reading a batch', () => {
   it('collects files that don’t say their unit, and reads them as answered', async () => {
     await readFiles([file('plain1.gcode'), file('a.svg'), file('plain2.gcode')]);
     expect(state().asked.map(({ source }) => source.name)).toEqual(['plain1.gcode', 'plain2.gcode']);
-    await answerAsked([state().asked[0]!], { unit: 'in' });
+    await answerAsked([state().asked[0]!], () => ({ unit: 'in' }));
     expect(state().asked.map(({ source }) => source.name)).toEqual(['plain2.gcode']);
-    await answerAsked(state().asked, { unit: 'mm' });
+    await answerAsked(state().asked, () => ({ unit: 'mm' }));
     expect(told.slice(3)).toEqual(['plain1.gcode in', 'plain2.gcode mm']);
     expect([state().asked, state().read.length]).toEqual([[], 3]);
   });

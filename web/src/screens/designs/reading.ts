@@ -7,6 +7,8 @@ import { library } from '../../library-worker/library.ts';
 
 /** The list is fetched anew after this many files, so that a long batch shows up as it is read. */
 const SHOW_EVERY = 25;
+/** So many files are on their way at once: the server reads two, and the next lie ready. */
+const AT_ONCE = 3;
 
 interface Source {
   readonly name: string;
@@ -43,7 +45,7 @@ export const forgetReading = (): void => {
 let stopping = new AbortController();
 export const cancelReading = (): void => stopping.abort();
 
-/** Reads files one after the other, zips opened; a bad one is reported and spoils no other. */
+/** Reads files, zips opened; a bad one is reported and spoils no other. */
 export async function readFiles(files: readonly File[]): Promise<void> {
   if (useReading.getState().progress !== null) return;
   const { asked, newestId } = useReading.getState();
@@ -53,7 +55,7 @@ export async function readFiles(files: readonly File[]): Promise<void> {
     newestId,
     progress: { done: 0, of: files.length, name: files[0]?.name ?? '' },
   });
-  await readAll(await opened(files), {});
+  await readAll((await opened(files)).map((source) => ({ source, answers: {} })));
 }
 
 /** Reads the designs that come with Gorse. Throws a sentence when they can't be had. */
@@ -61,31 +63,41 @@ export async function readStarters(): Promise<void> {
   await readFiles([new File([await api.starterDesigns()], 'Starter designs.zip')]);
 }
 
-/** Reads files that were asked about, with what the person said. */
-export async function answerAsked(sources: readonly Asked[], answers: ReadAnswers): Promise<void> {
-  useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !sources.includes(one)) }));
-  await readAll(
-    sources.map(({ source }) => source),
-    answers,
-  );
+/** Reads files that were asked about, with what the person said of each. */
+export async function answerAsked(answered: readonly Asked[], answersFor: (one: Asked) => ReadAnswers): Promise<void> {
+  dropAsked(answered);
+  await readAll(answered.map((one) => ({ source: one.source, answers: answersFor(one) })));
 }
 
-export const dropAsked = (sources: readonly Asked[]): void => {
-  useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !sources.includes(one)) }));
+export const dropAsked = (dropped: readonly Asked[]): void => {
+  useReading.setState(({ asked }) => ({ asked: asked.filter((one) => !dropped.includes(one)) }));
 };
 
-async function readAll(sources: readonly Source[], answers: ReadAnswers): Promise<void> {
+interface ToRead {
+  readonly source: Source;
+  readonly answers: ReadAnswers;
+}
+
+/** Several at once: a large file holds up no small one behind it. */
+async function readAll(files: readonly ToRead[]): Promise<void> {
   stopping = new AbortController();
   const { signal } = stopping;
-  for (const [done, source] of sources.entries()) {
-    if (signal.aborted) {
-      useReading.setState({ cancelled: sources.length - done });
-      break;
+  const waiting = files.values();
+  const of = files.length;
+  let done = 0;
+  const readOn = async (): Promise<void> => {
+    // All go through the same list, so each of its files is taken once.
+    for (const { source, answers } of waiting) {
+      if (signal.aborted) {
+        useReading.setState(({ cancelled }) => ({ cancelled: cancelled + 1 }));
+        continue;
+      }
+      useReading.setState({ progress: { done, of, name: source.name } });
+      await readOne(source, answers);
+      if (++done % SHOW_EVERY === 0) void refresh();
     }
-    useReading.setState({ progress: { done, of: sources.length, name: source.name } });
-    await readOne(source, answers);
-    if (done % SHOW_EVERY === SHOW_EVERY - 1) void refresh();
-  }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, readOn));
   useReading.setState({ progress: null });
   await refresh();
 }

@@ -3,7 +3,7 @@ import { READ_ENDINGS, READABLE } from '@gorse/core';
 import { Group, Loader, Text } from '@mantine/core';
 import { TakeFile } from '../../ui/take-file.tsx';
 import { LengthInput } from '../../ui/length-input.tsx';
-import { FileQuestionCard } from '../../ui/file-question.tsx';
+import { FileQuestionCard } from '../../ui/file-question/file-question.tsx';
 import type { useDrawing } from './use-drawing.ts';
 
 /** Asks for a drawing, and for what it doesn't say; tells how the reading goes. */
@@ -31,8 +31,9 @@ export function DrawingFile({ drawing }: { readonly drawing: ReturnType<typeof u
       )}
       {reading.is === 'asked' && file && (
         <FileQuestionCard
+          key={file.name}
           asked={[{ source: file, question: reading.question }]}
-          onAnswer={(_, said) => answer(said)}
+          onAnswer={([one], answersFor) => one && answer(answersFor(one))}
           onLeaveOut={() => take(null)}
         />
       )}

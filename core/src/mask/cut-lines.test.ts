@@ -4,7 +4,7 @@ import { concatenate, lengthOf, pointsOf, type Polyline, reversed } from '../geo
 import { distanceToRing, insideRing } from '../geometry/polygon.ts';
 import { grown, type Rings } from '../geometry/ring-areas.ts';
 import { type KeptArea, maskArea } from './area.ts';
-import { cutLines } from './cut.ts';
+import { cutLines } from '../geometry/cut-lines.ts';
 import { type Mask, maskOf } from './mask.ts';
 import { blob, box, spiral, star, zigzag } from './test/shapes.ts';
 

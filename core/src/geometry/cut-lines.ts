@@ -1,11 +1,16 @@
-import type { Polyline } from '../geometry/polyline.ts';
-import type { Mask } from './mask.ts';
-import { type RingIndex, sideOf, sideOfEdgeEnd } from '../geometry/ring-index.ts';
+import type { Polyline } from './polyline.ts';
+import { type RingIndex, sideOf, sideOfEdgeEnd } from './ring-index.ts';
 
 /** Where a line was cut: a place on a ring, by its length along that, mm. */
 export interface RingPlace {
   readonly ring: number;
   readonly along: number;
+}
+
+/** What is kept of lines: what lies inside an odd number of rings, or outside. */
+export interface CutArea {
+  readonly index: RingIndex;
+  readonly keeps: 'inside' | 'outside';
 }
 
 /** A part of a line that may be stitched, in the line's direction. */
@@ -25,7 +30,7 @@ const NOTHING = 1e-9;
  * The parts of some lines in an area, in their order. A line that touches an edge isn't cut there; one that runs along an edge counts as in or
  * out as a whole; one that goes back over itself is cut in the same places both ways. O(segments · edges near them).
  */
-export function cutLines(lines: readonly Polyline[], { keeps, index }: Pick<Mask, 'keeps' | 'index'>): CutPiece[] {
+export function cutLines(lines: readonly Polyline[], { keeps, index }: CutArea): CutPiece[] {
   const out: CutPiece[] = [];
   lines.forEach((line, source) => {
     if (line.length < 4) return;
