@@ -69,12 +69,35 @@ test('a program that travels is looked at before it is taken, and its travel exc
   await expect(card(page).getByText('Travel and stitches are exchanged, as you said.')).toBeVisible();
 });
 
+test('what a drawing hides is shown beside what it shows, and taken in by layer', async ({ page }) => {
+  await page.goto(`${server.address}/designs`);
+  const layer = (name: string, y: number): string => `<g id="${name}" display="none"><path d="M0 ${y}H90"/></g>`;
+  const drawing = (...layers: string[]): string =>
+    `<svg width="90mm" height="90mm" viewBox="0 0 90 90"><path d="M0 0H90" stroke="#000"/>${layers.join('')}</svg>`;
+  const file = (name: string, body: string) => ({ name, mimeType: 'image/svg+xml', buffer: text(body) });
+  await page
+    .getByLabel('Design files')
+    .setInputFiles([
+      file('Lock.svg', drawing(layer('Guides', 30), layer('Waves', 60))),
+      file('Gate.svg', drawing(layer('Waves', 50))),
+    ]);
+  await expect(page.getByText(/(Lock|Gate).svg holds lines that aren’t seen in it/)).toBeVisible();
+  await expect(page.getByLabel('The same for all 2 such files of this batch')).toBeChecked();
+  await page.getByLabel('Waves: 1 line, hidden in the drawing').check();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Read it so' }).click();
+  await expect(page.getByText('2 designs were read.')).toBeVisible();
+  const taken = 'Lines that aren’t seen in the drawing are taken in, as you said.';
+  await expect(page.getByText(`Lock: ${taken} Left out: 1 line of “Guides”, hidden in the drawing.`)).toBeVisible();
+  await expect(page.getByText(`Gate: ${taken}`, { exact: true })).toBeVisible();
+});
+
 test('a table is asked about its columns, and left out when nobody knows', async ({ page }) => {
   await page.goto(`${server.address}/designs`);
   const table = { name: 'Points.csv', mimeType: 'text/csv', buffer: text('1,0,0\n2,30,40\n3,60,0\n') };
   await page.getByLabel('Design files').setInputFiles([table]);
   await expect(page.getByText('Points.csv doesn’t say which columns are x and y. Which size is right?')).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await page.getByRole('button', { name: 'Leave this file out' }).click();
   await expect(page.getByText(/doesn’t say/)).toBeHidden();
   await page.getByLabel('Design files').setInputFiles([table]);
   await page.getByRole('combobox', { name: 'x is' }).click();

@@ -145,9 +145,14 @@ function commonScale(designs: readonly DesignAnswer[]): number {
   return 1 / (needed[Math.min(needed.length - 1, Math.floor(needed.length * FITTING))] ?? 1);
 }
 
+/** Lengths of the bar, the longest first: that is drawn which leaves room for the buttons beside it. */
+const BARS = { metric: [100, 50, 20, 10], inch: [4, 2, 1, 0.5].map((inches) => inches * 25.4) } as const;
+const LONGEST_BAR = 120;
+
 function ScaleBar({ pxPerMm }: { readonly pxPerMm: number }) {
   const style = useLengthStyle();
-  const mm = style === 'cm' || style === 'mm' ? 100 : 101.6;
+  const bars: readonly number[] = style === 'cm' || style === 'mm' ? BARS.metric : BARS.inch;
+  const mm = bars.find((length) => length * pxPerMm <= LONGEST_BAR) ?? bars.at(-1)!;
   return (
     <Group gap={6} wrap="nowrap" aria-label="Scale of the pictures">
       <svg width={mm * pxPerMm + 2} height={12} aria-hidden>

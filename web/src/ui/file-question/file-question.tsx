@@ -11,16 +11,14 @@ const UNIT_NAMES: Readonly<Record<FileUnit, string>> = {
   in: 'Inches',
   mm: 'Millimetres',
   cm: 'Centimetres',
-  px: 'Pixels (1/96 in)',
-  px90: 'Pixels (1/90 in)',
-  px72: 'Pixels (1/72 in)',
+  px: 'Pixels, 1/96 in',
+  px90: 'Pixels, 1/90 in',
+  px72: 'Pixels, 1/72 in',
 };
 
 /** The likely one first; pixels of other sizes only where a program is known to draw in them. */
-const unitsOf = ({ likely }: FileSize): readonly FileUnit[] => [
-  ...(likely ? [likely] : []),
-  ...FILE_UNITS.filter((one) => one !== likely && one !== 'px90' && one !== 'px72'),
-];
+const unitsOf = ({ likely }: FileSize): readonly FileUnit[] =>
+  likely ? [likely, 'px', 'mm', 'in'] : FILE_UNITS.filter((one) => one !== 'px90' && one !== 'px72');
 
 /** A file that can't be read before the person says what it doesn't. */
 interface Asked {
@@ -139,7 +137,7 @@ export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut 
           />
         )}
         <Button variant="subtle" size="xs" onClick={() => onLeaveOut(answered)}>
-          Leave {answered.length === 1 ? 'it' : 'them'} out
+          Leave {answered.length === 1 ? 'this file' : 'these files'} out
         </Button>
       </Group>
     </Stack>
