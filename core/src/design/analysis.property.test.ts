@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyToPolyline, compose, rotation, scaling, translation } from '../geometry/affine.ts';
-import { clusterPoints } from '../geometry/cluster.ts';
 import { fieldFor } from '../geometry/distance-field.ts';
+import { clusterPoints } from '../geometry/cluster.ts';
 import { convexHull } from '../geometry/hull.ts';
 import type { Point } from '../geometry/point.ts';
 import { distanceToRing, insideRing } from '../geometry/polygon.ts';

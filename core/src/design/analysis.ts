@@ -1,9 +1,10 @@
-import { fieldFor } from '../geometry/distance-field.ts';
+import { cellFor, type DistanceField, fieldFor } from '../geometry/distance-field.ts';
 import type { EmptyCircle } from '../geometry/empty-circle.ts';
 import { type DesignPoint, plus, type Point } from '../geometry/point.ts';
 import { type Polyline, polyline, simplify } from '../geometry/polyline.ts';
 import { thinned } from '../geometry/thin.ts';
-import { indexSegments } from '../geometry/segment-index.ts';
+import { indexSegments, type SegmentIndex } from '../geometry/segment-index.ts';
+import { limited, Looks, TooMuch } from '../geometry/looks.ts';
 import { convexHull } from '../geometry/hull.ts';
 import { DIRECTIONAL } from '../tolerances.ts';
 import { crossings } from './crossings.ts';
@@ -36,7 +37,12 @@ export interface DesignFacts extends DesignMeasure {
   readonly shape: readonly number[];
   /** The corners of its convex hull from its box's upper left, `x, y` in turn, to a hundredth of its size. Of designs read long ago it is missing. */
   readonly hull?: readonly number[];
+  /** What would have taken too long to work out: its numbers say nothing. */
+  readonly unknown?: readonly HeavyPart[];
 }
+
+/** Parts that look at lines by place, so that they take long where a design has very many, or very dense ones. */
+export type HeavyPart = 'doubled' | 'crossings' | 'gap' | 'symmetry' | 'spacing';
 
 /** A hundredth of a design's size is seen by no one who only looks for what suits. */
 const COARSE = 0.01;
@@ -64,23 +70,57 @@ export interface DesignAnalysis {
   readonly places: DesignPlaces;
 }
 
-/** Everything that can be told from the strokes alone; about n log n. Throws when there is no stroke with a length. */
-export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
-  const lines = strokes.map(thinned);
-  const index = indexSegments(lines);
+/** How much is looked at before a part is left out. */
+export interface Effort {
+  /** Lines looked at for each part. */
+  readonly looks: number;
+  /** Segments of a design beyond which nothing is sought by place. */
+  readonly segments: number;
+}
+/** A second or so at the most, whatever the design. */
+const USUAL_EFFORT: Effort = { looks: 3_000_000, segments: 200_000 };
+export const ALL_EFFORT: Effort = { looks: Infinity, segments: Infinity };
+
+/**
+ * Everything that can be told from the strokes alone; about n log n. Parts that would take more effort than is allowed are left out, and named
+ * (`unknown`). Throws when there is no stroke with a length.
+ */
+export function analyseDesign(strokes: readonly Polyline[], effort = USUAL_EFFORT): DesignAnalysis {
+  const lines = strokes.map((line) => thinned(line));
+  const whole = indexSegments(lines);
   const measure = measureDesign(strokes);
   const outline = convexHull(strokes);
   const bounds = designBounds(strokes);
-  const field = fieldFor(index, bounds);
+  const unknown: HeavyPart[] = [];
+  const heavy = <T>(part: HeavyPart, without: T, work: (index: SegmentIndex, looks: Looks) => T): T => {
+    try {
+      const looks = new Looks(effort.looks);
+      if (whole.count > effort.segments) throw new TooMuch('a design of so many segments is not sought by place');
+      return work(limited(whole, looks), looks);
+    } catch (error) {
+      if (!(error instanceof TooMuch)) throw error;
+      unknown.push(part);
+      return without;
+    }
+  };
+  let field: DistanceField | null = null;
+  /** It looks at each line in each cell that it runs through. */
+  const coarseField = (looks: Looks): DistanceField => {
+    looks.spend(whole.along[whole.count]! / cellFor(whole, bounds, 0, FIELD_CELLS));
+    return (field ??= fieldFor(whole, bounds, 0, FIELD_CELLS));
+  };
   const places: DesignPlaces = {
-    doubled: doubledStretches(index),
-    crossings: crossings(index),
+    doubled: heavy('doubled', [], doubledStretches),
+    crossings: heavy('crossings', [], crossings),
     sharpest: sharpestCorner(lines),
     tightest: tightestBend(lines),
-    gap: widestGap(index, bounds, outline, field),
+    gap: heavy('gap', null, (index, looks) => widestGap(index, bounds, outline, coarseField(looks))),
   };
   const join = rowJoin(measure);
-  const symmetry = symmetryOf(index, bounds, field);
+  const symmetry = heavy('symmetry', NO_SYMMETRY, (index, looks) =>
+    symmetryOf(index, bounds, coarseField(looks)),
+  );
+  const spacing = heavy('spacing', null, (index) => medianSpacing(index, bounds));
   const corner = { x: -bounds.minX, y: -bounds.minY };
   const hull = outline.map((p) => plus(p, corner));
   const inBox = {
@@ -99,11 +139,16 @@ export function analyseDesign(strokes: readonly Polyline[]): DesignAnalysis {
       crossings: places.crossings.length,
       sharpestTurn: places.sharpest?.turn ?? 0,
       smallestRadius: places.tightest?.radius ?? null,
-      spacing: medianSpacing(index, bounds),
+      spacing,
       widestGap: places.gap?.diameter ?? 0,
       kind: guessKind(inBox, join, hull),
-      shape: shapeOf(strokes, index, measure),
+      shape: shapeOf(strokes, whole, measure),
       hull: coarseHull(hull),
+      ...(unknown.length === 0 ? {} : { unknown }),
     },
   };
 }
+
+/** Cells of the field that gaps and symmetry are sought on, at the most. */
+const FIELD_CELLS = 250_000;
+const NO_SYMMETRY: Symmetry = { mirrorsAcross: false, mirrorsDown: false, turns: 1, upsideDown: 0 };

@@ -1,6 +1,7 @@
 import { clusterPoints } from '../geometry/cluster.ts';
 import { type DesignPoint, designPoint, distance, type Point } from '../geometry/point.ts';
 import { pointIn } from '../geometry/polyline.ts';
+import type { Looks } from '../geometry/looks.ts';
 import type { SegmentIndex } from '../geometry/segment-index.ts';
 import { JOIN_DISTANCE, SAME_PLACE } from '../tolerances.ts';
 import { ALONGSIDE, HEADING_REACH } from './headings.ts';
@@ -15,9 +16,11 @@ const LEAST_LOOP = 1e-5;
  * matter how corners lie there, nor how their coordinates were rounded; a closed stroke runs on past its start. A touch, an end that runs
  * into the line, and lines that run alongside each other there are no crossings. Several crossings within `SAME_PLACE` are one place.
  */
-export function crossings(index: SegmentIndex): DesignPoint[] {
+export function crossings(index: SegmentIndex, looks?: Looks): DesignPoint[] {
   const next = neighbours(index);
   const at: number[] = [];
+  // Where many lines go through one place, one crossing there says it all.
+  const crossed = new Set<number>();
   for (let i = 0; i < index.count; i++) {
     const e = index.ends;
     const [x0, y0, x1, y1] = [e[4 * i]!, e[4 * i + 1]!, e[4 * i + 2]!, e[4 * i + 3]!];
@@ -30,7 +33,13 @@ export function crossings(index: SegmentIndex): DesignPoint[] {
     for (const j of within) {
       if (j <= i || next.on[i] === j || next.on[j] === i) continue;
       const place = meetingPlace(index, i, j);
-      if (place && crossesAt(index, next, i, j, place)) at.push(place.x, place.y);
+      if (!place) continue;
+      const cell = cellOf(place);
+      if (crossed.has(cell)) continue;
+      looks?.spend(ONE_CROSSING);
+      if (!crossesAt(index, next, i, j, place)) continue;
+      crossed.add(cell);
+      at.push(place.x, place.y);
     }
   }
   const points = Float64Array.from(at);
@@ -40,6 +49,13 @@ export function crossings(index: SegmentIndex): DesignPoint[] {
   });
   return [...places.values()];
 }
+
+/** Telling whether two passes cross takes as long as so many looks. */
+const ONE_CROSSING = 6;
+
+/** All of a cell lies within `SAME_PLACE`; its row and column as one number. */
+const CELL = SAME_PLACE / Math.SQRT2;
+const cellOf = ({ x, y }: Point): number => Math.floor(x / CELL) * 2 ** 26 + Math.floor(y / CELL);
 
 /** For each segment the one after it and the one before it, -1 at the ends of an open stroke. */
 interface Neighbours {

@@ -34,7 +34,9 @@ export function doubledStretches(index: SegmentIndex): Stretch[] {
       const [hx, hy, gx, gy] = [heading[2 * i]!, heading[2 * i + 1]!, heading[2 * j]!, heading[2 * j + 1]!];
       if (Math.abs(hx * gy - hy * gx) > ALONGSIDE || (runsOn && hx * gx + hy * gy > 0)) continue;
       const overlap = overlapWith(ends, i, j, length, along[j + 1]! - along[j]!);
-      if (overlap) found.push({ from: along[i]! + overlap[0] * length, to: along[i]! + overlap[1] * length });
+      if (!overlap) continue;
+      found.push({ from: along[i]! + overlap[0] * length, to: along[i]! + overlap[1] * length });
+      if (overlap[0] === 0 && overlap[1] === 1) break;
     }
   }
   return merged(found).filter((stretch) => stretch.to - stretch.from >= SHORTEST_DOUBLED);

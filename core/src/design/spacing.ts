@@ -1,4 +1,4 @@
-import type { DistanceField } from '../geometry/distance-field.ts';
+import { cellFor, type DistanceField, fieldFor } from '../geometry/distance-field.ts';
 import { type EmptyCircle, widestEmptyCircle } from '../geometry/empty-circle.ts';
 import { type DesignPoint, designPoint, type Point } from '../geometry/point.ts';
 import { type Bounds, pointCount, polyline, simplify } from '../geometry/polyline.ts';
@@ -33,6 +33,7 @@ export function medianSpacing(index: SegmentIndex, bounds: Bounds): number | nul
 /**
  * The widest circle without a stitch whose centre lies within `hull`, the convex hull of the line; null of a design without an inside. Within
  * 0.1 mm.
+ * @param field coarse or fine, of the same lines
  */
 export function widestGap(
   index: SegmentIndex,
@@ -42,8 +43,16 @@ export function widestGap(
 ): EmptyCircle<DesignPoint> | null {
   const ring = simplify(polyline([...hull, hull[0]!]), HULL_EXACT);
   if (pointCount(ring) < 4) return null;
-  return widestEmptyCircle(index, field, bounds, ring, designPoint);
+  // Mostly one gap is far wider than the rest, and a coarse field finds it; only where it doesn't, a fine one is made.
+  const found = widestEmptyCircle(index, field, bounds, ring, designPoint);
+  const isSure = cellFor(index, bounds, 0, FINE) === field.cell || (found && found.diameter >= SURE * field.cell);
+  return isSure ? found : widestEmptyCircle(index, fieldFor(index, bounds, 0, FINE), bounds, ring, designPoint);
 }
+
+/** Cells of a fine field, at the most. */
+const FINE = 1_000_000;
+/** A gap so many cells wide is surely the widest. */
+const SURE = 3;
 
 /** A round design's hull has as many corners as it has points; so few are kept that it stays true to this, mm. */
 const HULL_EXACT = 0.01;

@@ -22,7 +22,7 @@ const SAMPLES = 600;
 /** Points this far apart along the line are held against it, mm: whatever leaves it by more than a miss is seen. */
 const STEP = SYMMETRY_MISS / 2;
 /** Most points that are held against it: a kilometre of line has them farther apart. */
-const MOST_HELD = 2_000_000;
+const MOST_HELD = 300_000;
 /** Turns of a higher order are told as a circle's. */
 const HIGHEST_ORDER = 24;
 const BANDS = 8;
@@ -80,11 +80,13 @@ function nearBy(
   return (x, y) => {
     const column = Math.floor((x - box.minX) / cell);
     const row = Math.floor((y - box.minY) / cell);
+    let near: number | undefined;
     if (column >= 0 && column < columns && row >= 0 && row < rows) {
-      const e = 4 * nearest[row * columns + column]!;
+      near = nearest[row * columns + column]!;
+      const e = 4 * near;
       if (squaredDistanceToChord(x, y, ends[e]!, ends[e + 1]!, ends[e + 2]!, ends[e + 3]!) <= most) return true;
     }
-    return index.distance(x, y) <= SYMMETRY_MISS;
+    return index.distance(x, y, near) <= SYMMETRY_MISS;
   };
 }
 

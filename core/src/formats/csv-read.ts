@@ -5,6 +5,8 @@ import { Pen } from './pen.ts';
 
 const SHOWN_ROWS = 6;
 const SHOWN_COLUMNS = 12;
+/** So many rows tell what columns there are. */
+const SAMPLED_ROWS = 100;
 
 interface Columns {
   readonly x: number;
@@ -23,33 +25,40 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   // A quoted cell may hold a decimal comma; otherwise quotes say nothing of numbers.
   const plain = text.replace(/"([+-]?\d*),(\d+)"/g, '$1.$2').replace(/^\uFEFF|"/g, '');
   const even = delimiter === ' ' ? plain.replace(/[^\S\r\n]+/g, ' ').replace(/^ | $/gm, '') : plain;
-  const { data } = Papa.parse<string[]>(even, { skipEmptyLines: false, delimiter });
-  const cellOf = delimiter === ',' ? (cell: string) => cell.trim() : pointed;
-  const rows = data.map((row) => row.map(cellOf));
-  const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
-  if (first < 0) throw new FormatError('The file is empty. Save the points again.');
-  const heading = rows[first]!;
+  const rows = (take: (row: readonly string[], number: number) => void, preview = 0): void => {
+    let number = 0;
+    Papa.parse<string[]>(even, {
+      delimiter,
+      preview,
+      step: ({ data }) => take(delimiter === ',' ? data.map((cell) => cell.trim()) : data.map(pointed), ++number),
+    });
+  };
+  const sample: (readonly string[])[] = [];
+  const blankBefore = (/^\s*/.exec(even)![0].match(/\r\n?|\n/g) ?? []).length;
+  rows((row) => row.some((cell) => cell !== '') && sample.push(row), blankBefore + SAMPLED_ROWS);
+  const heading = sample[0];
+  if (!heading) throw new FormatError('The file is empty. Save the points again.');
   const hasHeading = heading.some((cell) => cell !== '' && !isNumber(cell));
   const named = hasHeading ? namedColumns(heading) : null;
-  const width = Math.max(...rows.slice(0, 100).map((row) => row.length));
+  const width = Math.max(...sample.map((row) => row.length));
   if (width < 2) throw new FormatError('Each row needs an x and a y. Save the points as two columns.');
   const chosen = named ?? chosenColumns(answers, width);
   const columns = chosen ?? { x: 0, y: 1, stroke: null, unit: null };
   const mm = MM_PER_FILE_UNIT[columns.unit ?? answers.unit ?? 'mm'];
-  const drawn = collect(rows, hasHeading ? first + 1 : first, columns, mm);
+  const points = new RowPoints(columns, mm);
+  const first = blankBefore + (hasHeading ? 1 : 0);
+  rows((row, number) => {
+    if (number > first) points.take(row, number);
+  });
+  const drawn = points.pen.drawn();
+  if (drawn.strokes.length === 0)
+    throw new FormatError('A line needs at least two points. Add rows and read it again.');
+  const shown = sample.slice(0, SHOWN_ROWS).map((row) => row.slice(0, SHOWN_COLUMNS));
   return {
     ...drawn,
     remarks: [],
     unit: { mm, stated: columns.unit !== null },
-    table: chosen
-      ? null
-      : {
-          rows: rows
-            .slice(first)
-            .filter((row) => row.some((cell) => cell !== ''))
-            .slice(0, SHOWN_ROWS)
-            .map((row) => row.slice(0, SHOWN_COLUMNS)),
-        },
+    table: chosen ? null : { rows: shown },
   };
 }
 
@@ -96,33 +105,34 @@ function chosenColumns({ columns }: ReadAnswers, width: number): Columns | null 
   return width === 2 ? { x: 0, y: 1, stroke: null, unit: null } : null;
 }
 
-function collect(rows: readonly (readonly string[])[], from: number, columns: Columns, mm: number) {
-  const pen = new Pen();
-  let isDrawing = false;
-  let stroke = '';
-  for (let i = from; i < rows.length; i++) {
-    const row = rows[i]!;
+/** Puts rows on the pen as they come. */
+class RowPoints {
+  readonly pen = new Pen();
+  private stroke = '';
+
+  constructor(
+    private readonly columns: Columns,
+    private readonly mm: number,
+  ) {}
+
+  /** Throws `FormatError` where a row that isn't blank has no number. */
+  take(row: readonly string[], number: number): void {
+    const { columns, mm, pen } = this;
     const own = columns.stroke === null ? '' : (row[columns.stroke] ?? '');
     const blank = row.every((cell) => cell === '');
-    if (blank || own !== stroke) {
+    if (blank || own !== this.stroke) {
       pen.finish();
-      isDrawing = false;
-      stroke = own;
+      this.stroke = own;
     }
-    if (blank) continue;
+    if (blank) return;
     const [x, y] = [Number(row[columns.x] || NaN) * mm, Number(row[columns.y] || NaN) * mm];
     if (Number.isNaN(x) || Number.isNaN(y)) {
       throw new FormatError(
-        `Row ${i + 1} has no number for x or y. Correct it, or choose other columns, and read it again.`,
-        i + 1,
+        `Row ${number} has no number for x or y. Correct it, or choose other columns, and read it again.`,
+        number,
       );
     }
-    if (isDrawing) pen.line(x, y);
-    else pen.from({ x, y }, i + 1);
-    isDrawing = true;
+    if (pen.isDrawing) pen.line(x, y);
+    else pen.from({ x, y }, number);
   }
-  const drawn = pen.drawn();
-  if (drawn.strokes.length === 0)
-    throw new FormatError('A line needs at least two points. Add rows and read it again.');
-  return drawn;
 }

@@ -6,16 +6,18 @@ const MOST_TAGS = 4_000_000;
 
 /**
  * Goes through the tags of a DXF file: a line with a group code, and one with its value (DXF reference, "Group codes"). Lines may end in any
- * way; empty lines where a code should stand are passed over.
+ * way; empty lines where a code should stand are passed over. A file has millions of them, so a value is cut out only when it is asked for.
  */
 export class DxfTags {
-  /** Group code and value of the tag that it stands on. */
+  /** Group code of the tag that it stands on. */
   code = 0;
-  value = '';
+  /** Where its value stands. */
+  from = 0;
+  to = 0;
 
-  /** @param place where in the text to begin: the `place` of one that went through it before */
+  /** @param place where to begin: the `place` of one that went through it before */
   constructor(
-    private readonly text: string,
+    readonly text: string,
     private at = 0,
   ) {}
 
@@ -23,48 +25,76 @@ export class DxfTags {
     return this.at;
   }
 
+  get value(): string {
+    return this.text.slice(this.from, this.to).trim();
+  }
+
   /** Goes on to the next tag; false at the end. */
   next(): boolean {
     for (;;) {
       if (this.at >= this.text.length) return false;
-      const code = codeOf(this.line());
+      const from = this.at;
+      const code = codeIn(this.text, from, this.lineEnd());
       if (code === null) continue;
       this.code = code;
-      this.value = this.line().trim();
+      this.from = this.at;
+      this.to = this.lineEnd();
       return true;
     }
   }
 
-  private line(): string {
+  /** Where the line that it stands at ends; it goes on to the next. */
+  private lineEnd(): number {
     const { text } = this;
-    const from = this.at;
-    let end = from;
+    let end = this.at;
     let sign = text.charCodeAt(end);
-    while (end < text.length && sign !== 10 && sign !== 13) sign = text.charCodeAt(++end);
-    this.at = end + (sign === 13 && text.charCodeAt(end + 1) === 10 ? 2 : 1);
-    return text.slice(from, end);
+    while (end < text.length && sign !== NEWLINE && sign !== RETURN) sign = text.charCodeAt(++end);
+    this.at = end + (sign === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
+    return end;
   }
 }
 
-const codeOf = (line: string): number | null => (/^\s*-?\d{1,4}\s*$/.test(line) ? Number(line) : null);
+const [NEWLINE, RETURN, SPACE, TAB, MINUS, ZERO] = [10, 13, 32, 9, 45, 48] as const;
+const LONGEST_CODE = 4;
+
+/** The whole number on a line, null where it is none of a few digits. */
+function codeIn(text: string, from: number, to: number): number | null {
+  let [at, end] = [from, to];
+  while (at < end && isSpace(text.charCodeAt(at))) at++;
+  while (end > at && isSpace(text.charCodeAt(end - 1))) end--;
+  const isNegative = text.charCodeAt(at) === MINUS;
+  if (isNegative) at++;
+  if (end <= at || end - at > LONGEST_CODE) return null;
+  let code = 0;
+  for (; at < end; at++) {
+    const digit = text.charCodeAt(at) - ZERO;
+    if (!(digit >= 0 && digit <= 9)) return null;
+    code = 10 * code + digit;
+  }
+  return isNegative ? -code : code;
+}
+
+const isSpace = (sign: number): boolean => sign === SPACE || sign === TAB;
 
 /** One thing of a file with its tags; those that belong to it, such as a polyline's vertices, come with it. */
 export class DxfEntity {
-  private readonly codes: number[] = [];
-  private readonly values: string[] = [];
+  /** Group code, and where its value begins and ends in the text, in turn. */
+  private readonly tags: number[] = [];
   readonly parts: DxfEntity[] = [];
 
-  constructor(readonly type: string) {}
+  constructor(
+    private readonly file: string,
+    readonly type: string,
+  ) {}
 
-  add(code: number, value: string): void {
-    this.codes.push(code);
-    this.values.push(value);
+  add({ code, from, to }: DxfTags): void {
+    this.tags.push(code, from, to);
   }
 
   /** The first value of a group code; undefined where there is none. */
   text(code: number): string | undefined {
-    const at = this.codes.indexOf(code);
-    return at < 0 ? undefined : this.values[at];
+    for (let i = 0; i < this.tags.length; i += 3) if (this.tags[i] === code) return this.valueAt(i);
+    return undefined;
   }
 
   number(code: number, missing: number): number {
@@ -79,23 +109,28 @@ export class DxfEntity {
 
   /** All values of a group code. */
   numbers(code: number): number[] {
-    return this.values.filter((_, i) => this.codes[i] === code).map(numberIn);
+    return this.groups(code, []).map(([value]) => value!);
   }
 
   /** The values of some group codes, from one `first` to the next. */
   groups(first: number, others: readonly number[]): number[][] {
     const found: number[][] = [];
-    this.codes.forEach((code, i) => {
-      if (code === first) found.push([numberIn(this.values[i]!), ...others.map(() => 0)]);
+    for (let i = 0; i < this.tags.length; i += 3) {
+      const code = this.tags[i]!;
+      if (code === first) found.push([numberIn(this.valueAt(i)), ...others.map(() => 0)]);
       const which = others.indexOf(code);
-      if (which >= 0 && found.length > 0) found.at(-1)![which + 1] = numberIn(this.values[i]!);
-    });
+      if (which >= 0 && found.length > 0) found.at(-1)![which + 1] = numberIn(this.valueAt(i));
+    }
     return found;
+  }
+
+  private valueAt(tag: number): string {
+    return this.file.slice(this.tags[tag + 1], this.tags[tag + 2]).trim();
   }
 }
 
 /** Some programs write a decimal comma. What is no number is NaN, and refused when it is drawn. */
-export const numberIn = (text: string): number => Number(text.replace(',', '.') || NaN);
+const numberIn = (text: string): number => Number((text.includes(',') ? text.replace(',', '.') : text) || NaN);
 
 /**
  * The entities of one section in turn, up to its end: polylines with their vertices, inserts with their attributes.
@@ -106,17 +141,17 @@ export function* dxfEntities(tags: DxfTags): Generator<DxfEntity> {
   let whole: DxfEntity | null = null;
   let count = 0;
   while (tags.next()) {
-    const { code, value } = tags;
-    if (code !== 0) {
+    if (tags.code !== 0) {
       if (++count > MOST_TAGS) refuseLong();
-      entity?.add(code, value);
+      entity?.add(tags);
       continue;
     }
+    const { value } = tags;
     if (value === 'SEQEND') {
       entity = null;
       continue;
     }
-    entity = new DxfEntity(value);
+    entity = new DxfEntity(tags.text, value);
     if (whole && isPart(whole, value)) {
       whole.parts.push(entity);
       continue;

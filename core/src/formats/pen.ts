@@ -60,7 +60,7 @@ export class Pen {
   private moves = new Float64Array(1024);
   private used = 0;
   private count = 0;
-  private isDrawing = false;
+  isDrawing = false;
   private readonly low = { x: Infinity, y: Infinity };
   private readonly high = { x: -Infinity, y: -Infinity };
 

@@ -29,11 +29,11 @@ export const FIRST_LOOK: Look = { inherited: {}, layer: null, unseen: null };
 
 /** The look of an element in something of that look. */
 export function lookIn(outer: Look, element: XmlElement, style: Style): Look {
-  const said = INHERITED.filter((name) => style[name] !== undefined && !/^(inherit|unset)$/.test(style[name]));
+  const said = INHERITED.filter((name) => !/^(inherit|unset|)$/.test(style.get(name) ?? ''));
   const inherited =
     said.length === 0
       ? outer.inherited
-      : { ...outer.inherited, ...Object.fromEntries(said.map((name) => [name, style[name]])) };
+      : { ...outer.inherited, ...Object.fromEntries(said.map((name) => [name, style.get(name)])) };
   const layer = layerOf(element) ?? outer.layer;
   const unseen = outer.unseen ?? whollyUnseen(style, layer);
   return layer === outer.layer && inherited === outer.inherited && unseen === outer.unseen
@@ -42,8 +42,8 @@ export function lookIn(outer: Look, element: XmlElement, style: Style): Look {
 }
 
 function whollyUnseen(style: Style, name: string | null): Unseen | null {
-  if (style.display === 'none') return { why: 'hidden', name };
-  return isZero(style.opacity) ? { why: 'unpainted', name } : null;
+  if (style.get('display') === 'none') return { why: 'hidden', name };
+  return isZero(style.get('opacity')) ? { why: 'unpainted', name } : null;
 }
 
 /** Why a shape isn't seen; null where it is. A line has no area that a fill could paint. */
@@ -83,8 +83,8 @@ const isZero = (text: string | undefined): boolean =>
 /** The name that a person gave to a group: by a drawing program's label, or by an id that none would make up. */
 function layerOf({ name, attributes }: XmlElement): string | null {
   if (name !== 'g' && name !== 'a' && name !== 'switch') return null;
-  const labelled = Object.entries(attributes).find(([key]) => /(^|:)label$/.test(key))?.[1];
-  const { id } = attributes;
+  const labelled = [...attributes].find(([key]) => /(^|:)label$/.test(key))?.[1];
+  const id = attributes.get('id');
   const named = labelled ?? (id !== undefined && !/^[a-z]*[-_ ]?\d[\d._-]*$/i.test(id) ? id : undefined);
   return named === undefined || named === '' ? null : named.slice(0, LONGEST_GROUP);
 }

@@ -19,7 +19,7 @@ import { drawPath } from './svg-curves.ts';
 import { colourOf, FIRST_LOOK, type Look, lookIn, shapeUnseen } from './svg-look.ts';
 import { shapePath } from './svg-shapes.ts';
 import { unitOfDocument, viewportSize } from './svg-size.ts';
-import { type Style, SvgStyles } from './svg-style.ts';
+import { restyled, type Style, SvgStyles } from './svg-style.ts';
 import { svgLength, svgTransform, viewBoxOf, viewBoxTransform, type ViewSize } from './svg-units.ts';
 import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
@@ -65,7 +65,7 @@ export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
     );
   const walk = new Walk(document);
   const style = walk.styles.of(root);
-  const unit = unitOfDocument(document, style, viewBoxOf(style.viewBox), answers);
+  const unit = unitOfDocument(document, style, viewBoxOf(style.get('viewBox')), answers);
   if (!unit.stated && !answers.unit && !unit.likely) {
     walk.remark(
       root,
@@ -106,7 +106,7 @@ class Walk {
     const sheets: XmlElement[] = [];
     const pending = [root];
     for (let element = pending.pop(); element; element = pending.pop()) {
-      const { id } = element.attributes;
+      const id = element.attributes.get('id');
       if (id !== undefined && !this.byId.has(id)) this.byId.set(id, element);
       if (element.name === 'style') sheets.push(element);
       for (let i = element.children.length - 1; i >= 0; i--) pending.push(element.children[i]!);
@@ -117,13 +117,15 @@ class Walk {
   /** An `svg` element: outermost when there is no view. */
   svg(element: XmlElement, place: Place, style = this.styles.of(element)): void {
     const { view: outer } = place;
-    const box = viewBoxOf(style.viewBox);
+    const box = viewBoxOf(style.get('viewBox'));
     const size = viewportSize(style, box, outer);
     const at = outer
-      ? translation(svgLength(style.x, outer.width) ?? 0, svgLength(style.y, outer.height) ?? 0)
+      ? translation(svgLength(style.get('x'), outer.width) ?? 0, svgLength(style.get('y'), outer.height) ?? 0)
       : translation(0, 0);
     const fit =
-      box && size ? viewBoxTransform(box, size.width, size.height, style.preserveAspectRatio) : translation(0, 0);
+      box && size
+        ? viewBoxTransform(box, size.width, size.height, style.get('preserveAspectRatio'))
+        : translation(0, 0);
     const port = compose(at, this.ownTransform(element, style, outer), place.matrix);
     const inside = {
       ...place,
@@ -133,7 +135,7 @@ class Walk {
     };
     const { clip } = this.pen;
     // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
-    if (outer && size && !/^(visible|auto)$/.test(style.overflow ?? '')) {
+    if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? '')) {
       this.pen.clip = {
         rings: [
           polyline(
@@ -186,7 +188,7 @@ class Walk {
 
   private effects(element: XmlElement, style: Style): void {
     for (const [property, pattern, sentence] of EFFECTS) {
-      const value = style[property];
+      const value = style.get(property);
       if (value === undefined || !pattern.test(value)) continue;
       if (sentence !== 'PATTERN') this.remark(element, sentence);
       else if (this.byId.get(urlIn(value) ?? '')?.name === 'pattern')
@@ -195,7 +197,7 @@ class Walk {
   }
 
   private use(element: XmlElement, style: Style, place: Place): void {
-    const href = element.attributes.href ?? '';
+    const href = element.attributes.get('href') ?? '';
     const target = this.byId.get(href.replace(/^#/, ''));
     if (!target) {
       this.remark(element, `it uses ${href || 'nothing'}, which isn't in this file`);
@@ -209,16 +211,15 @@ class Walk {
     }
     this.using.add(target);
     const view = place.view ?? { width: 0, height: 0 };
-    const at = translation(svgLength(style.x, view.width) ?? 0, svgLength(style.y, view.height) ?? 0);
+    const at = translation(svgLength(style.get('x'), view.width) ?? 0, svgLength(style.get('y'), view.height) ?? 0);
     const inside = { ...place, matrix: compose(at, place.matrix), view, depth: place.depth + 1 };
     if (target.name === 'symbol' || target.name === 'svg') {
       const own = this.styles.of(target);
-      const sized = {
-        ...own,
-        width: style.width ?? own.width ?? '100%',
-        height: style.height ?? own.height ?? '100%',
-      };
-      this.svg(target, inside, sized);
+      const [width, height] = [
+        style.get('width') ?? own.get('width') ?? '100%',
+        style.get('height') ?? own.get('height') ?? '100%',
+      ];
+      this.svg(target, inside, restyled(own, { width, height }));
     } else {
       this.visit(target, inside);
     }
@@ -236,7 +237,7 @@ class Walk {
   /** Draws an element within what its `clip-path` leaves of it. */
   private clipped(element: XmlElement, style: Style, place: Place, draw: () => void): void {
     const { clip } = this.pen;
-    const said = style['clip-path'];
+    const said = style.get('clip-path');
     if (said !== undefined && said !== 'none') this.pen.clip = this.clipOf(element, said, place, draw) ?? clip;
     draw();
     this.pen.clip = clip;
@@ -252,9 +253,10 @@ class Walk {
       return null;
     }
     if (this.using.has(path)) return null;
-    const user = path.attributes.clipPathUnits === 'objectBoundingBox' ? this.boxMatrix(place, draw) : place.matrix;
+    const user =
+      path.attributes.get('clipPathUnits') === 'objectBoundingBox' ? this.boxMatrix(place, draw) : place.matrix;
     if (!user) return null;
-    const key = [path.attributes.id, ...user].join(' ');
+    const key = [path.attributes.get('id'), ...user].join(' ');
     let rings = this.clips.get(key);
     if (rings === undefined) {
       this.using.add(path);
@@ -303,9 +305,9 @@ class Walk {
   }
 
   private ownTransform(element: XmlElement, style: Style, view: ViewSize | null): Affine {
-    const matrix = svgTransform(style.transform, style['transform-origin'], view ?? undefined);
+    const matrix = svgTransform(style.get('transform'), style.get('transform-origin'), view ?? undefined);
     if (matrix) return matrix;
-    this.remark(element, `the transform "${shortened(style.transform ?? '')}" can't be read and is left out`);
+    this.remark(element, `the transform "${shortened(style.get('transform') ?? '')}" can't be read and is left out`);
     return IDENTITY;
   }
 
@@ -319,9 +321,10 @@ class Walk {
 
 /** Of the alternatives of a `switch`, the first whose conditions hold here (SVG 2, section 5.9): plain SVG for one who reads English. */
 function chosenOf({ children }: XmlElement): readonly XmlElement[] {
-  const holds = ({ attributes: { requiredExtensions, systemLanguage } }: XmlElement): boolean =>
-    requiredExtensions === undefined &&
-    (systemLanguage === undefined || systemLanguage.split(',').some((one) => /^en\b/i.test(one.trim())));
+  const holds = ({ attributes }: XmlElement): boolean => {
+    const languages = attributes.get('systemLanguage')?.split(',');
+    return !attributes.has('requiredExtensions') && (!languages || languages.some((one) => /^en\b/i.test(one.trim())));
+  };
   return children
     .filter((child) => child.name !== 'desc' && child.name !== 'title')
     .filter(holds)

@@ -1,36 +1,35 @@
-import { numbersIn, svgLength, type ViewSize } from './svg-units.ts';
+import { svgLength, type ViewSize } from './svg-units.ts';
 
 /** The path data of a basic shape (SVG 2, chapter 10), or null when the element is none or has no extent. */
-export function shapePath(name: string, a: Readonly<Record<string, string>>, view: ViewSize): string | null {
+export function shapePath(name: string, a: ReadonlyMap<string, string>, view: ViewSize): string | null {
   const diagonal = Math.sqrt((view.width ** 2 + view.height ** 2) / 2);
-  const across = (key: string): number => svgLength(a[key], view.width) ?? 0;
-  const down = (key: string): number => svgLength(a[key], view.height) ?? 0;
+  const across = (key: string): number => svgLength(a.get(key), view.width) ?? 0;
+  const down = (key: string): number => svgLength(a.get(key), view.height) ?? 0;
   switch (name) {
     case 'path':
-      return pathData(a.d);
+      return pathData(a.get('d'));
     case 'line':
       return `M${across('x1')} ${down('y1')}L${across('x2')} ${down('y2')}`;
     case 'polyline':
     case 'polygon': {
-      const n = numbersIn(a.points ?? '');
-      const pairs = Array.from({ length: n.length >> 1 }, (_, i) => `${n[2 * i]!} ${n[2 * i + 1]!}`);
-      return pairs.length === 0 ? null : `M${pairs.join('L')}${name === 'polygon' ? 'Z' : ''}`;
+      const points = a.get('points')?.trim() ?? '';
+      return points === '' ? null : `M${points}${name === 'polygon' ? 'Z' : ''}`;
     }
     case 'circle': {
-      const r = svgLength(a.r, diagonal) ?? 0;
+      const r = svgLength(a.get('r'), diagonal) ?? 0;
       return r > 0 ? ellipsePath(across('cx'), down('cy'), r, r) : null;
     }
     case 'ellipse': {
-      const rx = svgLength(a.rx, view.width) ?? svgLength(a.ry, view.height) ?? 0;
-      const ry = svgLength(a.ry, view.height) ?? rx;
+      const rx = svgLength(a.get('rx'), view.width) ?? svgLength(a.get('ry'), view.height) ?? 0;
+      const ry = svgLength(a.get('ry'), view.height) ?? rx;
       return rx > 0 && ry > 0 ? ellipsePath(across('cx'), down('cy'), rx, ry) : null;
     }
     case 'rect': {
       const w = across('width');
       const h = down('height');
       if (!(w > 0 && h > 0)) return null;
-      const rx = Math.min(svgLength(a.rx, view.width) ?? svgLength(a.ry, view.height) ?? 0, w / 2);
-      const ry = Math.min(svgLength(a.ry, view.height) ?? svgLength(a.rx, view.width) ?? 0, h / 2);
+      const rx = Math.min(svgLength(a.get('rx'), view.width) ?? svgLength(a.get('ry'), view.height) ?? 0, w / 2);
+      const ry = Math.min(svgLength(a.get('ry'), view.height) ?? svgLength(a.get('rx'), view.width) ?? 0, h / 2);
       return rectPath(across('x'), down('y'), w, h, rx, ry);
     }
     default:

@@ -5,13 +5,13 @@ import { MM_PER_PX, svgLength, type ViewBox, type ViewSize } from './svg-units.t
 import type { XmlDocument } from './xml-tree.ts';
 
 /** The size of a viewport in px: a side that isn't said follows from the other by the view box, or else is the view box's own. */
-export function viewportSize({ width, height }: Style, box: ViewBox | null, whole: ViewSize | null): ViewSize | null {
+export function viewportSize(style: Style, box: ViewBox | null, whole: ViewSize | null): ViewSize | null {
   const side = (text: string | undefined, of: number | undefined): number | null => {
     // Of what surrounds the whole document nothing is known, so no part of it either.
     const length = whole === null && text?.trim().endsWith('%') ? null : svgLength(text, of ?? 0);
     return length !== null && length > 0 ? length : null;
   };
-  const [w, h] = [side(width, whole?.width), side(height, whole?.height)];
+  const [w, h] = [side(style.get('width'), whole?.width), side(style.get('height'), whole?.height)];
   if (whole) return { width: w ?? whole.width, height: h ?? whole.height };
   if (w !== null && h !== null) return { width: w, height: h };
   if (!box) return w === null && h === null ? null : { width: w ?? h!, height: h ?? w! };
@@ -32,7 +32,7 @@ export function unitOfDocument(
   box: ViewBox | null,
   answers: ReadAnswers,
 ): DrawnUnit {
-  const sides = [style.width, style.height].flatMap((side) =>
+  const sides = [style.get('width'), style.get('height')].flatMap((side) =>
     side && svgLength(side, 1) !== null ? [side.trim()] : [],
   );
   const inUnits = sides.some((side) => IN_UNITS.test(side));
@@ -45,8 +45,8 @@ export function unitOfDocument(
 }
 
 /** What the px of a program are, that draws at another resolution than the standard's and says who it is. */
-function usualOf(prolog: string, attributes: Readonly<Record<string, string>>): FileUnit | null {
+function usualOf(prolog: string, attributes: ReadonlyMap<string, string>): FileUnit | null {
   if (/generator:\s*adobe illustrator/i.test(prolog)) return 'px72';
-  const version = Object.entries(attributes).find(([key]) => key === 'inkscape:version')?.[1];
+  const version = attributes.get('inkscape:version');
   return version !== undefined && /^0\.([0-8]\d?|9|90|91)(?!\d)/.test(version) ? 'px90' : null;
 }

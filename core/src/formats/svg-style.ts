@@ -5,7 +5,7 @@ import parse from 'css-tree/parser';
 import type { XmlElement } from './xml-tree.ts';
 
 /** What is said of an element by its attributes, or by name of a property where a style says it. */
-export type Style = Readonly<Record<string, string>>;
+export type Style = ReadonlyMap<string, string>;
 
 /** Properties that a style can say; whatever else it says doesn't matter to lines. */
 const PROPERTIES = new Set(
@@ -14,6 +14,10 @@ const PROPERTIES = new Set(
     'transform transform-origin x y width height cx cy r rx ry d marker marker-start marker-mid marker-end'
   ).split(' '),
 );
+
+/** A style with some of it said anew. */
+export const restyled = (style: Style, said: Readonly<Record<string, string>>): Style =>
+  new Map([...style, ...Object.entries(said)]);
 
 interface Declaration {
   readonly property: string;
@@ -29,7 +33,7 @@ interface Rule {
 
 const LONGEST_SHEET = 1_000_000;
 /** Steps from element to element while looking for what applies; an honest file takes a few for each. */
-const MOST_STEPS = 10_000_000;
+const MOST_STEPS = 2_000_000;
 /** Style attributes are mostly repeated. */
 const MOST_KNOWN = 5_000;
 
@@ -49,26 +53,26 @@ export class SvgStyles {
   ) {
     for (const sheet of sheets) {
       if (sheet.text.length > LONGEST_SHEET) remark(sheet, 'a style sheet is too long and is left out');
-      else if (isForScreen(sheet.attributes.media ?? '')) this.read(sheet);
+      else if (isForScreen(sheet.attributes.get('media') ?? '')) this.read(sheet);
     }
   }
 
   /** What applies to an element; the attributes themselves where no style says anything. */
   of(element: XmlElement): Style {
     const rules = this.rules.size === 0 ? [] : this.matching(element);
-    const own = element.attributes.style;
+    const own = element.attributes.get('style');
     if (rules.length === 0 && own === undefined) return element.attributes;
     const ofRules = rules.flatMap(({ declarations }) => declarations);
     const ofItself = own === undefined ? [] : this.declarationsOf(own);
-    const out: Record<string, string> = { ...element.attributes };
+    const out = new Map(element.attributes);
     for (const important of [false, true]) {
-      for (const one of [...ofRules, ...ofItself]) if (one.important === important) out[one.property] = one.value;
+      for (const one of [...ofRules, ...ofItself]) if (one.important === important) out.set(one.property, one.value);
     }
     return out;
   }
 
   private matching(element: XmlElement): Rule[] {
-    const { id, class: classes = '' } = element.attributes;
+    const [id, classes = ''] = [element.attributes.get('id'), element.attributes.get('class')];
     const keys = [
       '*',
       element.name,
@@ -135,8 +139,8 @@ export class SvgStyles {
 
   private readonly adapter = {
     isTag: (node: XmlElement): node is XmlElement => node.name !== '',
-    getAttributeValue: (element: XmlElement, name: string): string | undefined => element.attributes[name],
-    hasAttrib: (element: XmlElement, name: string): boolean => name in element.attributes,
+    getAttributeValue: (element: XmlElement, name: string): string | undefined => element.attributes.get(name),
+    hasAttrib: (element: XmlElement, name: string): boolean => element.attributes.has(name),
     getChildren: (node: XmlElement): XmlElement[] => node.children,
     getName: (element: XmlElement): string => element.name,
     getParent: (node: XmlElement): XmlElement | null => {

@@ -9,7 +9,7 @@ export interface XmlElement {
   /** What its prefix, or none, stands for; an unknown prefix stands for itself. */
   readonly namespace: string;
   /** Those of XLink without their prefix, all others as they were written. */
-  readonly attributes: Readonly<Record<string, string>>;
+  readonly attributes: ReadonlyMap<string, string>;
   readonly parent: XmlElement | null;
   readonly children: XmlElement[];
   /** What stands between its tags, but for its elements: of style sheets alone. */
@@ -30,10 +30,12 @@ const MOST_ENTITIES = 64;
 const LONGEST_ENTITY = 2_000;
 const LONGEST_DOCTYPE = 100_000;
 const LONGEST_PROLOG = 4_000;
+const LONG_VALUE = 4_096;
 const XLINK = 'http://www.w3.org/1999/xlink';
 
 /** Reads XML into a tree of elements, namespaces resolved. Bounded in elements, depth and entities. Throws `FormatError`. */
 export function readXml(text: string): XmlDocument {
+  const { short, valueOf } = withoutLongValues(text);
   const parser = new SaxesParser({ position: true, xmlns: true });
   const open: { element: XmlElement; text: string[] }[] = [];
   let root = null as XmlElement | null;
@@ -66,10 +68,10 @@ export function readXml(text: string): XmlDocument {
         parser.line,
       );
     }
-    const attributes: Record<string, string> = {};
+    const attributes = new Map<string, string>();
     for (const { name, local, uri, value } of Object.values(tag.attributes)) {
-      if (uri !== XLINK) attributes[name] = value;
-      else if (!(local in attributes)) attributes[local] = value;
+      if (uri !== XLINK) attributes.set(name, valueOf(value));
+      else if (!attributes.has(local)) attributes.set(local, valueOf(value));
     }
     const parent = open.at(-1)?.element ?? null;
     const words: string[] = [];
@@ -97,9 +99,42 @@ export function readXml(text: string): XmlDocument {
   parser.on('closetag', () => {
     open.pop();
   });
-  parser.write(text).close();
+  parser.write(short).close();
   if (!root) throw new FormatError('The file is empty. Save the drawing again as plain SVG.');
   return { root, prolog };
+}
+
+/** Begins what stands for a long value; XML has no such sign of its own. */
+const STANDS_FOR = '\uF8FF';
+
+/**
+ * A document with what is long between quotes, such as the data of paths, set aside: the parser goes through every sign several times, and most
+ * of a large drawing is such data. Lines stay as they are, so that they can be named.
+ */
+function withoutLongValues(text: string): { short: string; valueOf: (value: string) => string } {
+  if (text.includes(STANDS_FOR)) return { short: text, valueOf: (value) => value };
+  const long: string[] = [];
+  const parts: string[] = [];
+  let kept = 0;
+  for (let from = text.indexOf('"'); from >= 0;) {
+    const to = text.indexOf('"', from + 1);
+    if (to < 0) break;
+    const value = to - from > LONG_VALUE ? text.slice(from + 1, to) : '';
+    // What holds these is no value, or needs the parser.
+    if (value === '' || /[<&]/.test(value)) {
+      from = to;
+      continue;
+    }
+    const lines = '\n'.repeat(value.split('\n').length - 1);
+    parts.push(text.slice(kept, from + 1), `${STANDS_FOR}${long.push(value) - 1}${lines}`);
+    kept = to;
+    from = text.indexOf('"', to + 1);
+  }
+  parts.push(text.slice(kept));
+  return {
+    short: parts.join(''),
+    valueOf: (value) => (value.startsWith(STANDS_FOR) ? long[Number(value.slice(1))]! : value),
+  };
 }
 
 /** The few entities that drawing programs define inside a file. Nested ones would allow an expansion without bound, so they are refused. */

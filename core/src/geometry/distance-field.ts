@@ -96,13 +96,16 @@ const CELLS_APART = 3;
  * A field fine enough to find the widest empty circle of some lines in a box: none leave less than a circle as wide as their mean distance.
  * @param finest edge of a cell at the least, mm
  */
-export function fieldFor(index: SegmentIndex, box: Bounds, finest = 0): DistanceField {
+export const fieldFor = (index: SegmentIndex, box: Bounds, finest = 0, mostCells = MOST_CELLS): DistanceField =>
+  distanceField(index, box, cellFor(index, box, finest, mostCells));
+
+/** The edge of such a field's cells, mm, where it has no more than so many. */
+export function cellFor(index: SegmentIndex, box: Bounds, finest: number, mostCells: number): number {
   const [width, height] = [Math.max(box.maxX - box.minX, 1e-6), Math.max(box.maxY - box.minY, 1e-6)];
   const area = width * height;
   const apart = area / index.along[index.count]!;
   const coarsest = Math.sqrt(area / LEAST_CELLS);
   const wanted = Math.max(finest, Math.min(coarsest, apart / CELLS_APART));
   // A box may be as good as a line.
-  const cell = Math.max(wanted, Math.sqrt(area / MOST_CELLS), Math.max(width, height) / MOST_CELLS);
-  return distanceField(index, box, cell);
+  return Math.max(wanted, Math.sqrt(area / mostCells), Math.max(width, height) / mostCells);
 }

@@ -1,10 +1,12 @@
 import type { Point } from './point.ts';
 import type { Polyline } from './polyline.ts';
 
-/** The convex hull of all points, without points along its edges: Andrew's monotone chain (1979), O(n log n). */
+/**
+ * The convex hull of all points, without points along its edges: Andrew's monotone chain (1979) on those that lie outside the octagon of the
+ * extreme ones (Akl & Toussaint 1978). About linear.
+ */
 export function convexHull(lines: readonly Polyline[]): Point[] {
-  const points: Point[] = [];
-  for (const line of lines) for (let i = 0; i < line.length; i += 2) points.push({ x: line[i]!, y: line[i + 1]! });
+  const points = outermost(lines);
   points.sort((a, b) => a.x - b.x || a.y - b.y);
   const half = (ordered: readonly Point[]): Point[] => {
     const chain: Point[] = [];
@@ -17,6 +19,48 @@ export function convexHull(lines: readonly Polyline[]): Point[] {
   const lower = half(points);
   const upper = half([...points].reverse());
   return [...lower, ...upper];
+}
+
+/** The points that may be on the hull: those outside the octagon of the extreme ones, or on its edge. */
+function outermost(lines: readonly Polyline[]): Point[] {
+  // Farthest right, down right, down, … all the way round, so that the octagon's inside lies to the right of its edges.
+  const corners = new Float64Array(16);
+  const most = new Float64Array(8).fill(-Infinity);
+  const farthest = (way: number, far: number, x: number, y: number): void => {
+    if (far <= most[way]!) return;
+    most[way] = far;
+    corners[2 * way] = x;
+    corners[2 * way + 1] = y;
+  };
+  for (const line of lines) {
+    for (let i = 0; i < line.length; i += 2) {
+      const [x, y] = [line[i]!, line[i + 1]!];
+      farthest(0, x, x, y);
+      farthest(1, x + y, x, y);
+      farthest(2, y, x, y);
+      farthest(3, y - x, x, y);
+      farthest(4, -x, x, y);
+      farthest(5, -x - y, x, y);
+      farthest(6, -y, x, y);
+      farthest(7, x - y, x, y);
+    }
+  }
+  const points: Point[] = [];
+  for (const line of lines) {
+    for (let i = 0; i < line.length; i += 2)
+      if (!isWithin(corners, line[i]!, line[i + 1]!)) points.push({ x: line[i]!, y: line[i + 1]! });
+  }
+  return points;
+}
+
+/** Inside all edges of an octagon; edges of no length hold nothing back. */
+function isWithin(corners: Float64Array, x: number, y: number): boolean {
+  for (let k = 0; k < 16; k += 2) {
+    const [ax, ay] = [corners[k]!, corners[k + 1]!];
+    const [dx, dy] = [corners[(k + 2) % 16]! - ax, corners[(k + 3) % 16]! - ay];
+    if (dx * (y - ay) - dy * (x - ax) <= 0 && (dx !== 0 || dy !== 0)) return false;
+  }
+  return true;
 }
 
 const turnsOut = (a: Point, b: Point, c: Point): boolean => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0;

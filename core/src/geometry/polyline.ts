@@ -153,7 +153,7 @@ const MOST_AT_ONCE = 128;
  */
 export function simplify(line: Polyline, tolerance: number): Float64Array<ArrayBuffer> {
   const n = pointCount(line);
-  if (n < 3) return Float64Array.from(line);
+  if (n < 3) return line.slice();
   const keep = new Uint8Array(n);
   const stack: number[] = [];
   for (let from = 0; from < n - 1; from += MOST_AT_ONCE) {

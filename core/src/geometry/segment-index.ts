@@ -1,4 +1,4 @@
-import { indexBoxes } from './box-index.ts';
+import { type BoxIndex, indexBoxes } from './box-index.ts';
 import { squaredDistanceToChord, type Polyline } from './polyline.ts';
 
 /** The segments of some strokes in sewing order, found by place. Segments of no length are left out. */
@@ -38,13 +38,9 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
     }
   });
   if (count === 0) throw new RangeError('there is no line to index');
-  const boxes = indexBoxes(count, (i, add) => {
-    const x0 = ends[4 * i]!;
-    const y0 = ends[4 * i + 1]!;
-    const x1 = ends[4 * i + 2]!;
-    const y1 = ends[4 * i + 3]!;
-    add(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
-  });
+  let known: BoxIndex | null = null;
+  // Made when something is first sought: of a very large design nothing is.
+  const boxes = (): BoxIndex => (known ??= boxesOf(ends, count));
   const squared = (i: number, x: number, y: number): number =>
     squaredDistanceToChord(x, y, ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!);
   const nearestOf = (x: number, y: number, among: readonly number[]): number => {
@@ -58,18 +54,24 @@ export function indexSegments(strokes: readonly Polyline[]): SegmentIndex {
   };
   const nearest = (x: number, y: number, near?: number): number => {
     // Boxes near the point first, then whatever could still be nearer than the best of them.
-    const first = near ?? nearestOf(x, y, boxes.nearest(x, y, 4));
+    const first = near ?? nearestOf(x, y, boxes().nearest(x, y, 4));
     const reach = Math.sqrt(squared(first, x, y));
     // Rounding may leave even the nearest box just outside the search.
-    return nearestOf(x, y, [first, ...boxes.search(x - reach, y - reach, x + reach, y + reach)]);
+    return nearestOf(x, y, [first, ...boxes().search(x - reach, y - reach, x + reach, y + reach)]);
   };
   return {
     count,
     ends: ends.subarray(0, 4 * count),
     stroke: owner.subarray(0, count),
     along: along.subarray(0, count + 1),
-    within: (minX, minY, maxX, maxY) => boxes.search(minX, minY, maxX, maxY),
+    within: (minX, minY, maxX, maxY) => boxes().search(minX, minY, maxX, maxY),
     nearest,
     distance: (x, y, near) => Math.sqrt(squared(nearest(x, y, near), x, y)),
   };
 }
+
+const boxesOf = (ends: Float64Array, count: number): BoxIndex =>
+  indexBoxes(count, (i, add) => {
+    const [x0, y0, x1, y1] = [ends[4 * i]!, ends[4 * i + 1]!, ends[4 * i + 2]!, ends[4 * i + 3]!];
+    add(Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1));
+  });

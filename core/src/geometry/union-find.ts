@@ -9,7 +9,8 @@ export interface UnionFind {
 }
 
 export function unionFind(count: number): UnionFind {
-  const alone = Int32Array.from({ length: count }, (_, i) => i);
+  const alone = new Int32Array(count);
+  for (let i = 0; i < count; i++) alone[i] = i;
   const parent = alone.slice();
   const rootOf = (i: number): number => {
     let at = i;

@@ -13,23 +13,30 @@ interface Edge extends GraphEdge {
  * it can be keeps its order and directions; any other is walked anew along Euler trails (Hierholzer 1873), forwards and in the drawn order
  * where there is a choice. A part with 2k odd nodes needs max(1, k) strokes (Euler 1736). Parts stay in the order of their first stroke.
  */
-export function joinStrokes(strokes: readonly Polyline[], tolerance: number): Float64Array<ArrayBuffer>[] {
+export function joinStrokes(strokes: readonly Polyline[], tolerance: number): readonly Polyline[] {
   const ends = new Float64Array(4 * strokes.length);
   strokes.forEach((stroke, i) => {
-    ends.set([stroke[0]!, stroke[1]!, stroke.at(-2)!, stroke.at(-1)!], 4 * i);
+    ends[4 * i] = stroke[0]!;
+    ends[4 * i + 1] = stroke[1]!;
+    ends[4 * i + 2] = stroke.at(-2)!;
+    ends[4 * i + 3] = stroke.at(-1)!;
   });
   const nodes = clusterPoints(ends, tolerance);
   const edges = strokes.map((_, i): Edge => ({ stroke: i, from: nodes[2 * i]!, to: nodes[2 * i + 1]! }));
-  return connectedParts(edges).flatMap((part) =>
-    trailsOf(part).map((trail) =>
-      concatenate(trail.map((step) => (step.back ? reversed(strokes[step.edge.stroke]!) : strokes[step.edge.stroke]!))),
-    ),
+  return connectedParts(edges).flatMap((part): Polyline | Polyline[] =>
+    part.length === 1
+      ? strokes[part[0]!.stroke]!
+      : trailsOf(part).map((trail) =>
+          concatenate(
+            trail.map((step) => (step.back ? reversed(strokes[step.edge.stroke]!) : strokes[step.edge.stroke]!)),
+          ),
+        ),
   );
 }
 
 function trailsOf(part: readonly Edge[]): Step<Edge>[][] {
   const drawn = drawnTrails(part);
-  if (drawn.length <= Math.max(1, oddNodes(part).length / 2)) return drawn;
+  if (drawn.length === 1 || drawn.length <= oddNodes(part).length / 2) return drawn;
   return eulerTrails(part)
     .map(mostlyForward)
     .sort((a, b) => earliest(a) - earliest(b));

@@ -31,7 +31,7 @@ export function rowField({ strokes, period }: Repeat, least: number): RowField |
   const reach = 1.2 * least;
   const box = boundsOf(strokes);
   if (!box || strokes.every((line) => line.length < 4)) return null;
-  const lines = strokes.map(thinned);
+  const lines = strokes.map((line) => thinned(line));
   const first = Math.floor((-reach - box.maxX) / period);
   const last = Math.ceil((period + reach - box.minX) / period);
   const copies = Array.from({ length: last - first + 1 }, (_, k) =>
