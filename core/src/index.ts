@@ -9,7 +9,14 @@ export { problemsOf } from './checks/checks.ts';
 export { type Density, densityOf, densityPicture } from './density/density.ts';
 export type { DistanceField } from './geometry/distance-field.ts';
 export { placeNearest, pointAlong } from './design/along.ts';
-export { analyseDesign, type DesignAnalysis, type DesignFacts, type DesignPlaces } from './design/analysis.ts';
+export {
+  ALL_EFFORT,
+  analyseDesign,
+  type DesignAnalysis,
+  type DesignFacts,
+  type DesignPlaces,
+  type HeavyPart,
+} from './design/analysis.ts';
 export { type Design, measureDesign, normalisedStrokes } from './design/design.ts';
 export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type StoppedEdits, isRefusal } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
@@ -46,7 +53,7 @@ export {
   type UnnamedTable,
 } from './formats/drawing.ts';
 export { writeDxf } from './formats/dxf-write.ts';
-export { designSheet, type ExportPlacement, type ExportSheet } from './formats/exported.ts';
+export { cleaned, designSheet, type ExportPlacement, type ExportSheet, takingAllIn } from './formats/exported.ts';
 export { writeGcode } from './formats/gcode-write.ts';
 export { type DesignLabels, writeGorseDocument } from './formats/gorse-document.ts';
 export { writeHpgl } from './formats/hpgl-write.ts';
@@ -66,7 +73,7 @@ export {
 export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
 export { ALL_UNSEEN, UNSEEN_WORDS, type UnseenReason } from './formats/left-out.ts';
 export type { NeedlePicture, PictureLines, UnseenPart, UnseenPicture } from './formats/read-pictures.ts';
-export { readDrawing, readLines } from './formats/read-drawing.ts';
+export { readDrawing, readMapLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';

@@ -259,8 +259,8 @@ describe('a design written out', () => {
       edits: [{ kind: 'scale', factor: 4 }],
     });
     const one = new TextDecoder('latin1').decode(await bytesOf(`/designs/${design.id}/export?format=pdf`));
-    // 90 mm and two margins of 12 mm across; room for the test squares below.
-    expect(boxesOf(one)).toEqual([[(114 / 25.4) * 72, (160 / 25.4) * 72].map(Math.round)]);
+    // Two margins of 12 mm, and room for the test squares: 120 mm across, and below the design's 90 mm.
+    expect(boxesOf(one)).toEqual([[(144 / 25.4) * 72, (160 / 25.4) * 72].map(Math.round)]);
     expect(one).toContain('/PrintScaling /None');
     const tiles = boxesOf(
       new TextDecoder('latin1').decode(await bytesOf(`/designs/${large.id}/export?format=pdf&paper=a4`)),
@@ -271,6 +271,19 @@ describe('a design written out', () => {
     // On one sheet of paper the page stays the paper's.
     const letter = await bytesOf(`/designs/${design.id}/export?format=pdf&paper=letter`);
     expect(boxesOf(new TextDecoder('latin1').decode(letter))).toEqual([[612, 792]]);
+  });
+  it('on one large page stands above its test squares, whatever its height, and is true to size beyond what a PDF’s units reach', async () => {
+    const widths = [20, 47.3, 83.1, 95.999, 113.7, 5200].map(async (side) => {
+      const { id } = await add('Side.svg', SQUARE.replaceAll('100mm', `${side / 0.9}mm`));
+      const pdf = new TextDecoder('latin1').decode(await bytesOf(`/designs/${id}/export?format=pdf`));
+      const boxes = [...pdf.matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)];
+      const unit = Number(/\/UserUnit ([\d.]+)/.exec(pdf)?.[1] ?? 1);
+      expect(boxes).toHaveLength(1);
+      expect(Number(boxes[0]![1])).toBeLessThanOrEqual(14_400);
+      return [side, ((Number(boxes[0]![2]) * unit) / 72) * 25.4 - side] as const;
+    });
+    for (const [side, rest] of await Promise.all(widths))
+      expect(Math.abs(rest - 24 - 46), `${side}`).toBeLessThan(0.01);
   });
   it('is refused in a format or on a paper that isn’t known', async () => {
     const { id } = await add('Square.svg', SQUARE);

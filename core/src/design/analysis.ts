@@ -117,9 +117,7 @@ export function analyseDesign(strokes: readonly Polyline[], effort = USUAL_EFFOR
     gap: heavy('gap', null, (index, looks) => widestGap(index, bounds, outline, coarseField(looks))),
   };
   const join = rowJoin(measure);
-  const symmetry = heavy('symmetry', NO_SYMMETRY, (index, looks) =>
-    symmetryOf(index, bounds, coarseField(looks)),
-  );
+  const symmetry = heavy('symmetry', NO_SYMMETRY, (index, looks) => symmetryOf(index, bounds, coarseField(looks)));
   const spacing = heavy('spacing', null, (index) => medianSpacing(index, bounds));
   const corner = { x: -bounds.minX, y: -bounds.minY };
   const hull = outline.map((p) => plus(p, corner));

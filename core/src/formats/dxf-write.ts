@@ -1,10 +1,7 @@
 import { DxfWriter, LWPolylineFlags, Units, point2d } from '@tarikjabiri/dxf';
 import type { Point } from '../geometry/point.ts';
 import { pointsOf } from '../geometry/polyline.ts';
-import type { ExportSheet } from './exported.ts';
-
-const PATCHES = 'PATCHES';
-const STITCH_LINES = 'STITCH_LINES';
+import { type ExportSheet, PATCHES, STITCH_LINES } from './exported.ts';
 
 /** A DXF drawing in millimetres, y up as CAD programs expect: layer PATCHES for reference, STITCH_LINES with one LWPOLYLINE a stroke. */
 export function writeDxf(sheet: ExportSheet): string {

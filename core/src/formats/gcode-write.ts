@@ -1,5 +1,5 @@
 import { pointCount } from '../geometry/polyline.ts';
-import { type ExportSheet, coordinate } from './exported.ts';
+import { cleaned, coordinate, type ExportSheet } from './exported.ts';
 
 /**
  * Plain G-code in millimetres, y up: G0 travels with the needle up, M3 and M5 start and stop stitching, each G1 ends at a needle point, F
@@ -7,10 +7,14 @@ import { type ExportSheet, coordinate } from './exported.ts';
  * The origin is the sheet's lower-left corner.
  */
 export function writeGcode(sheet: ExportSheet): string {
-  const title = (text: string): string => `(${text.replace(/[()\r\n]/g, ' ')})`;
+  const title = (text: string): string => `(${cleaned(text).replace(/[()]/g, ' ')})`;
+  const { corner } = sheet;
   const out = [
     title(sheet.title),
     title(`sheet ${coordinate(sheet.width)} x ${coordinate(sheet.height)} mm`),
+    ...(corner
+      ? [title(`upper left corner of the quilt at X${coordinate(corner.x)} Y${coordinate(sheet.height - corner.y)}`)]
+      : []),
     'G21',
     'G90',
     'M5',

@@ -4,6 +4,7 @@ import { layOnPaper, PAPER_OVERLAP } from './paper.ts';
 describe('a design on paper', () => {
   it('fits one page with its margins', () => {
     expect(layOnPaper(300, 200, 'one')).toMatchObject({ pageWidth: 324, pageHeight: 224, columns: 1, rows: 1 });
+    expect(layOnPaper(20, 3, 'one')).toMatchObject({ pageWidth: 144, pageHeight: 27, columns: 1, rows: 1 });
     expect(layOnPaper(186, 273, 'a4')!.tiles).toEqual([{ column: 0, row: 0, x: 0, y: 0 }]);
   });
   it('turns the paper when that takes fewer pages', () => {

@@ -21,6 +21,8 @@ export const usualPaper = (style: LengthStyle): SheetPaper => (unitOf(style) ===
 export const PAPER_MARGIN = 12;
 /** Neighbouring tiles show this much of the same, to be glued, mm. */
 export const PAPER_OVERLAP = 12;
+/** One large page has room for its name and the test squares at the least, mm. */
+const LEAST_WIDTH = 120;
 /** Most pages: more would not be glued by anybody. */
 const MOST_PAGES = 200;
 
@@ -45,13 +47,21 @@ export interface PaperLayout {
 
 /** Lays a drawing of this size (mm) on pages, upright or across, whichever takes fewer. Null when it takes more than `MOST_PAGES`. */
 export function layOnPaper(width: number, height: number, paper: Paper): PaperLayout | null {
-  if (paper === 'one') return tiled(width, height, width + 2 * PAPER_MARGIN, height + 2 * PAPER_MARGIN);
+  if (paper === 'one') return onePage(Math.max(width, LEAST_WIDTH), height);
   const [short, long] = SHEET_SIZE[paper];
   const upright = tiled(width, height, short, long);
   const across = tiled(width, height, long, short);
   if (!upright || !across) return upright ?? across;
   return across.tiles.length < upright.tiles.length ? across : upright;
 }
+
+/** Without counting tiles: sums of lengths round, and a page that misses its own drawing by that would be two. */
+const onePage = (tileWidth: number, tileHeight: number): PaperLayout => ({
+  pageWidth: tileWidth + 2 * PAPER_MARGIN,
+  pageHeight: tileHeight + 2 * PAPER_MARGIN,
+  ...{ tileWidth, tileHeight, columns: 1, rows: 1 },
+  tiles: [{ column: 0, row: 0, x: 0, y: 0 }],
+});
 
 function tiled(width: number, height: number, pageWidth: number, pageHeight: number): PaperLayout | null {
   const tileWidth = pageWidth - 2 * PAPER_MARGIN;

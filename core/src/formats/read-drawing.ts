@@ -6,6 +6,7 @@ import { readCsv } from './csv-read.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
 import { readDxf } from './dxf-read.ts';
 import type { FileKind } from './endings.ts';
+import { PATCHES, STITCH_LINES } from './exported.ts';
 import { fileText } from './file-text.ts';
 import { readGcode } from './gcode-read.ts';
 import { type DesignLabels, readGorseDocument } from './gorse-document.ts';
@@ -42,7 +43,7 @@ const READERS: Readonly<Record<FileKind, Reader>> = {
  * `FormatError` with a sentence whatever is wrong with the file.
  */
 export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines {
-  const lines = readLines(file, bytes, answers);
+  const lines = ofOwnExport(readLines(file, bytes, answers), STITCH_LINES);
   const joined = joinStrokes(lines.strokes, JOIN_DISTANCE);
   const remarks =
     joined.length < lines.strokes.length
@@ -54,11 +55,33 @@ export function readDrawing(file: string, bytes: Uint8Array, answers: ReadAnswer
   return { ...lines, strokes: normalisedStrokes(joined), remarks };
 }
 
+/** The lines of a file that are edges of patches, just as they were drawn. Throws as `readDrawing` does. */
+export const readMapLines = (file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines =>
+  ofOwnExport(readLines(file, bytes, answers), PATCHES);
+
+const OTHER_LAYER = {
+  [STITCH_LINES]: 'The patches of this quilt are left out: they are outlines, not stitched.',
+  [PATCHES]: 'What is stitched on this quilt is left out: only its patches are read.',
+} as const;
+
+/** Of a quilt that Gorse has written the one layer that is wanted; any other drawing as it is. */
+function ofOwnExport(lines: ReadLines, layer: keyof typeof OTHER_LAYER): ReadLines {
+  const { strokes, groups, remarks } = lines;
+  if (!groups.includes(PATCHES) || !groups.includes(STITCH_LINES)) return lines;
+  const wanted = strokes.filter((_, i) => groups[i] === layer);
+  return {
+    ...lines,
+    strokes: wanted,
+    groups: wanted.map(() => null),
+    remarks: [...remarks, OTHER_LAYER[layer]],
+  };
+}
+
 /**
  * The lines of a file, just as they were drawn. Where nothing of it is seen, and nobody said yet what of it is taken in, all of it comes, so that
  * it can be asked about. Throws `FormatError` with a sentence whatever is wrong with the file.
  */
-export function readLines(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines {
+function readLines(file: string, bytes: Uint8Array, answers: ReadAnswers = {}): ReadLines {
   const { kind, text } = fileText(file, bytes);
   const { labels = null, ...drawing } = read(READERS[kind], text, answers);
   const { strokes, leftOut, travel = [] } = drawing;

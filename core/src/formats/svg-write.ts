@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { type ExportSheet, coordinate } from './exported.ts';
+import { cleaned, coordinate, type ExportSheet, PATCHES, STITCH_LINES } from './exported.ts';
 import { lineData } from './svg-line-data.ts';
 
 /** An SVG document in millimetres at true size; one `path` a stroke, so that continuous lines stay continuous. */
@@ -8,9 +8,9 @@ export function writeSvg(sheet: ExportSheet): string {
     (patch) => `    <path d="${ringData(patch.ring)}"><title>${escapeXml(patch.name)}</title></path>`,
   );
   const lines = sheet.placements.flatMap((placement) => [
-    `  <g fill="none" stroke="#2B2A27" stroke-width="0.4" stroke-linejoin="round"><title>${escapeXml(placement.name)}</title>`,
-    ...placement.strokes.map((stroke) => `    <path d="${lineData(stroke)}"/>`),
-    '  </g>',
+    `    <g><title>${escapeXml(placement.name)}</title>`,
+    ...placement.strokes.map((stroke) => `      <path d="${lineData(stroke)}"/>`),
+    '    </g>',
   ]);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
@@ -18,8 +18,14 @@ export function writeSvg(sheet: ExportSheet): string {
     `  <title>${escapeXml(sheet.title)}</title>`,
     ...(patches.length === 0
       ? []
-      : ['  <g fill="none" stroke="#3F5666" stroke-width="0.2" stroke-dasharray="2 1">', ...patches, '  </g>']),
+      : [
+          `  <g id="${PATCHES}" fill="none" stroke="#3F5666" stroke-width="0.2" stroke-dasharray="2 1">`,
+          ...patches,
+          '  </g>',
+        ]),
+    `  <g id="${STITCH_LINES}" fill="none" stroke="#2B2A27" stroke-width="0.4" stroke-linejoin="round">`,
     ...lines,
+    '  </g>',
     '</svg>',
     '',
   ].join('\n');
@@ -28,4 +34,4 @@ export function writeSvg(sheet: ExportSheet): string {
 const ringData = (ring: readonly Point[]): string =>
   `M${ring.map((p) => `${coordinate(p.x)} ${coordinate(p.y)}`).join('L')}Z`;
 
-const escapeXml = (text: string): string => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+const escapeXml = (text: string): string => cleaned(text).replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { pointsOf, polyline } from '../geometry/polyline.ts';
 import { writeDxf } from './dxf-write.ts';
-import { coordinate, type ExportSheet } from './exported.ts';
+import { coordinate, type ExportSheet, takingAllIn } from './exported.ts';
 import { writeGcode } from './gcode-write.ts';
 import { lineData } from './svg-line-data.ts';
+import { readDrawing, readMapLines } from './read-drawing.ts';
 import { readSvg } from './svg-read.ts';
 import { writeSvg } from './svg-write.ts';
 
@@ -46,6 +47,38 @@ describe('writing', () => {
     expect(text).toContain('width="200.000mm" height="100.000mm" viewBox="0 0 200.000 100.000"');
     expect(readSvg(text).strokes.map(pointsOf)).toEqual([pointsOf(line)]);
     expect(readSvg(text).remarks).toEqual([]);
+  });
+
+  it('takes all lines in, also those that hang out, and says where the quilt’s corner lies', () => {
+    const hanging = { ...sheet.placements[0]!, strokes: [Float64Array.of(-40, 20, 210, 130)], needlePoints: [] };
+    const whole = takingAllIn({ ...sheet, placements: [hanging] });
+    expect([whole.width, whole.height, whole.corner]).toEqual([250, 130, { x: 40, y: 0 }]);
+    expect([...whole.placements[0]!.strokes[0]!]).toEqual([0, 20, 250, 130]);
+    expect(whole.patches[0]!.ring[1]).toEqual({ x: 90, y: 0 });
+    expect(writeGcode(whole)).toContain('\n(upper left corner of the quilt at X40.000 Y130.000)\n');
+    expect(takingAllIn(sheet)).toEqual(sheet);
+  });
+
+  it('writes names without what no format has room for', () => {
+    const named = { ...sheet, title: 'Tide\u0007\u2028Table\ud800', placements: [] };
+    expect(writeSvg(named)).toContain('<title>Tide  Table</title>');
+    expect(writeGcode(named)).toMatch(/^\(Tide {2}Table\)\n/);
+  });
+
+  it.each([
+    ['quilt.svg', writeSvg],
+    ['quilt.dxf', writeDxf],
+  ])('a quilt as %s reads back as what is stitched, or as its patches', (file, write) => {
+    const bytes = new TextEncoder().encode(write(sheet));
+    const design = readDrawing(file, bytes);
+    expect([design.strokes.length, design.strokes[0]!.length]).toEqual([1, 6]);
+    expect(design.remarks).toEqual([expect.stringContaining('patches of this quilt are left out')]);
+    const map = readMapLines(file, bytes);
+    expect(map.strokes.map((one) => [...one].map(Math.round))).toEqual([expect.arrayContaining([0, 50])]);
+    expect([map.groups, map.remarks]).toEqual([
+      [null],
+      [expect.stringContaining('stitched on this quilt is left out')],
+    ]);
   });
 
   it('DXF says millimetres and has y upwards, each stroke one polyline on its layer', () => {

@@ -48,6 +48,27 @@ describe('clusters of points', () => {
     expect(new Set(clusters).size).toBe(3);
     expect([...clusterPoints(line(), 1)]).toEqual([]);
   });
+  it('are those that comparing every two points gives, also beside the origin and far from it', () => {
+    const near = fc.record({ x: fc.integer({ min: -9, max: 9 }), y: fc.integer({ min: -9, max: 9 }) });
+    fc.assert(
+      fc.property(fc.array(near, { maxLength: 40 }), fc.constantFrom(0, 1e7, -3e8), (points, off) => {
+        const reach = 2.5;
+        const of = points.map((_, i) => i);
+        // Each takes the least number that it can be reached from, until nothing changes.
+        for (let i = 0; i < points.length; i++) {
+          points.forEach((p, a) =>
+            points.forEach((q, b) => {
+              if (distance(p, q) <= reach) of[a] = of[b] = Math.min(of[a]!, of[b]!);
+            }),
+          );
+        }
+        const firsts = [...new Set(of)];
+        const moved = points.map(({ x, y }) => ({ x: x + off, y: y - off }));
+        expect([...clusterPoints(polyline(moved), reach)]).toEqual(of.map((first) => firsts.indexOf(first)));
+      }),
+      { seed: 1 },
+    );
+  });
 });
 
 describe('a convex hull', () => {

@@ -38,7 +38,7 @@ export async function designPdf(
   }
   const single = layout.tiles.length === 1;
   const extra = paper === 'one' ? SQUARES_ROOM : 0;
-  const squaresBelow = single && layout.tileHeight + extra - facts.height >= SQUARES_ROOM;
+  const squaresBelow = paper === 'one' || (single && layout.tileHeight - facts.height >= SQUARES_ROOM);
   const doc = await newPdf(name);
   const title = `${plain(name)} · ${formatLengthNumber(facts.width, 'in16')} × ${formatLength(facts.height, 'in16')} (${formatLengthNumber(facts.width, 'mm')} × ${formatLength(facts.height, 'mm')})`;
   if (!squaresBelow) coverPage(doc, layout, strokes, title);

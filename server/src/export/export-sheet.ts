@@ -2,7 +2,6 @@ import type { ExportFormat } from '@gorse/contract';
 import {
   type Design,
   type ExportPlacement,
-  type ExportSheet,
   linesOnCloth,
   outlineOf,
   type Piece,
@@ -13,6 +12,7 @@ import {
   recordId,
   simplify,
   stitchLength,
+  takingAllIn,
   THINNED_CHORD,
   writeDxf,
   writeGcode,
@@ -58,7 +58,7 @@ export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExp
     );
   }
   const used = new Set(chosen.map(({ regionId }) => regionId));
-  const sheet: ExportSheet = {
+  const sheet = takingAllIn({
     title: quilt.name,
     width: quilt.map.size.width,
     height: quilt.map.size.length,
@@ -71,7 +71,7 @@ export function quiltFile(plan: Plan, { records, designs, format, of }: QuiltExp
       needlePoints: needle,
       feed: stitchLength(rule.stitchesPerInch) * quilt.machine.motion.stitchesPerMinute,
     })),
-  };
+  });
   const body = format === 'svg' ? writeSvg(sheet) : format === 'dxf' ? writeDxf(sheet) : writeGcode(sheet);
   const patch = first.regionId === null ? undefined : records.regions[first.regionId];
   const place = whole ? '' : ` ${of === first.id ? first.name : (patch?.name ?? first.name)}`;

@@ -1,4 +1,4 @@
-import type { Polyline } from '@gorse/core';
+import { cleaned, type Polyline } from '@gorse/core';
 
 export type Pdf = PDFKit.PDFDocument;
 
@@ -9,16 +9,23 @@ const PT = 72 / 25.4;
 export async function newPdf(title: string): Promise<Pdf> {
   // Large, and seldom needed: loaded with the first document.
   const { default: PDFDocument } = await import('pdfkit');
-  const doc = new PDFDocument({ autoFirstPage: false, info: { Title: title, Creator: 'Gorse' } });
+  const info = { Title: cleaned(title), Creator: 'Gorse' };
+  // The first version whose pages may have larger units.
+  const doc = new PDFDocument({ autoFirstPage: false, pdfVersion: '1.6', info });
   const { _root: catalogue } = doc as unknown as { _root: { data: Record<string, unknown> } };
   catalogue.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
   return doc;
 }
 
-/** A new page whose own unit is the millimetre; `doc.restore()` ends it. */
+/** Pages of more of their own units than this are cut off (PDF reference 1.6, appendix C). */
+const MOST_UNITS = 14_400;
+
+/** A new page whose own unit is the millimetre; `doc.restore()` ends it. One too large for points has larger units. */
 export function page(doc: Pdf, width: number, height: number): void {
-  doc.addPage({ size: [width * PT, height * PT], margin: 0 });
-  doc.save().scale(PT);
+  const unit = Math.max(1, Math.ceil((Math.max(width, height) * PT) / MOST_UNITS));
+  doc.addPage({ size: [(width * PT) / unit, (height * PT) / unit], margin: 0 });
+  if (unit > 1) (doc.page.dictionary as unknown as { data: Record<string, unknown> }).data.UserUnit = unit;
+  doc.save().scale(PT / unit);
 }
 
 /** Adds strokes to the path. */
@@ -30,7 +37,7 @@ export function trace(doc: Pdf, strokes: readonly Polyline[]): void {
 }
 
 /** The standard font has Latin letters only. */
-export const plain = (text: string): string => text.replace(/[^\u0020-\u00ff]/g, '_');
+export const plain = (text: string): string => text.replace(/[^\u0020-\u007e\u00a0-\u00ff]/g, '_');
 
 export function collected(doc: Pdf): Promise<Buffer> {
   return new Promise((resolve, reject) => {

@@ -13,7 +13,7 @@ import {
   type ReadAnswers,
   piecesOfLines,
   readDrawing,
-  readLines,
+  readMapLines,
   type UnnamedTable,
   type UnseenPicture,
 } from '@gorse/core';
@@ -53,8 +53,13 @@ export interface ReadMap extends DrawnPieces {
 export const readFile = ({ file, source, answers }: ToRead): ReadResult =>
   refusing(file, () => {
     const { strokes, remarks, unit, table, labels, needle, unseen } = readDrawing(file, source, answers);
-    return { strokes, remarks, unit, table, labels, needle, unseen, facts: analyseDesign(strokes).facts };
+    const { facts } = analyseDesign(strokes);
+    const said = facts.unknown ? [...remarks, LEFT_TO_FIND] : remarks;
+    return { strokes, remarks: said, unit, table, labels, needle, unseen, facts };
   });
+
+const LEFT_TO_FIND =
+  'The line is so long or dense that some of its numbers are left out; its card in the library works them out when asked.';
 
 function refusing<T>(file: string, read: () => T): T {
   try {
@@ -71,7 +76,11 @@ function refusing<T>(file: string, read: () => T): T {
 /** A drawing's lines made patches of a map. Throws `Refusal` as `readFile` does. */
 export function readMap({ snap, ...file }: ToRead & { readonly snap: number }): ReadMap {
   return refusing(file.file, () => {
-    const { strokes, groups, remarks, unit, table, needle, unseen } = readLines(file.file, file.source, file.answers);
+    const { strokes, groups, remarks, unit, table, needle, unseen } = readMapLines(
+      file.file,
+      file.source,
+      file.answers,
+    );
     const pieces = piecesOfLines(
       strokes.map((line, i) => ({ line, group: groups[i] ?? null })),
       snap,

@@ -1,4 +1,5 @@
 import {
+  ALL_EFFORT,
   analyseDesign,
   applyEdits,
   boundsOf,
@@ -74,6 +75,9 @@ const library = {
   },
 
   analyse: (strokes: readonly Float64Array[]): DesignAnalysis => analyseDesign(strokes),
+
+  /** The same, also what takes long. */
+  analyseWholly: (strokes: readonly Float64Array[]): DesignAnalysis => analyseDesign(strokes, ALL_EFFORT),
 
   edit: (
     strokes: readonly Float64Array[],

@@ -28,7 +28,8 @@ import { numbersOf } from './design-numbers.ts';
 import { KIND_NAMES } from './library-filter.ts';
 import { NumberGroups } from './number-groups.tsx';
 import { ScrubBar, useSewingPreview } from './sewing-preview.tsx';
-import { useAnalysis, useSewing } from './use-analysis.ts';
+import { LeftToFind } from './left-to-find.tsx';
+import { useAnalysis, useSewing, useWholeAnalysis } from './use-analysis.ts';
 
 interface Props {
   readonly design: DesignAnswer;
@@ -45,7 +46,10 @@ export function DesignCard({ design, family, action, onChoose, onLike }: Props) 
   const style = useLengthStyle();
   const strokes = useDesignStrokes(design.id).data ?? null;
   const [spi, setSpi] = useState(USUAL_SPI);
-  const analysis = useAnalysis(strokes);
+  const usual = useAnalysis(strokes);
+  const whole = useWholeAnalysis(strokes);
+  const analysis = whole.analysis ?? usual;
+  const facts = whole.analysis?.facts ?? design.facts;
   const sewing = useSewing(strokes, spi);
   const preview = useSewingPreview();
   return (
@@ -109,7 +113,8 @@ export function DesignCard({ design, family, action, onChoose, onLike }: Props) 
           More like this
         </Button>
       </Group>
-      <NumberGroups groups={numbersOf(design.facts, sewing, stitchLength(spi), style)} />
+      <NumberGroups groups={numbersOf(facts, sewing, stitchLength(spi), style)} />
+      {facts.unknown && <LeftToFind whole={whole} />}
       <Labels design={design} />
       {design.remarks.length > 0 && (
         <List size="sm">

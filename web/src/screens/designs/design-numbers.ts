@@ -5,6 +5,7 @@ import {
   formatLength,
   formatLengthNumber,
   GENERIC_MOTION,
+  type HeavyPart,
   LEAST_ADVANCE,
   type LengthStyle,
   type Point,
@@ -23,6 +24,8 @@ export interface Row {
   readonly warn?: boolean;
   /** How it is marked on the picture. */
   readonly mark?: Mark;
+  /** The part of the analysis that tells it, where that may be left out. */
+  readonly part?: HeavyPart;
 }
 
 /** Marks on the picture, by what they stand for. */
@@ -58,10 +61,12 @@ export function numbersOf(
   style: LengthStyle,
 ): Group[] {
   const telling = tellingIn(style);
+  const known = (row: Row): Row =>
+    row.part && facts.unknown?.includes(row.part) ? { ...row, value: 'not worked out', warn: false } : row;
   return [
-    { title: 'Size and thread', rows: sizeRows(facts, sewing, telling) },
-    { title: 'Joins', rows: joinRows(facts, telling) },
-    { title: 'Watch out', rows: riskRows(facts, stitchLength, telling) },
+    { title: 'Size and thread', rows: sizeRows(facts, sewing, telling).map(known) },
+    { title: 'Joins', rows: joinRows(facts, telling).map(known) },
+    { title: 'Watch out', rows: riskRows(facts, stitchLength, telling).map(known) },
   ];
 }
 
@@ -72,9 +77,15 @@ const sizeRows = (facts: DesignFacts, sewing: Sewing | null, { length, bare }: T
   { name: 'Time', value: sewing ? formatDuration(sewing.seconds) : '…' },
   {
     name: 'Lines apart',
+    part: 'spacing',
     value: facts.spacing === null ? 'they don’t face each other' : `${length(facts.spacing)}, median`,
   },
-  { name: 'Widest gap', mark: 'gap', value: facts.widestGap === 0 ? 'encloses none' : length(facts.widestGap) },
+  {
+    name: 'Widest gap',
+    part: 'gap',
+    mark: 'gap',
+    value: facts.widestGap === 0 ? 'encloses none' : length(facts.widestGap),
+  },
 ];
 
 function joinRows(facts: DesignFacts, { length, place }: Telling): Row[] {
@@ -93,9 +104,10 @@ function joinRows(facts: DesignFacts, { length, place }: Telling): Row[] {
     { name: 'Start (ring)', value: place(start) },
     { name: 'End (bar)', value: place(end) },
     { name: 'Start to end', value: apart < MEETS ? 'closed' : length(apart) },
-    { name: 'Mirrored', value: mirrorWords(symmetry) },
+    { name: 'Mirrored', part: 'symmetry', value: mirrorWords(symmetry) },
     {
       name: 'Upside down',
+      part: 'symmetry',
       value:
         symmetry.turns % 2 === 0
           ? 'looks the same'
@@ -120,6 +132,7 @@ function riskRows(facts: DesignFacts, stitchLength: number, { length }: Telling)
     { name: 'Cuts', value: cuts === 0 ? 'none, one continuous line' : `${cuts}`, warn: cuts > 0 },
     {
       name: 'Stitched twice',
+      part: 'doubled',
       mark: 'doubled',
       value: isDoubled(facts)
         ? `${length(facts.doubled)}, ${trimmed((100 * facts.doubled) / facts.length, 1)} % of the line`
@@ -128,6 +141,7 @@ function riskRows(facts: DesignFacts, stitchLength: number, { length }: Telling)
     },
     {
       name: 'Crossings',
+      part: 'crossings',
       mark: 'crossing',
       value: facts.crossings === 0 ? 'none' : formatCount(facts.crossings),
     },

@@ -1,0 +1,25 @@
+import { Button, Group, Loader, Text } from '@mantine/core';
+import type { useWholeAnalysis } from './use-analysis.ts';
+
+/** Offers to work out what was left out of the numbers because it takes long. */
+export function LeftToFind({ whole }: { readonly whole: ReturnType<typeof useWholeAnalysis> }) {
+  return (
+    <Group gap="xs" role="status">
+      <Text size="sm" style={{ flex: '1 1 200px' }}>
+        The line is so long or dense that some numbers take longer than reading it may.
+      </Text>
+      {whole.isWorking ? (
+        <>
+          <Loader size="sm" aria-label="Working them out" />
+          <Button variant="default" size="xs" onClick={whole.stop}>
+            Stop
+          </Button>
+        </>
+      ) : (
+        <Button variant="default" size="xs" onClick={whole.start}>
+          Work them out
+        </Button>
+      )}
+    </Group>
+  );
+}
