@@ -51,8 +51,8 @@ export function cutLines(lines: readonly Polyline[], { keeps, index }: CutArea):
         const cut: Cut = { x, y, next: i, place: { ring: index.ring[edge]!, along: index.along[edge]! + run } };
         kept = !kept;
         if (!kept) to = cut;
-        // Where it leaves and comes back in one place it only touches.
-        else if (to && Math.abs(x - to.x) + Math.abs(y - to.y) <= NOTHING) to = null;
+        // Where it leaves and comes back in one place, without having been anywhere else, it only touches.
+        else if (to && staysAt(line, to, i) && isAt(to, x, y)) to = null;
         else {
           if (isOpen) close();
           [from, to, isOpen] = [cut, null, true];
@@ -70,6 +70,14 @@ interface Cut {
   readonly y: number;
   readonly next: number;
   readonly place: RingPlace;
+}
+
+const isAt = (cut: Cut, x: number, y: number): boolean => Math.abs(x - cut.x) + Math.abs(y - cut.y) <= NOTHING;
+
+/** Whether all points of a line from a cut to before one of its points lie where it was cut. */
+function staysAt(line: Polyline, cut: Cut, end: number): boolean {
+  for (let i = cut.next; i < end; i += 2) if (!isAt(cut, line[i]!, line[i + 1]!)) return false;
+  return true;
 }
 
 function pieceBetween(line: Polyline, from: Cut | null, to: Cut | null): Polyline {

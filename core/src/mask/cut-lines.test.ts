@@ -21,6 +21,11 @@ it('cuts a line where it enters what is kept out and goes on where it leaves', (
   expect(first!.to!.ring).toBe(second!.from!.ring);
 });
 
+it('cuts a line that comes back over itself where it left', () => {
+  expect(cut([0, 15, 15, 15, 0, 15], SQUARE)).toEqual([[0, 15, 10, 15], [10, 15, 0, 15]]); // prettier-ignore
+  expect(cut([15, 15, 30, 15, 15, 15], masked([box(10, 10, 20, 20)], 0, 'in'))).toEqual([[15, 15, 20, 15], [20, 15, 15, 15]]); // prettier-ignore
+});
+
 it('keeps what lies inside where that is asked for', () => {
   expect(cut([0, 15, 30, 15], masked([box(10, 10, 20, 20)], 2, 'in'))).toEqual([[12, 15, 18, 15]]);
   expect(cut([0, 0, 5, 5], masked([box(10, 10, 20, 20)], 6, 'in'))).toEqual([]);
