@@ -5,6 +5,7 @@ import { benchDragKeepOut } from './drag-keep-out.ts';
 import { benchDrag } from './drag.ts';
 import { benchFiles } from './files.ts';
 import { benchFills } from './fills.ts';
+import { benchForeign } from './foreign/foreign.ts';
 import { benchFrame } from './frame.ts';
 import { benchHistory } from './history.ts';
 import { benchKills } from './kills.ts';
@@ -43,6 +44,7 @@ const GROUPS: Readonly<Record<string, () => void | Promise<void>>> = {
   library: benchLibrary,
   server: benchServer,
   files: benchFiles,
+  foreign: benchForeign,
   frame: benchFrame,
   history: benchHistory,
   load: benchLoad,

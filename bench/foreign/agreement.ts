@@ -55,7 +55,12 @@ function agree(
     return isSame(own, other) ? [] : [{ seed: i + 1, own, other }];
   });
   for (const one of apart.slice(0, 5)) console.error(`${kind} ${JSON.stringify(one)}`);
-  printFigure(`files.${kind}_agreement_percent`, 100 * (1 - apart.length / CASES), `% of ${CASES} drawings read alike by another reader`, '>= 99.9');
+  printFigure(
+    `files.${kind}_agreement_percent`,
+    100 * (1 - apart.length / CASES),
+    `% of ${CASES} drawings read alike by another reader`,
+    '>= 99.9',
+  );
 }
 
 function measured(strokes: readonly Polyline[]): Measured {

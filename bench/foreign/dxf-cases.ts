@@ -23,7 +23,14 @@ export function dxfCase(seed: number): string {
     ]).flat();
   const spline = (): string => {
     const count = 4 + Math.floor(random() * 4);
-    const knots = [0, 0, 0, 0, ...Array.from({ length: count - 4 }, (_, i) => i + 1), ...new Array<number>(4).fill(count - 3)];
+    const knots = [
+      0,
+      0,
+      0,
+      0,
+      ...Array.from({ length: count - 4 }, (_, i) => i + 1),
+      ...new Array<number>(4).fill(count - 3),
+    ];
     return tags([0, 'SPLINE'], [100, 'AcDbEntity'], layer(), [100, 'AcDbSpline'], [70, 8], [71, 3], [72, knots.length], [73, count], [74, 0],
       ...knots.map((knot) => [40, knot] as const), ...Array.from({ length: count }, () => at(10)).flat()); // prettier-ignore
   };
@@ -40,10 +47,14 @@ export function dxfCase(seed: number): string {
       spline,
     ])(); // prettier-ignore
   const some = (most: number): string => Array.from({ length: 1 + Math.floor(random() * most) }, line).join('');
-  const insert = (name: string): string =>
-    tags([0, 'INSERT'], [100, 'AcDbEntity'], layer(), [100, 'AcDbBlockReference'], [2, name], ...at(10),
-      [41, pick(['1.0', '-1.0', '2.0'])], [42, pick(['1.0', '0.5'])], [43, '1.0'], [50, number(0, 360)],
-      ...(random() < 0.3 ? ([[70, 2], [71, 2], [44, '60.0'], [45, '50.0']] as const) : []), ...turned()); // prettier-ignore
+  /** Parts in parts are scaled alike across and down, and in no rows: the other reader can't shear these, nor mirror those. */
+  const insert = (name: string, alike = false): string => {
+    const across = pick(['1.0', '-1.0', '2.0']);
+    const down = alike ? across.replace('-', '') : pick(['1.0', '0.5']);
+    return tags([0, 'INSERT'], [100, 'AcDbEntity'], layer(), [100, 'AcDbBlockReference'], [2, name], ...at(10),
+      [41, across], [42, down], [43, '1.0'], [50, number(0, 360)],
+      ...(!alike && random() < 0.3 ? ([[70, 2], [71, 2], [44, '60.0'], [45, '50.0']] as const) : []), ...turned()); // prettier-ignore
+  };
   const block = (name: string, entities: string): string =>
     tags([0, 'BLOCK'], [100, 'AcDbEntity'], [8, '0'], [100, 'AcDbBlockBegin'], [2, name], [70, 0], ...at(10), [3, name], [1, '']) +
     entities +
@@ -62,8 +73,8 @@ export function dxfCase(seed: number): string {
   return (
     section('HEADER', tags([9, '$ACADVER'], [1, 'AC1015'], [9, '$INSUNITS'], [70, pick([1, 4, 5, 6])])) +
     section('TABLES', tags([0, 'TABLE'], [2, 'LAYER'], [70, 3]) + layers.join('') + tags([0, 'ENDTAB'])) +
-    section('BLOCKS', block('INNER', some(2)) + block('Outer', some(2) + insert('inner'))) +
-    section('ENTITIES', shown + some(4) + pick(['', insert('INNER'), insert('OUTER') + line()])) +
+    section('BLOCKS', block('INNER', some(2)) + block('Outer', some(2) + insert('inner', true))) +
+    section('ENTITIES', shown + some(4) + pick(['', insert('INNER'), insert('OUTER', true) + line()])) +
     '0\nEOF\n'
   );
 }

@@ -35,12 +35,15 @@ export function svgCase(seed: number): string {
       path,
       path,
       path,
-      () => `<rect x="${number(5, 50)}" y="${number(5, 40)}" width="${number(5, 40)}" height="${number(5, 30)}"${maybe(0.4, () => ` rx="${number(1, 9)}"`)}`,
+      () =>
+        `<rect x="${number(5, 50)}" y="${number(5, 40)}" width="${number(5, 40)}" height="${number(5, 30)}"${maybe(0.4, () => ` rx="${number(1, 9)}"`)}`,
       () => `<circle cx="${number(20, 80)}" cy="${number(20, 60)}" r="${number(3, 20)}"`,
       () => `<ellipse cx="${number(20, 80)}" cy="${number(20, 60)}" rx="${number(3, 20)}" ry="${number(3, 20)}"`,
       () => `<line x1="${number(5, 95)}" y1="${number(5, 75)}" x2="${number(5, 95)}" y2="${number(5, 75)}"`,
-      () => `<polyline points="${number(5, 95)},${number(5, 75)} ${number(5, 95)} ${number(5, 75)} ${number(5, 95)},${number(5, 75)}"`,
-      () => `<polygon points="${number(5, 95)},${number(5, 75)} ${number(5, 95)} ${number(5, 75)} ${number(5, 95)},${number(5, 75)}"`,
+      () =>
+        `<polyline points="${number(5, 95)},${number(5, 75)} ${number(5, 95)} ${number(5, 75)} ${number(5, 95)},${number(5, 75)}"`,
+      () =>
+        `<polygon points="${number(5, 95)},${number(5, 75)} ${number(5, 95)} ${number(5, 75)} ${number(5, 95)},${number(5, 75)}"`,
     ])();
   const transform = (): string =>
     pick([
@@ -73,10 +76,13 @@ export function svgCase(seed: number): string {
       one,
       one,
       one,
-      () => `<g${maybe(0.6, () => ` transform="${transform()}"`)}${maybe(0.2, () => ' display="none"')}${maybe(0.3, () => ' stroke="#000"')}>${several(depth)}</g>`,
+      () =>
+        `<g${maybe(0.6, () => ` transform="${transform()}"`)}${maybe(0.2, () => ' display="none"')}${maybe(0.3, () => ' stroke="#000"')}>${several(depth)}</g>`,
       () => `<g id="Layer${++ids}" class="${pick(['off', 'on'])}">${several(depth)}</g>`,
-      () => `<svg x="${number(0, 30)}" y="${number(0, 30)}" width="50" height="40" viewBox="0 0 ${pick(['100 80', '60 90'])}"${maybe(0.5, () => ' overflow="visible"')} preserveAspectRatio="${pick(['xMidYMid meet', 'none', 'xMinYMax slice'])}">${several(depth)}</svg>`,
-      () => `<switch><g requiredExtensions="none"><path d="M0 0H99" stroke="red"/></g><g>${several(depth)}</g></switch>`,
+      () =>
+        `<svg x="${number(0, 30)}" y="${number(0, 30)}" width="50" height="40" viewBox="0 0 ${pick(['100 80', '60 90'])}"${maybe(0.5, () => ' overflow="visible"')} preserveAspectRatio="${pick(['xMidYMid meet', 'none', 'xMinYMax slice'])}">${several(depth)}</svg>`,
+      () =>
+        `<switch><g requiredExtensions="none"><path d="M0 0H99" stroke="red"/></g><g>${several(depth)}</g></switch>`,
       () => {
         const id = `u${++ids}`;
         return `<defs><g id="${id}">${one()}</g></defs><use ${pick(['href', 'xlink:href'])}="#${id}" x="${number(-9, 9)}" stroke="#000"/>`;
@@ -86,7 +92,8 @@ export function svgCase(seed: number): string {
         const id = `u${++ids}`;
         return `<symbol id="${id}" viewBox="0 0 100 80"><g transform="translate(38 30) scale(.2)">${one()}</g></symbol><use xlink:href="#${id}" x="10" y="9" width="60" height="40"/>`;
       },
-      () => `<clipPath id="u${++ids}"><rect x="${number(5, 40)}" y="${number(5, 30)}" width="40" height="30"/></clipPath><g clip-path="url(#u${ids})">${several(depth)}</g>`,
+      () =>
+        `<clipPath id="u${++ids}"><rect x="${number(5, 40)}" y="${number(5, 30)}" width="40" height="30"/></clipPath><g clip-path="url(#u${ids})">${several(depth)}</g>`,
     ])();
   };
   const size = pick([

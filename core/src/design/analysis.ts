@@ -78,7 +78,7 @@ export interface Effort {
   readonly segments: number;
 }
 /** A second or so at the most, whatever the design. */
-const USUAL_EFFORT: Effort = { looks: 3_000_000, segments: 200_000 };
+const USUAL_EFFORT: Effort = { looks: 2_000_000, segments: 150_000 };
 export const ALL_EFFORT: Effort = { looks: Infinity, segments: Infinity };
 
 /**

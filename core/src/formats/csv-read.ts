@@ -1,4 +1,3 @@
-import Papa from 'papaparse';
 import { FormatError } from '../problems.ts';
 import { type Drawing, type FileUnit, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { Pen } from './pen.ts';
@@ -25,13 +24,16 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   // A quoted cell may hold a decimal comma; otherwise quotes say nothing of numbers.
   const plain = text.replace(/"([+-]?\d*),(\d+)"/g, '$1.$2').replace(/^\uFEFF|"/g, '');
   const even = delimiter === ' ' ? plain.replace(/[^\S\r\n]+/g, ' ').replace(/^ | $/gm, '') : plain;
-  const rows = (take: (row: readonly string[], number: number) => void, preview = 0): void => {
+  const rows = (take: (row: readonly string[], number: number) => void, most = Infinity): void => {
     let number = 0;
-    Papa.parse<string[]>(even, {
-      delimiter,
-      preview,
-      step: ({ data }) => take(delimiter === ',' ? data.map((cell) => cell.trim()) : data.map(pointed), ++number),
-    });
+    for (let from = 0; from <= even.length && number < most;) {
+      let end = from;
+      while (end < even.length && !isLineEnd(even.charCodeAt(end))) end++;
+      // Quotes are gone, so a delimiter is nothing else.
+      const cells = even.slice(from, end).split(delimiter);
+      take(delimiter === ',' ? cells.map((cell) => cell.trim()) : cells.map(pointed), ++number);
+      from = end + (even.charCodeAt(end) === RETURN && even.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
+    }
   };
   const sample: (readonly string[])[] = [];
   const blankBefore = (/^\s*/.exec(even)![0].match(/\r\n?|\n/g) ?? []).length;
@@ -61,6 +63,9 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
     table: chosen ? null : { rows: shown },
   };
 }
+
+const [NEWLINE, RETURN] = [10, 13] as const;
+const isLineEnd = (sign: number): boolean => sign === NEWLINE || sign === RETURN;
 
 const DELIMITERS = [';', '\t', '|', ','] as const;
 /** So many rows with something in them tell what stands between their cells. */

@@ -5,7 +5,7 @@ import { hpglCommands } from './hpgl-commands.ts';
 import { fileKind, type FileKind, READABLE } from './endings.ts';
 
 /** Longest text that a packed file may hold, bytes. */
-const LONGEST_UNPACKED = 40_000_000;
+const LONGEST_UNPACKED = 20 * 1024 * 1024;
 /** So much of a file's beginning tells what it is. */
 const HEAD = 4_096;
 
@@ -55,7 +55,7 @@ function unpacked(source: Uint8Array): Uint8Array {
     length += part.length;
     if (length > LONGEST_UNPACKED)
       throw new FormatError(
-        'Unpacked, this file is larger than 40 MB. Simplify the drawing or save its parts as separate files.',
+        'Unpacked, this file is larger than 20 MB. Simplify the drawing or save its parts as separate files.',
       );
     parts.push(part);
   });

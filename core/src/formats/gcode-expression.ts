@@ -40,9 +40,8 @@ const OPERATORS: readonly Readonly<Record<string, (a: number, b: number) => numb
   { '**': (a, b) => a ** b },
 ];
 
-const SPACE = /\s/;
-const DIGIT = /[0-9]/;
-const NUMBER = /[0-9.]/;
+const isDigit = (sign: string): boolean => sign >= '0' && sign <= '9';
+const isSpace = (sign: string): boolean => sign <= ' ' || sign === '\u00a0';
 
 /** A place in a line of G-code that goes on from sign to sign, and never back: a line takes as long as it is long. */
 export class GcodeExpression {
@@ -72,7 +71,7 @@ export class GcodeExpression {
 
   hasValue(): boolean {
     const sign = this.peek();
-    return sign !== null && (DIGIT.test(sign) || '+-.#['.includes(sign) || this.functionName() !== null);
+    return sign !== null && (isDigit(sign) || '+-.#['.includes(sign) || this.functionName() !== null);
   }
 
   /** The name of a parameter, behind its `#`: a number, a name in pointed brackets, or a parameter that holds the number. */
@@ -87,7 +86,14 @@ export class GcodeExpression {
 
   /** A number, a parameter, a function, or an expression in square brackets, with its sign. Throws `FormatError`. */
   value(): number {
+    // Nearly all are plain numbers.
+    const sign = this.peek();
+    if (sign !== null && isDigit(sign)) return this.finite(this.number());
     const value = this.nested(() => this.signed());
+    return this.finite(value);
+  }
+
+  private finite(value: number): number {
     if (!Number.isFinite(value)) throw this.broken();
     return value;
   }
@@ -101,7 +107,7 @@ export class GcodeExpression {
 
   private signed(): number {
     const sign = this.peek();
-    if (sign !== null && NUMBER.test(sign)) return this.number();
+    if (sign !== null && (isDigit(sign) || sign === '.')) return this.number();
     if (this.takes('-')) return -this.value();
     if (this.takes('+')) return this.value();
     if (this.takes('#')) return this.parameter(this.name());
@@ -150,7 +156,7 @@ export class GcodeExpression {
     let hasDigit = false;
     for (let hasPoint = false; this.at < this.text.length; this.at++) {
       const sign = this.text[this.at]!;
-      if (DIGIT.test(sign)) hasDigit = true;
+      if (isDigit(sign)) hasDigit = true;
       else if (sign === '.' && !hasPoint) hasPoint = true;
       else break;
     }
@@ -176,7 +182,7 @@ export class GcodeExpression {
       if (sign === '(') {
         const end = this.text.indexOf(')', this.at);
         this.at = end < 0 ? this.text.length : end + 1;
-      } else if (SPACE.test(sign)) this.at++;
+      } else if (isSpace(sign)) this.at++;
       else return sign;
     }
   }

@@ -24,13 +24,21 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   };
   const scan = new NeedleScan();
   let stated = false as boolean;
-  eachLine(text, new GcodeWords(() => undefined), (words) => {
+  const silent = new GcodeWords(() => undefined);
+  eachLine(text, (line, number) => {
+    // Of the needle a plain move says nothing but that it is one.
+    if (PLAIN_MOVE.test(line)) {
+      scan.line([], true);
+      return;
+    }
+    const words = silent.line(line, number);
     stated ||= words.some(({ letter, value }) => letter === 'G' && (value === 20 || value === 21));
     scan.line(ofNeedle(words), isMove(words));
   });
   const unit = stated ? 1 : MM_PER_FILE_UNIT[answers.unit ?? 'mm'];
   const reader = new GcodeReader(unit, new Needle(scan.rule()), remark);
-  eachLine(text, new GcodeWords(remark), (words, number) => reader.line(words, number));
+  const words = new GcodeWords(remark);
+  eachLine(text, (line, number) => reader.line(words.line(line, number), number));
   const [stitched, gone] = answers.exchanged ? [reader.travel, reader.pen] : [reader.pen, reader.travel];
   const drawn = stitched.drawn();
   if (drawn.strokes.length === 0)
@@ -44,14 +52,19 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   };
 }
 
-/** The words of each line. */
-function eachLine(text: string, reader: GcodeWords, take: (words: readonly GcodeWord[], number: number) => void): void {
+const [NEWLINE, RETURN] = [10, 13] as const;
+const isLineEnd = (sign: number): boolean => sign === NEWLINE || sign === RETURN;
+
+const PLAIN_MOVE = /^(?:G0?[0-3]\s?)?[XY]-?\d+(?:\.\d+)?(?:\s?[XYF]-?\d+(?:\.\d+)?)*$/;
+
+/** Each line with its number, 1-based. */
+function eachLine(text: string, take: (line: string, number: number) => void): void {
   let number = 0;
   for (let from = 0; from <= text.length;) {
     let end = from;
-    while (end < text.length && text[end] !== '\n' && text[end] !== '\r') end++;
-    take(reader.line(text.slice(from, end), ++number), number);
-    from = end + (text[end] === '\r' && text[end + 1] === '\n' ? 2 : 1);
+    while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
+    take(text.slice(from, end), ++number);
+    from = end + (text.charCodeAt(end) === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
   }
 }
 

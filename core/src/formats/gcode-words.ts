@@ -11,38 +11,46 @@ const MOST_PARAMETERS = 10_000;
 
 /** What a line asks the controller itself to do: nothing that it draws. */
 const OTHERS = /^\s*(?:[$%]|M11[78]\b)/i;
+const PLAIN = /^[GXY]\s*[-.\d]/;
 /** Jumps, loops and subprograms; a program's number alone is none. */
 const FLOW =
   /^\s*(?:N\d+\s*)?(?:O\s*(?:<|\[|#|\d+\s*(?:SUB|CALL|WHILE|DO|IF|ELSE|END|REPEAT|RETURN|BREAK|CONT))|(?:IF|WHILE)\s*\[|GOTO|END\s*\d|DO\s*\d)/i;
 
+const isLetter = (sign: string): boolean => (sign >= 'A' && sign <= 'Z') || (sign >= 'a' && sign <= 'z');
+
 /** Reads G-code line by line into words: letters stand where they like, values may be parameters and expressions. One pass over every line. */
 export class GcodeWords {
   private readonly parameters = new Map<string, number>();
+  /** Of the line being read. */
+  private number = 0;
 
   /** @param told what can't be followed, said once each by who listens */
   constructor(private readonly told: (line: number, sentence: string) => void) {}
 
   /** The words of one line, in order. Throws `FormatError` where an expression can't be worked out. */
   line(text: string, number: number): readonly GcodeWord[] {
-    if (OTHERS.test(text)) return [];
-    if (FLOW.test(text)) {
+    // A plain move is the usual, and is neither.
+    const isPlain = PLAIN.test(text);
+    if (!isPlain && OTHERS.test(text)) return [];
+    if (!isPlain && FLOW.test(text)) {
       this.told(number, 'loops, jumps and subprograms are not followed; save the program as plain moves');
       return [];
     }
     const words: GcodeWord[] = [];
     // What a line sets holds from the next line on.
-    const sets: [string, number][] = [];
-    const at = new GcodeExpression(text, number, (name) => this.parameter(name, number));
+    let sets: [string, number][] | null = null;
+    this.number = number;
+    const at = new GcodeExpression(text, number, this.parameter);
     for (let sign = at.next(); sign !== null; sign = at.next()) {
       if (sign === '#') {
         const name = at.name();
         if (!at.takes('=')) throw at.broken();
-        sets.push([name, at.value()]);
-      } else if (/[A-Za-z]/.test(sign)) {
+        (sets ??= []).push([name, at.value()]);
+      } else if (isLetter(sign)) {
         if (at.hasValue()) words.push({ letter: sign.toUpperCase(), value: at.value() });
       }
     }
-    for (const [name, value] of sets) {
+    for (const [name, value] of sets ?? []) {
       if (this.parameters.size >= MOST_PARAMETERS && !this.parameters.has(name))
         throw new FormatError(`Line ${number}: more parameters than a program needs. Save it as plain moves.`, number);
       this.parameters.set(name, value);
@@ -50,9 +58,9 @@ export class GcodeWords {
     return words;
   }
 
-  private parameter(name: string, line: number): number {
+  private readonly parameter = (name: string): number => {
     const value = this.parameters.get(name);
-    if (value === undefined) this.told(line, `the parameter #${name} was not set in this file and is read as 0`);
+    if (value === undefined) this.told(this.number, `the parameter #${name} was not set in this file and is read as 0`);
     return value ?? 0;
-  }
+  };
 }

@@ -11,6 +11,8 @@ import { ALL_UNSEEN, type LeftOut, type Unseen, unseenKey } from './left-out.ts'
 
 /** Most points a drawing may have: a king quilt's rows have fewer than a tenth of that. */
 const MOST_POINTS = 2_000_000;
+/** Most separate lines: each is a cut of the thread, unless it joins others. */
+const MOST_STROKES = 300_000;
 /** A stroke that never goes farther than this from its start, mm, is a point. */
 const POINT_SIZE = 1e-6;
 
@@ -18,7 +20,16 @@ const POINT_SIZE = 1e-6;
 export interface Clip {
   readonly rings: Rings;
   readonly within: Clip | null;
+  /** How many lie in each other. */
+  readonly depth: number;
 }
+
+/** A clip within another, if any. */
+export const clipWithin = (rings: Rings, within: Clip | null): Clip => ({
+  rings,
+  within,
+  depth: (within?.depth ?? 0) + 1,
+});
 
 /** What was drawn, its curves flattened as finely as its size asks for. */
 export interface Drawn {
@@ -35,6 +46,9 @@ type Flatten = (out: number[], tolerance: number, most: number) => void;
 
 /** Kinds of movement, each followed by its numbers: a line's and a curve's own points, a conic's frame, angles and end, the number of a spline. */
 const [LINE, QUADRATIC, CUBIC, CONIC, SPLINE] = [0, 1, 2, 3, 4] as const;
+
+/** A line's kind and its end. */
+const LINE_SIZE = 3;
 
 interface Stroke {
   readonly at: number;
@@ -67,6 +81,11 @@ export class Pen {
   /** Begins a stroke at `start`, unless one is being drawn. `line` is the file's, 1-based. */
   from(start: Point, line: number | null): this {
     if (!this.isDrawing) {
+      if (this.drawnStrokes.length >= MOST_STROKES)
+        throw new FormatError(
+          `The drawing has more than ${formatCount(MOST_STROKES)} separate lines. Join them in the drawing program, and save it again.`,
+          line,
+        );
       const { group, unseen, clip } = this;
       this.drawnStrokes.push({ at: this.used, start, line, group, unseen, clip });
       this.isDrawing = true;
@@ -143,6 +162,7 @@ export class Pen {
     left: number,
   ): Float64Array<ArrayBuffer> {
     const m = this.moves;
+    if (this.isStraight(at, end)) return this.straight(start, at, end, left, line);
     const out = [start.x, start.y];
     for (let k = at; k < end;) {
       const from = pt(out.at(-2)!, out.at(-1)!);
@@ -174,7 +194,33 @@ export class Pen {
       }
       if (out.length / 2 > left) refuseLong(line);
     }
-    return Float64Array.from(out);
+    return new Float64Array(out);
+  }
+
+  private isStraight(at: number, end: number): boolean {
+    if ((end - at) % LINE_SIZE !== 0) return false;
+    for (let k = at; k < end; k += LINE_SIZE) if (this.moves[k] !== LINE) return false;
+    return true;
+  }
+
+  /** A stroke of lines alone, as most are. */
+  private straight(
+    start: Point,
+    at: number,
+    end: number,
+    left: number,
+    line: number | null,
+  ): Float64Array<ArrayBuffer> {
+    const points = 1 + (end - at) / LINE_SIZE;
+    if (points > left) refuseLong(line);
+    const out = new Float64Array(2 * points);
+    out[0] = start.x;
+    out[1] = start.y;
+    for (let k = at, i = 2; k < end; k += LINE_SIZE) {
+      out[i++] = this.moves[k + 1]!;
+      out[i++] = this.moves[k + 2]!;
+    }
+    return out;
   }
 
   private put(...numbers: readonly number[]): void {

@@ -14,7 +14,7 @@ import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
-import { type Clip, type Drawn, Pen } from './pen.ts';
+import { type Clip, clipWithin, type Drawn, Pen } from './pen.ts';
 import { drawPath } from './svg-curves.ts';
 import { colourOf, FIRST_LOOK, type Look, lookIn, shapeUnseen } from './svg-look.ts';
 import { shapePath } from './svg-shapes.ts';
@@ -136,14 +136,8 @@ class Walk {
     const { clip } = this.pen;
     // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
     if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? '')) {
-      this.pen.clip = {
-        rings: [
-          polyline(
-            boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height }).map((p) => applyToPoint(port, p)),
-          ),
-        ],
-        within: clip,
-      };
+      const corners = boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height });
+      this.pen.clip = clipWithin([polyline(corners.map((p) => applyToPoint(port, p)))], clip);
     }
     this.clipped(element, style, inside, () => this.children(element, inside));
     this.pen.clip = clip;
@@ -219,7 +213,7 @@ class Walk {
         style.get('width') ?? own.get('width') ?? '100%',
         style.get('height') ?? own.get('height') ?? '100%',
       ];
-      this.svg(target, inside, restyled(own, { width, height }));
+      this.svg(target, inside, restyled(own, new Map(Object.entries({ width, height }))));
     } else {
       this.visit(target, inside);
     }
@@ -253,6 +247,10 @@ class Walk {
       return null;
     }
     if (this.using.has(path)) return null;
+    if ((this.pen.clip?.depth ?? 0) >= DEEPEST_USE) {
+      this.remark(element, `clips more than ${DEEPEST_USE} deep in each other are left out; the whole lines are kept`);
+      return null;
+    }
     const user =
       path.attributes.get('clipPathUnits') === 'objectBoundingBox' ? this.boxMatrix(place, draw) : place.matrix;
     if (!user) return null;
@@ -264,7 +262,7 @@ class Walk {
       this.using.delete(path);
       this.clips.set(key, rings);
     }
-    return rings && { rings, within: this.pen.clip };
+    return rings && clipWithin(rings, this.pen.clip);
   }
 
   /** What the shapes of a `clipPath` cover, a hair larger, so that a line along its edge is seen; null where there is too much of it. */

@@ -1,7 +1,8 @@
+import type { Style } from './svg-style.ts';
 import { svgLength, type ViewSize } from './svg-units.ts';
 
 /** The path data of a basic shape (SVG 2, chapter 10), or null when the element is none or has no extent. */
-export function shapePath(name: string, a: ReadonlyMap<string, string>, view: ViewSize): string | null {
+export function shapePath(name: string, a: Style, view: ViewSize): string | null {
   const diagonal = Math.sqrt((view.width ** 2 + view.height ** 2) / 2);
   const across = (key: string): number => svgLength(a.get(key), view.width) ?? 0;
   const down = (key: string): number => svgLength(a.get(key), view.height) ?? 0;

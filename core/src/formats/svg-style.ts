@@ -5,7 +5,9 @@ import parse from 'css-tree/parser';
 import type { XmlElement } from './xml-tree.ts';
 
 /** What is said of an element by its attributes, or by name of a property where a style says it. */
-export type Style = ReadonlyMap<string, string>;
+export interface Style {
+  get(name: string): string | undefined;
+}
 
 /** Properties that a style can say; whatever else it says doesn't matter to lines. */
 const PROPERTIES = new Set(
@@ -16,8 +18,9 @@ const PROPERTIES = new Set(
 );
 
 /** A style with some of it said anew. */
-export const restyled = (style: Style, said: Readonly<Record<string, string>>): Style =>
-  new Map([...style, ...Object.entries(said)]);
+export const restyled = (style: Style, said: ReadonlyMap<string, string>): Style => ({
+  get: (name) => said.get(name) ?? style.get(name),
+});
 
 interface Declaration {
   readonly property: string;
@@ -33,7 +36,7 @@ interface Rule {
 
 const LONGEST_SHEET = 1_000_000;
 /** Steps from element to element while looking for what applies; an honest file takes a few for each. */
-const MOST_STEPS = 2_000_000;
+const MOST_STEPS = 1_000_000;
 /** Style attributes are mostly repeated. */
 const MOST_KNOWN = 5_000;
 
@@ -64,11 +67,11 @@ export class SvgStyles {
     if (rules.length === 0 && own === undefined) return element.attributes;
     const ofRules = rules.flatMap(({ declarations }) => declarations);
     const ofItself = own === undefined ? [] : this.declarationsOf(own);
-    const out = new Map(element.attributes);
+    const said = new Map<string, string>();
     for (const important of [false, true]) {
-      for (const one of [...ofRules, ...ofItself]) if (one.important === important) out.set(one.property, one.value);
+      for (const one of [...ofRules, ...ofItself]) if (one.important === important) said.set(one.property, one.value);
     }
-    return out;
+    return restyled(element.attributes, said);
   }
 
   private matching(element: XmlElement): Rule[] {

@@ -24,7 +24,10 @@ export interface XmlDocument {
   readonly prolog: string;
 }
 
-const MOST_ELEMENTS = 200_000;
+/** While it is read. */
+type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
+
+const MOST_ELEMENTS = 100_000;
 const DEEPEST = 256;
 const MOST_ENTITIES = 64;
 const LONGEST_ENTITY = 2_000;
@@ -37,7 +40,7 @@ const XLINK = 'http://www.w3.org/1999/xlink';
 export function readXml(text: string): XmlDocument {
   const { short, valueOf } = withoutLongValues(text);
   const parser = new SaxesParser({ position: true, xmlns: true });
-  const open: { element: XmlElement; text: string[] }[] = [];
+  const open: Mutable<XmlElement>[] = [];
   let root = null as XmlElement | null;
   let prolog = '';
   let count = 0;
@@ -73,26 +76,16 @@ export function readXml(text: string): XmlDocument {
       if (uri !== XLINK) attributes.set(name, valueOf(value));
       else if (!attributes.has(local)) attributes.set(local, valueOf(value));
     }
-    const parent = open.at(-1)?.element ?? null;
-    const words: string[] = [];
-    const element: XmlElement = {
-      name: tag.local,
-      namespace: tag.uri,
-      attributes,
-      parent,
-      children: [],
-      line: parser.line,
-      get text() {
-        return words.join('');
-      },
-    };
+    const parent = open.at(-1) ?? null;
+    const { local: name, uri: namespace } = tag;
+    const element: XmlElement = { name, namespace, attributes, parent, children: [], text: '', line: parser.line };
     if (parent) parent.children.push(element);
     else root = element;
-    open.push({ element, text: words });
+    open.push(element);
   });
   const say = (words: string): void => {
     const at = open.at(-1);
-    if (at?.element.name === 'style') at.text.push(words);
+    if (at?.name === 'style') at.text += words;
   };
   parser.on('text', say);
   parser.on('cdata', say);

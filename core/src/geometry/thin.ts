@@ -10,8 +10,8 @@ const ENOUGH = 20;
  * The line without points that say nothing: none that is left out lies off by more than `THINNED_CHORD`, or than the steps of `withoutSteps`.
  * @param fine part of these that may be left out, of what will be stitched larger than it is drawn
  */
-export const thinned = (line: Polyline, fine = 1): Float64Array<ArrayBuffer> =>
-  simplify(line, fine * Math.max(THINNED_CHORD, stepsOf(line)));
+export const thinned = (line: Polyline, fine = 1): Polyline =>
+  pointCount(line) < 3 ? line : simplify(line, fine * Math.max(THINNED_CHORD, stepsOf(line)));
 
 /**
  * The line itself, or where dense points were rounded to a coarse grid the line without these steps, which no one drew: no point that is left out
