@@ -6,7 +6,7 @@ export function LeftToFind({ whole }: { readonly whole: ReturnType<typeof useWho
   return (
     <Group gap="xs" role="status">
       <Text size="sm" style={{ flex: '1 1 200px' }}>
-        The line is so long or dense that some numbers take longer than reading it may.
+        Some numbers of a line this long or dense take a while.
       </Text>
       {whole.isWorking ? (
         <>
