@@ -36,6 +36,13 @@ export async function benchLibrary(): Promise<void> {
     'analysis.ms_100k_points',
     medianMs(() => analyseDesign(line), 5),
     'ms, every number and place',
+    '< 300',
+  );
+  const longest = [longLine(2_000_000)];
+  printFigure(
+    'analysis.ms_2m_points',
+    medianMs(() => analyseDesign(longest), 3),
+    'ms, what would take long left out',
     null,
   );
 
