@@ -62,6 +62,7 @@ describe('the cascade', () => {
     ['a rule over an attribute', 'rect{width:20px}', '<rect width="10" height="9"/>', 20],
     ['a class over a tag, wherever it stands', '.c{width:20px} rect{width:30px}', '<rect class="c" height="9"/>', 20],
     ['of two classes the later', '.c{width:20px} .d{width:30px}', '<rect class="d c" height="9"/>', 30],
+    ['of two sheets the later', '.c{width:20px}</style><style>.c{width:30px}', '<rect class="c" height="9"/>', 30],
     ['an id over classes', '#i{width:20px} .c.c{width:30px}', '<rect id="i" class="c" height="9"/>', 20],
     ['its own style over rules', '#i{width:20px}', '<rect id="i" style="width:30px" height="9"/>', 30],
     ['what is important over its own style', 'rect{width:20px!important}', '<rect style="width:30px" height="9"/>', 20],

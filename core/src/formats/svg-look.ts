@@ -29,11 +29,11 @@ export const FIRST_LOOK: Look = { inherited: {}, layer: null, unseen: null };
 
 /** The look of an element in something of that look. */
 export function lookIn(outer: Look, element: XmlElement, style: Style): Look {
-  const said = INHERITED.filter((name) => !/^(inherit|unset|)$/.test(style.get(name) ?? ''));
-  const inherited =
-    said.length === 0
-      ? outer.inherited
-      : { ...outer.inherited, ...Object.fromEntries(said.map((name) => [name, style.get(name)])) };
+  let inherited = outer.inherited;
+  for (const name of INHERITED) {
+    const value = style.get(name);
+    if (value !== undefined && value !== 'inherit' && value !== 'unset') inherited = { ...inherited, [name]: value };
+  }
   const layer = layerOf(element) ?? outer.layer;
   const unseen = outer.unseen ?? whollyUnseen(style, layer);
   return layer === outer.layer && inherited === outer.inherited && unseen === outer.unseen

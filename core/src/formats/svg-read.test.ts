@@ -139,10 +139,10 @@ describe('what is hidden or beyond lines', () => {
   });
   it.each([
     ['<g clip-path="inset(1px)"><path d="M0 0H9"/></g>', /clipping by a form is left out/],
-    ['<path marker-end="url(#m)" d="M0 0H9"/>', /markers on lines/],
+    ['<marker id="m"/><path marker-end="url(#m)" d="M0 0H9"/>', /markers on lines/],
     ['<pattern id="p"/><path fill="url(#p)" d="M0 0H9"/>', /a pattern is left out/],
-    ['<path mask="url(#m)" d="M0 0H9"/>', /masking is left out/],
-    ['<path filter="url(#f)" d="M0 0H9"/>', /filter is left out/],
+    ['<mask id="m"/><path mask="url(#m)" d="M0 0H9"/>', /masking is left out/],
+    ['<filter id="f"/><path filter="url(#f)" d="M0 0H9"/>', /filter is left out/],
     ['<image href="a.png"/><path d="M0 0H9"/>', /trace it into lines/],
     ['<foreignObject/><path d="M0 0H9"/>', /embedded content/],
     ['<use href="#nowhere"/><path d="M0 0H9"/>', /#nowhere, which isn't in this file/],

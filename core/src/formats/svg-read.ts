@@ -39,15 +39,15 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
   image: 'a picture is left out; trace it into lines first',
   foreignObject: 'embedded content is left out',
 };
-/** By property; of a value that is none of these, such as `none`, nothing is said. */
+/** What refers to another element of some name, by property, and isn't drawn. */
 const EFFECTS = [
-  ['mask', /url/, 'masking is left out; the whole lines are kept'],
-  ['filter', /url/, 'a filter is left out; only the lines are kept'],
-  ['fill', /url/, 'PATTERN'],
-  ['marker', /url/, 'markers on lines are left out'],
-  ['marker-start', /url/, 'markers on lines are left out'],
-  ['marker-mid', /url/, 'markers on lines are left out'],
-  ['marker-end', /url/, 'markers on lines are left out'],
+  ['mask', 'mask', 'masking is left out; the whole lines are kept'],
+  ['filter', 'filter', 'a filter is left out; only the lines are kept'],
+  ['fill', 'pattern', 'a pattern is left out; only the outline of what it fills is kept'],
+  ['marker', 'marker', 'markers on lines are left out'],
+  ['marker-start', 'marker', 'markers on lines are left out'],
+  ['marker-mid', 'marker', 'markers on lines are left out'],
+  ['marker-end', 'marker', 'markers on lines are left out'],
 ] as const;
 
 /**
@@ -181,12 +181,9 @@ class Walk {
   }
 
   private effects(element: XmlElement, style: Style): void {
-    for (const [property, pattern, sentence] of EFFECTS) {
+    for (const [property, name, sentence] of EFFECTS) {
       const value = style.get(property);
-      if (value === undefined || !pattern.test(value)) continue;
-      if (sentence !== 'PATTERN') this.remark(element, sentence);
-      else if (this.byId.get(urlIn(value) ?? '')?.name === 'pattern')
-        this.remark(element, 'a pattern is left out; only the outline of what it fills is kept');
+      if (value !== undefined && this.byId.get(urlIn(value) ?? '')?.name === name) this.remark(element, sentence);
     }
   }
 

@@ -35,6 +35,8 @@ interface Rule {
 }
 
 const LONGEST_SHEET = 1_000_000;
+/** A document has fewer: each takes some signs of its sheets. */
+const MOST_RULES = 1e7;
 /** Steps from element to element while looking for what applies; an honest file takes a few for each. */
 const MOST_STEPS = 1_000_000;
 /** Style attributes are mostly repeated. */
@@ -48,6 +50,8 @@ export class SvgStyles {
   private readonly rules = new Map<string, Rule[]>();
   private readonly known = new Map<string, readonly Declaration[]>();
   private steps = 0;
+  /** Rules of all sheets so far. */
+  private count = 0;
 
   /** @param remark takes what had to be left out */
   constructor(
@@ -62,32 +66,33 @@ export class SvgStyles {
 
   /** What applies to an element; the attributes themselves where no style says anything. */
   of(element: XmlElement): Style {
-    const rules = this.rules.size === 0 ? [] : this.matching(element);
+    const rules = this.rules.size === 0 ? NO_RULES : this.matching(element);
     const own = element.attributes.get('style');
     if (rules.length === 0 && own === undefined) return element.attributes;
-    const ofRules = rules.flatMap(({ declarations }) => declarations);
-    const ofItself = own === undefined ? [] : this.declarationsOf(own);
     const said = new Map<string, string>();
+    const ofItself = own === undefined ? [] : this.declarationsOf(own);
     for (const important of [false, true]) {
-      for (const one of [...ofRules, ...ofItself]) if (one.important === important) said.set(one.property, one.value);
+      const say = (declarations: readonly Declaration[]): void => {
+        for (const one of declarations) if (one.important === important) said.set(one.property, one.value);
+      };
+      for (const { declarations } of rules) say(declarations);
+      say(ofItself);
     }
     return restyled(element.attributes, said);
   }
 
-  private matching(element: XmlElement): Rule[] {
-    const [id, classes = ''] = [element.attributes.get('id'), element.attributes.get('class')];
-    const keys = [
-      '*',
-      element.name,
-      ...(id === undefined ? [] : [`#${id}`]),
-      ...classes.split(/\s+/).map((one) => `.${one}`),
-    ];
+  private matching(element: XmlElement): readonly Rule[] {
     const found: Rule[] = [];
-    for (const key of new Set(keys)) {
-      for (const rule of this.rules.get(key) ?? []) if (this.applies(rule, element)) found.push(rule);
-    }
-    // Sorting keeps the order of those that are alike, which were written in that order but for their keys.
-    return found.sort((a, b) => a.specificity - b.specificity);
+    const look = (key: string): void => {
+      for (const rule of this.rules.get(key) ?? NO_RULES) if (this.applies(rule, element)) found.push(rule);
+    };
+    look('*');
+    look(element.name);
+    const id = element.attributes.get('id');
+    if (id !== undefined) look(`#${id}`);
+    for (const one of element.attributes.get('class')?.split(/\s+/) ?? []) look(`.${one}`);
+    // Specificity holds the order too in which rules were written.
+    return found.length < 2 ? found : found.sort((a, b) => a.specificity - b.specificity);
   }
 
   private applies(rule: Rule, element: XmlElement): boolean {
@@ -110,7 +115,6 @@ export class SvgStyles {
   }
 
   private read(sheet: XmlElement): void {
-    let order = 0;
     const take = (node: CssNode): void => {
       if (node.type === 'StyleSheet' || node.type === 'Block') node.children.forEach(take);
       else if (node.type === 'Atrule') {
@@ -121,20 +125,23 @@ export class SvgStyles {
         const declarations = declarationsIn(node.block);
         if (declarations.length === 0) return;
         node.prelude.children.forEach((selector) => {
-          if (selector.type === 'Selector') this.add(selector, declarations, order++);
+          if (selector.type === 'Selector') this.add(selector, declarations);
         });
       }
     };
     take(parse(sheet.text, { ...RAW, parseRulePrelude: true }));
   }
 
-  private add(selector: Selector, declarations: readonly Declaration[], order: number): void {
+  private add(selector: Selector, declarations: readonly Declaration[]): void {
     const key = keyOf(selector);
     try {
       // Of equal weight, what is written later counts.
-      const specificity = specificityOf(selector) + order / (2 * LONGEST_SHEET);
+      const specificity = specificityOf(selector) + this.count++ / MOST_RULES;
       const matches = compile<XmlElement, XmlElement>(generate(selector), { xmlMode: true, adapter: this.adapter });
-      this.rules.set(key, [...(this.rules.get(key) ?? []), { matches, specificity, declarations }]);
+      const rule = { matches, specificity, declarations };
+      const known = this.rules.get(key);
+      if (known) known.push(rule);
+      else this.rules.set(key, [rule]);
     } catch {
       // A selector that isn't known selects nothing.
     }
@@ -159,6 +166,8 @@ export class SvgStyles {
     removeSubsets: (nodes: XmlElement[]): XmlElement[] => nodes,
   };
 }
+
+const NO_RULES: readonly Rule[] = [];
 
 const RAW = { parseValue: false, parseAtrulePrelude: false, parseRulePrelude: false, parseCustomProperty: false };
 

@@ -34,7 +34,8 @@ export function AnswerTiles({
       role="group"
       aria-label="Answers, best first"
       aria-busy={busy}
-      style={busy ? { opacity: 0.6 } : {}}
+      // Marked, not dimmed: they stay readable, and what they say mostly still holds.
+      style={busy ? { outline: '2px dashed var(--bracken)', outlineOffset: 4, borderRadius: 4 } : {}}
     >
       {answers.slice(0, all ? undefined : FEW).map(({ key, ...answer }, i) => (
         <AnswerTile key={key} {...answer} best={i === 0} />
