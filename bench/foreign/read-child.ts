@@ -29,11 +29,13 @@ process.on('message', ({ file, path }: { readonly file: string; readonly path: s
 
 function faultOf(file: string, source: Uint8Array): string | null {
   try {
-    const { strokes, facts } = readFile({
+    const read = readFile({
       file,
       source,
-      answers: { unit: 'mm', columns: [0, 1], exchanged: false, taken: ['*'] },
+      answers: { unit: 'mm', columns: [0, 1], exchanged: false, taken: [] },
     });
+    if (read.question) return 'it is asked about what was answered';
+    const { strokes, facts } = read;
     const isSound = strokes.every((stroke) => stroke.every(Number.isFinite)) && Number.isFinite(facts.length);
     return isSound ? null : 'a number that is none';
   } catch (error) {

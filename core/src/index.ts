@@ -26,7 +26,7 @@ export { DESIGN_KINDS, type DesignKind } from './design/kind.ts';
 export { unlikeness } from './design/likeness.ts';
 export { LEAST_ADVANCE } from './design/row-join.ts';
 export { decodeStrokes, encodeStrokes } from './design/stroke-bytes.ts';
-export { type Distortion, distortionOf } from './fit/distortion.ts';
+export { type Distortion } from './fit/distortion.ts';
 export type { Warp } from './fit/warp.ts';
 export { type Arrange, MOST_ACROSS, type Second, SECONDS } from './fit/arrange.ts';
 export { FIT_KINDS, type FitKind, type FitRule, fitTakes, marginsOf, refitted, withMargins } from './fit/fits.ts';
@@ -41,7 +41,7 @@ export * from './fill/rule.ts';
 export { backgroundAlone } from './plan/background-in-patch.ts';
 export { designKeepOut } from './plan/design-outlines.ts';
 export { type JoinsBy, JOINS_BY, type RejoinRule, USUAL_REJOIN } from './mask/rejoin-rule.ts';
-export { type MaskLink, type MaskResult, unjoinedTotals } from './plan/mask-laid.ts';
+export { type MaskResult, unjoinedTotals } from './plan/mask-laid.ts';
 export { writeCsv } from './formats/csv-write.ts';
 export {
   type Drawing,
@@ -53,7 +53,7 @@ export {
   type UnnamedTable,
 } from './formats/drawing.ts';
 export { writeDxf } from './formats/dxf-write.ts';
-export { cleaned, designSheet, type ExportPlacement, type ExportSheet, takingAllIn } from './formats/exported.ts';
+export { cleaned, designSheet, type ExportPlacement, takingAllIn } from './formats/exported.ts';
 export { writeGcode } from './formats/gcode-write.ts';
 export { type DesignLabels, writeGorseDocument } from './formats/gorse-document.ts';
 export { writeHpgl } from './formats/hpgl-write.ts';
@@ -71,9 +71,9 @@ export {
   usualPaper,
 } from './formats/paper.ts';
 export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
-export { ALL_UNSEEN, UNSEEN_WORDS, type UnseenReason } from './formats/left-out.ts';
+export { UNSEEN_WORDS, type UnseenReason } from './formats/left-out.ts';
 export type { NeedlePicture, PictureLines, UnseenPart, UnseenPicture } from './formats/read-pictures.ts';
-export { readDrawing, readMapLines } from './formats/read-drawing.ts';
+export { readDrawing, type ReadLines, readMapLines } from './formats/read-drawing.ts';
 export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
@@ -154,7 +154,6 @@ export { arrangedDesign, layInPatch, linesOnCloth } from './plan/pipeline.ts';
 export {
   type OwnStages,
   type RecipeStages,
-  STAGE_NAMES,
   type StageName,
   stagesThrough,
   usualStages,
@@ -277,7 +276,7 @@ export { GENERIC_MOTION, type MotionProfile, speedAtBend, speedAtCorner, stitchC
 export { needlePoints } from './stitch/needle-points.ts';
 export { BOBBIN_LENGTH, threadLength } from './stitch/thread.ts';
 export type { TieOff } from './stitch/tie-off.ts';
-export { HEAD_ON_POINT, LOST, THINNED_CHORD } from './tolerances.ts';
+export { FAR_END, HEAD_ON_POINT, LOST, OPEN_END, THINNED_CHORD } from './tolerances.ts';
 export {
   counted,
   formatCount,
@@ -301,4 +300,3 @@ export { type Offered, suggest, type Suggestion } from './suggest/suggest.ts';
 export { quiltSpacing } from './checks/sizes.ts';
 export { neighbourEnds } from './plan/neighbour-ends.ts';
 export { evenOut, type Evened } from './suggest/even-out.ts';
-export { FAR_END, OPEN_END } from './tolerances.ts';

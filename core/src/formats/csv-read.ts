@@ -1,6 +1,7 @@
 import { FormatError } from '../problems.ts';
 import { type Drawing, type FileUnit, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { Pen } from './pen.ts';
+import { eachLine } from './text-lines.ts';
 
 const SHOWN_ROWS = 6;
 const SHOWN_COLUMNS = 12;
@@ -22,22 +23,19 @@ interface Columns {
 export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   const delimiter = delimiterOf(text);
   // A quoted cell may hold a decimal comma; otherwise quotes say nothing of numbers.
+  const cellOf = delimiter === ',' ? (cell: string) => cell.trim() : pointed;
   const plain = text.replace(/"([+-]?\d*),(\d+)"/g, '$1.$2').replace(/^\uFEFF|"/g, '');
   const even = delimiter === ' ' ? plain.replace(/[^\S\r\n]+/g, ' ').replace(/^ | $/gm, '') : plain;
-  const rows = (take: (row: readonly string[], number: number) => void, most = Infinity): void => {
-    let number = 0;
-    for (let from = 0; from <= even.length && number < most;) {
-      let end = from;
-      while (end < even.length && !isLineEnd(even.charCodeAt(end))) end++;
-      // Quotes are gone, so a delimiter is nothing else.
-      const cells = even.slice(from, end).split(delimiter);
-      take(delimiter === ',' ? cells.map((cell) => cell.trim()) : cells.map(pointed), ++number);
-      from = end + (even.charCodeAt(end) === RETURN && even.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
-    }
-  };
+  const rows = (take: (row: readonly string[], number: number) => unknown): void =>
+    // Quotes are gone, so a delimiter is nothing else.
+    eachLine(even, (line, number) => take(line.split(delimiter).map(cellOf), number));
   const sample: (readonly string[])[] = [];
-  const blankBefore = (/^\s*/.exec(even)![0].match(/\r\n?|\n/g) ?? []).length;
-  rows((row) => row.some((cell) => cell !== '') && sample.push(row), blankBefore + SAMPLED_ROWS);
+  let first = 0;
+  rows((row, number) => {
+    if (row.every((cell) => cell === '')) return true;
+    if (sample.length === 0) first = number;
+    return sample.push(row) < SAMPLED_ROWS;
+  });
   const heading = sample[0];
   if (!heading) throw new FormatError('The file is empty. Save the points again.');
   const hasHeading = heading.some((cell) => cell !== '' && !isNumber(cell));
@@ -48,9 +46,9 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   const columns = chosen ?? { x: 0, y: 1, stroke: null, unit: null };
   const mm = MM_PER_FILE_UNIT[columns.unit ?? answers.unit ?? 'mm'];
   const points = new RowPoints(columns, mm);
-  const first = blankBefore + (hasHeading ? 1 : 0);
+  const begin = first + (hasHeading ? 1 : 0);
   rows((row, number) => {
-    if (number > first) points.take(row, number);
+    if (number >= begin) points.take(row, number);
   });
   const drawn = points.pen.drawn();
   if (drawn.strokes.length === 0)
@@ -64,23 +62,19 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   };
 }
 
-const [NEWLINE, RETURN] = [10, 13] as const;
-const isLineEnd = (sign: number): boolean => sign === NEWLINE || sign === RETURN;
-
 const DELIMITERS = [';', '\t', '|', ','] as const;
 /** So many rows with something in them tell what stands between their cells. */
 const ASKED_ROWS = 50;
+/** A row is looked at up to so many signs. */
+const LONGEST_ROW = 10_000;
 
 /** What stands between cells: what each of the first rows holds, and holds as often as the others. Blank rows say nothing; spaces do last of all. */
 function delimiterOf(text: string): string {
   const rows: string[] = [];
-  for (let from = 0; from < text.length && rows.length < ASKED_ROWS;) {
-    const at = text.slice(from, from + 10_000).search(/[\r\n]/);
-    const end = at < 0 ? text.length : from + at;
-    const row = text.slice(from, Math.min(end, from + 10_000));
-    if (/\d/.test(row)) rows.push(row);
-    from = end + 1;
-  }
+  eachLine(text, (line) => {
+    if (/\d/.test(line)) rows.push(line.slice(0, LONGEST_ROW));
+    return rows.length < ASKED_ROWS;
+  });
   const counts = (sign: string): number[] => rows.map((row) => row.split(sign).length - 1);
   const held = DELIMITERS.filter((sign) => rows.length > 0 && counts(sign).every((count) => count > 0));
   const even = held.find((sign) => new Set(counts(sign)).size === 1) ?? held[0];

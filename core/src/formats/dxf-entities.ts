@@ -6,6 +6,8 @@ import type { DxfEntity } from './dxf-tags.ts';
 import { flattenSplineInto, splineStart } from './nurbs.ts';
 import type { Pen } from './pen.ts';
 
+export const FACES = '3-D faces are left out; Gorse stitches flat lines';
+
 const FULL = 2 * Math.PI;
 
 /** What draws one kind of entity. Returns what of it had to be left out, or null. */
@@ -70,7 +72,7 @@ interface Vertex extends Point {
 
 /** A polyline of the old kind, with vertices of their own; those that only shape a spline, or are a mesh's, aren't stitched. */
 function drawOldPolyline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
-  if (entity.has(70, 16 | 64)) return '3-D faces are left out; Gorse stitches flat lines.';
+  if (entity.has(70, 16 | 64)) return FACES;
   const vertices = entity.parts
     .filter((vertex) => !vertex.has(70, 16))
     .map((vertex) => ({ x: vertex.number(10, 0), y: vertex.number(20, 0), bulge: vertex.number(42, 0) }));
@@ -131,7 +133,7 @@ function drawConic(pen: Pen, frame: ConicFrame, from: number, to: number): null 
 
 function drawSpline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
   const controls = entity.groups(10, [20]).map(([x, y]) => applyToPoint(matrix, pt(x!, y!)));
-  if (controls.length < 2) return 'A spline given by fit points alone is left out; convert it to a polyline.';
+  if (controls.length < 2) return 'a spline given by fit points alone is left out; convert it to a polyline';
   const weights = entity.numbers(41);
   const spline = {
     controls,
@@ -140,7 +142,7 @@ function drawSpline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null 
     weights: weights.length === 0 ? undefined : weights,
   };
   const start = splineStart(spline);
-  if (!start) return 'A spline with broken knots is left out; convert it to a polyline.';
+  if (!start) return 'a spline with broken knots is left out; convert it to a polyline';
   pen.from(start, null).spline(controls, (out, tolerance, most) => flattenSplineInto(out, spline, tolerance, most));
   return null;
 }

@@ -2,10 +2,11 @@ import { type Affine, compose, IDENTITY, rotation, scaling, translation } from '
 import { FormatError } from '../problems.ts';
 import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
 import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
-import { drawDxfEntity, ownPlane } from './dxf-entities.ts';
-import { dxfEntities, DxfEntity, DxfTags } from './dxf-tags.ts';
+import { drawDxfEntity, FACES, ownPlane } from './dxf-entities.ts';
+import { dxfEntities, type DxfEntity, DxfTags } from './dxf-tags.ts';
 import type { Unseen } from './left-out.ts';
 import { Pen } from './pen.ts';
+import { Remarks } from './remarks.ts';
 
 /** Millimetres of the units that `$INSUNITS` can name (DXF reference, HEADER section). */
 const INSUNITS: Readonly<Record<number, number>> = {
@@ -22,36 +23,32 @@ const INSUNITS: Readonly<Record<number, number>> = {
 };
 const MOST_INSERTS = 200_000;
 const DEEPEST_INSERT = 32;
-const TEXT = 'Text is left out; turn it into lines first.';
-const FACES = '3-D faces are left out; Gorse stitches flat lines.';
+const TEXT = 'text is left out; turn it into lines first';
 const LEFT_OUT: Readonly<Record<string, string>> = {
   TEXT,
   MTEXT: TEXT,
-  ATTDEF: TEXT,
   ATTRIB: TEXT,
-  HATCH: 'A hatch is left out; its outline is kept when it is drawn by itself.',
-  DIMENSION: 'A dimension is left out.',
-  LEADER: 'A leader is left out; turn it into lines first.',
-  MULTILEADER: 'A leader is left out; turn it into lines first.',
-  MLINE: 'Multiple lines are left out; turn them into polylines first.',
-  RAY: 'Lines without an end are left out.',
-  XLINE: 'Lines without an end are left out.',
-  HELIX: 'A helix is left out; turn it into a polyline first.',
-  IMAGE: 'A picture is left out; trace it into lines first.',
-  OLE2FRAME: 'Embedded content is left out.',
-  SOLID: 'A filled area is left out.',
-  TRACE: 'A filled area is left out.',
+  HATCH: 'a hatch is left out; its outline is kept when it is drawn by itself',
+  DIMENSION: 'a dimension is left out',
+  LEADER: 'a leader is left out; turn it into lines first',
+  MULTILEADER: 'a leader is left out; turn it into lines first',
+  MLINE: 'multiple lines are left out; turn them into polylines first',
+  RAY: 'lines without an end are left out',
+  XLINE: 'lines without an end are left out',
+  HELIX: 'a helix is left out; turn it into a polyline first',
+  IMAGE: 'a picture is left out; trace it into lines first',
+  OLE2FRAME: 'embedded content is left out',
+  SOLID: 'a filled area is left out',
+  TRACE: 'a filled area is left out',
   '3DFACE': FACES,
-  '3DSOLID': 'A 3-D body is left out; Gorse stitches flat lines.',
-  MESH: 'A 3-D mesh is left out; Gorse stitches flat lines.',
-  POINT: 'Lone points are left out.',
+  '3DSOLID': 'a 3-D body is left out; Gorse stitches flat lines',
+  MESH: 'a 3-D mesh is left out; Gorse stitches flat lines',
+  POINT: 'lone points are left out',
 };
 /** What shows nothing of its own. */
 const SILENT = new Set(['VIEWPORT', 'ATTDEF', 'SEQEND']);
-const MOST_REMARKS = 30;
 
 interface Block {
-  readonly name: string;
   readonly head: DxfEntity;
   readonly entities: DxfEntity[];
 }
@@ -69,7 +66,7 @@ export function readDxf(text: string, answers: ReadAnswers = {}): Drawing {
   const mm = INSUNITS[file.insunits];
   const unit = { mm: mm ?? MM_PER_FILE_UNIT[answers.unit ?? 'mm'], stated: mm !== undefined };
   const walk = new DxfWalk(file);
-  if (!file.isWhole) walk.remarks.add('The file is cut short; what stands in it up to there is read.');
+  if (!file.isWhole) walk.remarks.say('the file is cut short; what stands in it up to there is read');
   const top = { matrix: scaling(unit.mm, -unit.mm), within: [], layer: null, unseen: null };
   for (const entity of file.entities()) walk.visit(entity, top);
   const drawn = walk.pen.drawn(answers.taken);
@@ -77,7 +74,7 @@ export function readDxf(text: string, answers: ReadAnswers = {}): Drawing {
     throw new FormatError(
       'There is no line in this drawing that could be stitched. Draw it with lines, arcs, polylines or splines and save it again.',
     );
-  return { ...drawn, remarks: [...walk.remarks], unit, table: null };
+  return { ...drawn, remarks: walk.remarks.list(), unit, table: null };
 }
 
 /** What a file says before its entities: units, layers and blocks. They themselves are gone through last, wherever they stand. */
@@ -123,8 +120,8 @@ class DxfFile {
     let block: Block | null = null;
     for (const entity of dxfEntities(tags)) {
       if (entity.type === 'BLOCK') {
-        block = { name: entity.text(2) ?? '', head: entity, entities: [] };
-        this.blocks.set(nameKey(block.name), block);
+        block = { head: entity, entities: [] };
+        this.blocks.set(nameKey(entity.text(2)), block);
       } else if (entity.type === 'ENDBLK') block = null;
       else block?.entities.push(entity);
     }
@@ -151,7 +148,7 @@ interface Place {
 
 class DxfWalk {
   readonly pen = new Pen();
-  readonly remarks = new Set<string>();
+  readonly remarks = new Remarks();
   private inserts = 0;
 
   constructor(private readonly file: DxfFile) {}
@@ -169,12 +166,8 @@ class DxfWalk {
     const problem = drawDxfEntity(this.pen, entity, place.matrix);
     if (problem === undefined) {
       if (!unseen && !SILENT.has(type))
-        this.remark(LEFT_OUT[type] ?? `${type} is left out; Gorse reads lines, arcs, polylines and splines.`);
-    } else if (problem !== null) this.remark(problem);
-  }
-
-  private remark(sentence: string): void {
-    if (this.remarks.size < MOST_REMARKS) this.remarks.add(sentence);
+        this.remarks.say(LEFT_OUT[type] ?? `${type} is left out; Gorse reads lines, arcs, polylines and splines`);
+    } else if (problem !== null) this.remarks.say(problem);
   }
 
   private layerOf(entity: DxfEntity, { layer, within }: Place): string {
@@ -196,11 +189,12 @@ class DxfWalk {
     const name = insert.text(2) ?? '';
     const block = this.file.blocks.get(nameKey(name));
     if (!block) {
-      this.remark(`It inserts the block "${displayed(name)}", which isn't in this file.`);
+      if (!place.unseen) this.remarks.say(`it inserts the block "${displayed(name)}", which isn't in this file`);
       return;
     }
-    if (block.head.has(70, 4)) this.remark(`The block "${displayed(name)}" stands in another file and is left out.`);
-    if (insert.parts.length > 0 && !place.unseen) this.remark(TEXT);
+    if (block.head.has(70, 4))
+      this.remarks.say(`the block "${displayed(name)}" stands in another file and is left out`);
+    if (insert.parts.length > 0 && !place.unseen) this.remarks.say(TEXT);
     const { within } = place;
     if (within.includes(block) || within.length >= DEEPEST_INSERT) {
       throw new FormatError(

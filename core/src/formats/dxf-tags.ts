@@ -1,7 +1,8 @@
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
+import { afterLine, endOfLine } from './text-lines.ts';
 
-/** Most tags of one entity: a polyline with a hundred thousand vertices has fewer. */
+/** Most tags of one section: half a million vertices have fewer. */
 const MOST_TAGS = 4_000_000;
 
 /**
@@ -45,16 +46,13 @@ export class DxfTags {
 
   /** Where the line that it stands at ends; it goes on to the next. */
   private lineEnd(): number {
-    const { text } = this;
-    let end = this.at;
-    let sign = text.charCodeAt(end);
-    while (end < text.length && sign !== NEWLINE && sign !== RETURN) sign = text.charCodeAt(++end);
-    this.at = end + (sign === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
+    const end = endOfLine(this.text, this.at);
+    this.at = afterLine(this.text, end);
     return end;
   }
 }
 
-const [NEWLINE, RETURN, SPACE, TAB, MINUS, ZERO] = [10, 13, 32, 9, 45, 48] as const;
+const [SPACE, TAB, MINUS, ZERO] = [32, 9, 45, 48] as const;
 const LONGEST_CODE = 4;
 
 /** The whole number on a line, null where it is none of a few digits. */

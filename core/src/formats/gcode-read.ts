@@ -5,8 +5,9 @@ import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { Needle, NeedleScan } from './gcode-needle.ts';
 import { type GcodeWord, GcodeWords } from './gcode-words.ts';
 import { Pen } from './pen.ts';
+import { Remarks } from './remarks.ts';
+import { eachLine } from './text-lines.ts';
 
-const MOST_REMARKS = 20;
 /** Words that say where to. */
 const AXES = new Set(['X', 'Y', 'I', 'J']);
 /** Codes whose words mean something else than a place to go to, on their line alone. */
@@ -18,10 +19,8 @@ const ONE_OFF = new Set([4, 10, 28, 28.1, 30, 30.1, 52, 53, 92, 92.1, 92.2, 92.3
  * millimetres. `travel` is what is gone with the needle up; answered so, the two are exchanged. Throws `FormatError`.
  */
 export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
-  const remarks = new Set<string>();
-  const remark = (line: number, sentence: string): void => {
-    if (remarks.size < MOST_REMARKS) remarks.add(`Line ${line}: ${sentence}.`);
-  };
+  const remarks = new Remarks();
+  const remark = (line: number, sentence: string): void => remarks.say(sentence, line);
   const scan = new NeedleScan();
   let stated = false as boolean;
   const silent = new GcodeWords(() => undefined);
@@ -46,27 +45,14 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
   return {
     ...drawn,
     travel: gone.drawn().strokes,
-    remarks: [...remarks],
+    remarks: remarks.list(),
     unit: { mm: reader.unit, stated },
     table: null,
   };
 }
 
-const [NEWLINE, RETURN] = [10, 13] as const;
-const isLineEnd = (sign: number): boolean => sign === NEWLINE || sign === RETURN;
-
+/** A line that goes somewhere across the plane and says nothing else. */
 const PLAIN_MOVE = /^(?:G0?[0-3]\s?)?[XY]-?\d+(?:\.\d+)?(?:\s?[XYF]-?\d+(?:\.\d+)?)*$/;
-
-/** Each line with its number, 1-based. */
-function eachLine(text: string, take: (line: string, number: number) => void): void {
-  let number = 0;
-  for (let from = 0; from <= text.length;) {
-    let end = from;
-    while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
-    take(text.slice(from, end), ++number);
-    from = end + (text.charCodeAt(end) === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
-  }
-}
 
 const isOneOff = (words: readonly GcodeWord[]): boolean =>
   words.some(({ letter, value }) => letter === 'G' && ONE_OFF.has(value));

@@ -4,6 +4,7 @@ import { toRadians } from '../units.ts';
 import type { Drawing } from './drawing.ts';
 import { type HpglCommand, hpglCommands } from './hpgl-commands.ts';
 import { Pen } from './pen.ts';
+import { Remarks } from './remarks.ts';
 
 /** A plotter unit is 0.025 mm. */
 const UNITS_PER_MM = 40;
@@ -12,14 +13,13 @@ const SILENT = new Set(
   'SP VS LT PT NR CT WU PW LA DI DR SI SR SL CS CA SS SA CP OA OC OE OH OI OP OS OW IW TL PS BP PG NP PM'.split(' '),
 );
 const LEFT_OUT: Readonly<Record<string, string>> = {
-  LB: 'Text is left out; turn it into lines first.',
-  PE: 'Encoded polylines are left out; save it as plain HPGL.',
-  RA: 'Filled areas are left out.',
-  RR: 'Filled areas are left out.',
-  WG: 'Filled areas are left out.',
-  FP: 'Filled areas are left out.',
+  LB: 'text is left out; turn it into lines first',
+  PE: 'encoded polylines are left out; save it as plain HPGL',
+  RA: 'filled areas are left out',
+  RR: 'filled areas are left out',
+  WG: 'filled areas are left out',
+  FP: 'filled areas are left out',
 };
-const MOST_REMARKS = 20;
 const TURN = 2 * Math.PI;
 
 /**
@@ -32,12 +32,12 @@ export function readHpgl(text: string): Drawing {
   const drawn = reader.pen.drawn();
   if (drawn.strokes.length === 0)
     throw new FormatError('There is no pen-down movement in this file, so there is nothing to stitch.');
-  return { ...drawn, remarks: [...reader.remarks], unit: { mm: 1 / UNITS_PER_MM, stated: true }, table: null };
+  return { ...drawn, remarks: reader.remarks.list(), unit: { mm: 1 / UNITS_PER_MM, stated: true }, table: null };
 }
 
 class HpglReader {
   readonly pen = new Pen();
-  readonly remarks = new Set<string>();
+  readonly remarks = new Remarks();
   private at: Point = { x: 0, y: 0 };
   private down = false;
   private absolute = true;
@@ -90,15 +90,11 @@ class HpglReader {
         this.scale = n.length >= 4 && n[0] !== n[1] && n[2] !== n[3] ? n : null;
         break;
       case 'RO':
-        if ((n[0] ?? 0) !== 0) this.remark('A turned page is read unturned; turn the design after reading.');
+        if ((n[0] ?? 0) !== 0) this.remarks.say('a turned page is read unturned; turn the design after reading');
         break;
       default:
-        if (!SILENT.has(name)) this.remark(LEFT_OUT[name] ?? `The command ${name} is left out.`);
+        if (!SILENT.has(name)) this.remarks.say(LEFT_OUT[name] ?? `the command ${name} is left out`);
     }
-  }
-
-  private remark(sentence: string): void {
-    if (this.remarks.size < MOST_REMARKS) this.remarks.add(sentence);
   }
 
   private go(n: readonly number[]): void {

@@ -15,9 +15,6 @@ export interface LeftOut extends Unseen {
   readonly strokes: readonly Float64Array<ArrayBuffer>[];
 }
 
-/** An answer that takes in all that isn't seen. */
-export const ALL_UNSEEN = '*';
-
 /** What an answer calls it by. */
 export const unseenKey = ({ why, name }: Unseen): string => `${why}:${name ?? ''}`;
 

@@ -1,13 +1,11 @@
-import { cutLines } from '../geometry/cut-lines.ts';
 import { type ConicFrame, flattenConicInto, flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, type Polyline } from '../geometry/polyline.ts';
-import { indexRings } from '../geometry/ring-index.ts';
-import type { Rings } from '../geometry/ring-areas.ts';
+import type { Polyline } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
 import { fineness, FLATTEN_CHORD, LARGEST_COORDINATE } from '../tolerances.ts';
 import { formatCount } from '../units.ts';
-import { ALL_UNSEEN, type LeftOut, type Unseen, unseenKey } from './left-out.ts';
+import type { LeftOut, Unseen } from './left-out.ts';
+import { type Clip, SeenAndUnseen } from './seen-and-unseen.ts';
 
 /** Most points a drawing may have: a king quilt's rows have fewer than a tenth of that. */
 const MOST_POINTS = 2_000_000;
@@ -15,21 +13,6 @@ const MOST_POINTS = 2_000_000;
 const MOST_STROKES = 300_000;
 /** A stroke that never goes farther than this from its start, mm, is a point. */
 const POINT_SIZE = 1e-6;
-
-/** Where lines are seen: inside rings, and inside what these lie in. */
-export interface Clip {
-  readonly rings: Rings;
-  readonly within: Clip | null;
-  /** How many lie in each other. */
-  readonly depth: number;
-}
-
-/** A clip within another, if any. */
-export const clipWithin = (rings: Rings, within: Clip | null): Clip => ({
-  rings,
-  within,
-  depth: (within?.depth ?? 0) + 1,
-});
 
 /** What was drawn, its curves flattened as finely as its size asks for. */
 export interface Drawn {
@@ -96,8 +79,8 @@ export class Pen {
 
   line(x: number, y: number): void {
     // By far the most frequent, so without the detour of `put`.
-    this.makeRoom(3);
-    this.moves[this.used++] = LINE!;
+    this.makeRoom(LINE_SIZE);
+    this.moves[this.used++] = LINE;
     this.moves[this.used++] = x;
     this.moves[this.used++] = y;
     this.reach(x, y);
@@ -143,7 +126,7 @@ export class Pen {
   drawn(taken: readonly string[] = []): Drawn {
     const size = Math.max(this.high.x - this.low.x, this.high.y - this.low.y);
     const tolerance = FLATTEN_CHORD * (size > 0 && size < Infinity ? fineness(size) : 1);
-    const sorted = new Sorted(new Set(taken));
+    const sorted = new SeenAndUnseen(taken);
     let points = 0;
     this.drawnStrokes.forEach((stroke, i) => {
       const line = this.flattened(stroke, this.drawnStrokes[i + 1]?.at ?? this.used, tolerance, MOST_POINTS - points);
@@ -152,7 +135,7 @@ export class Pen {
       this.refuseFar(line, stroke.line);
       sorted.put(line, stroke);
     });
-    return { strokes: sorted.strokes, groups: sorted.groups, leftOut: [...sorted.leftOut.values()] };
+    return { strokes: sorted.strokes, groups: sorted.groups, leftOut: sorted.leftOut() };
   }
 
   private flattened(
@@ -169,7 +152,7 @@ export class Pen {
       switch (m[k]) {
         case LINE:
           out.push(m[k + 1]!, m[k + 2]!);
-          k += 3;
+          k += LINE_SIZE;
           break;
         case QUADRATIC:
           flattenQuadraticInto(out, from, pt(m[k + 1]!, m[k + 2]!), pt(m[k + 3]!, m[k + 4]!), tolerance);
@@ -256,62 +239,6 @@ export class Pen {
       );
     }
   }
-}
-
-/** Strokes by whether they are seen. */
-class Sorted {
-  readonly strokes: Float64Array<ArrayBuffer>[] = [];
-  readonly groups: (string | null)[] = [];
-  readonly leftOut = new Map<string, LeftOut & { readonly strokes: Float64Array<ArrayBuffer>[] }>();
-
-  constructor(private readonly taken: ReadonlySet<string>) {}
-
-  put(line: Float64Array<ArrayBuffer>, { group, unseen, clip }: Stroke): void {
-    if (unseen && !this.takes(unseen)) {
-      this.leave(line, unseen);
-      return;
-    }
-    const clipped: Unseen = { why: 'clipped', name: group };
-    if (clip === null || this.takes(clipped)) {
-      this.strokes.push(line);
-      this.groups.push(group);
-      return;
-    }
-    let inside: readonly Float64Array<ArrayBuffer>[] = [line];
-    for (let at: Clip | null = clip; at; at = at.within) {
-      if (inside.every((piece) => liesInBox(piece, at.rings))) continue;
-      const index = indexRings(at.rings);
-      for (const { line: piece } of cutLines(inside, { keeps: 'outside', index }))
-        this.leave(Float64Array.from(piece), clipped);
-      inside = cutLines(inside, { keeps: 'inside', index }).map((piece) => Float64Array.from(piece.line));
-    }
-    for (const piece of inside) {
-      this.strokes.push(piece);
-      this.groups.push(group);
-    }
-  }
-
-  private takes(unseen: Unseen): boolean {
-    return this.taken.has(ALL_UNSEEN) || this.taken.has(unseenKey(unseen));
-  }
-
-  private leave(line: Float64Array<ArrayBuffer>, unseen: Unseen): void {
-    const key = unseenKey(unseen);
-    const found = this.leftOut.get(key);
-    if (found) found.strokes.push(line);
-    else this.leftOut.set(key, { ...unseen, strokes: [line] });
-  }
-}
-
-/** A line within an upright box isn't cut by it: most viewports are such, and an index of each would take longer than all else. */
-function liesInBox(line: Polyline, rings: Rings): boolean {
-  const [ring] = rings;
-  if (rings.length !== 1 || ring!.length !== 8) return false;
-  const [box, own] = [boundsOf(rings)!, boundsOf([line])!];
-  const isUpright = ring!.every((v, i) =>
-    i % 2 === 0 ? v === box.minX || v === box.maxX : v === box.minY || v === box.maxY,
-  );
-  return isUpright && own.minX >= box.minX && own.maxX <= box.maxX && own.minY >= box.minY && own.maxY <= box.maxY;
 }
 
 function isPoint(line: Polyline): boolean {

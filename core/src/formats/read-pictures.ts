@@ -25,10 +25,9 @@ export interface UnseenPart extends Unseen {
 
 /** Details smaller than this part of the drawing aren't seen. */
 const SEEN = 1 / 1500;
-/** Lines of a kind, and of all kinds together, at the most: the longest; and kinds. */
+/** Lines of a kind, and of all kinds together, at the most: the longest. */
 const MOST_LINES = 300;
 const MOST_OF_PARTS = 600;
-const MOST_PARTS = 40;
 
 /** Null where nothing is gone with the needle up. */
 export function needlePicture(stitched: readonly Polyline[], travel: readonly Polyline[]): NeedlePicture | null {
@@ -39,8 +38,8 @@ export function needlePicture(stitched: readonly Polyline[], travel: readonly Po
 
 export function unseenPicture(seen: readonly Polyline[], leftOut: readonly LeftOut[]): UnseenPicture {
   const show = shownIn([...seen, ...leftOut.flatMap(({ strokes }) => strokes)]);
-  const most = Math.min(MOST_LINES, Math.floor(MOST_OF_PARTS / Math.min(MOST_PARTS, leftOut.length)));
-  const parts = leftOut.slice(0, MOST_PARTS).map(({ why, name, strokes }) => ({
+  const most = Math.min(MOST_LINES, Math.ceil(MOST_OF_PARTS / leftOut.length));
+  const parts = leftOut.map(({ why, name, strokes }) => ({
     ...{ why, name },
     key: unseenKey({ why, name }),
     count: strokes.length,

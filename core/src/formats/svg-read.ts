@@ -14,8 +14,11 @@ import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
-import { type Clip, clipWithin, type Drawn, Pen } from './pen.ts';
+import { type Drawn, Pen } from './pen.ts';
+import { Remarks } from './remarks.ts';
+import { type Clip, clipWithin } from './seen-and-unseen.ts';
 import { drawPath } from './svg-curves.ts';
+import { chosenOf, effectsOf, LEFT_OUT, urlIn } from './svg-not-drawn.ts';
 import { colourOf, FIRST_LOOK, type Look, lookIn, shapeUnseen } from './svg-look.ts';
 import { shapePath } from './svg-shapes.ts';
 import { unitOfDocument, viewportSize } from './svg-size.ts';
@@ -25,7 +28,6 @@ import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
 const MOST_VISITS = 200_000;
 const DEEPEST_USE = 32;
-const MOST_REMARKS = 50;
 const MOST_CLIP_POINTS = 20_000;
 /** A clip is taken as larger by this part of its size. */
 const CLIP_SLACK = 1e-4;
@@ -33,23 +35,6 @@ const SVG = 'http://www.w3.org/2000/svg';
 
 /** Elements that are drawn by what stands in them. */
 const GROUPS = new Set(['g', 'a', 'switch']);
-const LEFT_OUT: Readonly<Record<string, string>> = {
-  text: 'text is left out; turn it into paths in the drawing program',
-  flowRoot: 'text is left out; turn it into paths in the drawing program',
-  image: 'a picture is left out; trace it into lines first',
-  foreignObject: 'embedded content is left out',
-};
-/** What refers to another element of some name, by property, and isn't drawn. */
-const EFFECTS = [
-  ['mask', 'mask', 'masking is left out; the whole lines are kept'],
-  ['filter', 'filter', 'a filter is left out; only the lines are kept'],
-  ['fill', 'pattern', 'a pattern is left out; only the outline of what it fills is kept'],
-  ['marker', 'marker', 'markers on lines are left out'],
-  ['marker-start', 'marker', 'markers on lines are left out'],
-  ['marker-mid', 'marker', 'markers on lines are left out'],
-  ['marker-end', 'marker', 'markers on lines are left out'],
-] as const;
-
 /**
  * Reads an SVG document's outlines as strokes in millimetres, with its units, view boxes, style sheets, nested transforms, clips, `use`, `switch`
  * and all basic shapes. What isn't seen in it is kept apart (`leftOut`). A document that states no size is read in the unit answered, else at 96
@@ -79,7 +64,7 @@ export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
       'There is no line in this file that could be stitched. Turn text and pictures into paths, then save it again.',
     );
   }
-  return { ...drawn, remarks: walk.remarks, unit, table: null };
+  return { ...drawn, remarks: walk.remarks.list(), unit, table: null };
 }
 
 /** Where an element stands: the map of its outer user space to millimetres, the viewport, what it inherits, and how deep in `use`. */
@@ -93,7 +78,7 @@ interface Place {
 class Walk {
   pen = new Pen();
   readonly styles: SvgStyles;
-  readonly remarks: string[] = [];
+  readonly remarks = new Remarks();
   private readonly byId = new Map<string, XmlElement>();
   private readonly namespaces: ReadonlySet<string>;
   private readonly using = new Set<XmlElement>();
@@ -137,7 +122,7 @@ class Walk {
     // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
     if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? '')) {
       const corners = boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height });
-      this.pen.clip = clipWithin([polyline(corners.map((p) => applyToPoint(port, p)))], clip);
+      this.pen.clip = clipWithin([polyline(corners.map((p) => applyToPoint(port, p)))], inside.look.layer, clip);
     }
     this.clipped(element, style, inside, () => this.children(element, inside));
     this.pen.clip = clip;
@@ -172,19 +157,12 @@ class Walk {
     const inside = { ...place, matrix, look };
     const data = shapePath(name, style, place.view ?? { width: 0, height: 0 });
     if (data === null && !GROUPS.has(name) && name !== 'use') return;
-    if (!look.unseen) this.effects(element, style);
+    if (!look.unseen) for (const effect of effectsOf(style, this.byId)) this.remark(element, effect);
     this.clipped(element, style, inside, () => {
       if (data !== null) this.shape(element, data, inside);
       else if (name === 'use') this.use(element, style, inside);
       else this.children(element, inside);
     });
-  }
-
-  private effects(element: XmlElement, style: Style): void {
-    for (const [property, name, sentence] of EFFECTS) {
-      const value = style.get(property);
-      if (value !== undefined && this.byId.get(urlIn(value) ?? '')?.name === name) this.remark(element, sentence);
-    }
   }
 
   private use(element: XmlElement, style: Style, place: Place): void {
@@ -259,7 +237,7 @@ class Walk {
       this.using.delete(path);
       this.clips.set(key, rings);
     }
-    return rings && clipWithin(rings, this.pen.clip);
+    return rings && clipWithin(rings, place.look.layer, this.pen.clip);
   }
 
   /** What the shapes of a `clipPath` cover, a hair larger, so that a line along its edge is seen; null where there is too much of it. */
@@ -308,25 +286,10 @@ class Walk {
 
   /** One remark a kind; the first place is named. */
   remark(element: XmlElement, sentence: string): void {
-    if (this.remarked.has(sentence) || this.remarks.length >= MOST_REMARKS) return;
+    if (this.remarked.has(sentence)) return;
     this.remarked.add(sentence);
-    this.remarks.push(`Line ${element.line}: ${sentence}.`);
+    this.remarks.say(sentence, element.line);
   }
 }
-
-/** Of the alternatives of a `switch`, the first whose conditions hold here (SVG 2, section 5.9): plain SVG for one who reads English. */
-function chosenOf({ children }: XmlElement): readonly XmlElement[] {
-  const holds = ({ attributes }: XmlElement): boolean => {
-    const languages = attributes.get('systemLanguage')?.split(',');
-    return !attributes.has('requiredExtensions') && (!languages || languages.some((one) => /^en\b/i.test(one.trim())));
-  };
-  return children
-    .filter((child) => child.name !== 'desc' && child.name !== 'title')
-    .filter(holds)
-    .slice(0, 1);
-}
-
-/** The id that `url(#id)` names; null where it is none. */
-const urlIn = (value: string): string | null => /url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value)?.[1]?.trim() ?? null;
 
 const shortened = (text: string): string => (text.length > 60 ? `${text.slice(0, 60)}…` : text);

@@ -16,7 +16,6 @@ import {
   type ReadAnswers,
 } from '@gorse/core';
 import { nanoid } from 'nanoid';
-import type { ReadMap } from '../work/read-design.ts';
 import type { ReadingDesk } from '../work/reading-desk.ts';
 import type { Database } from '../store/database.ts';
 import {
@@ -41,7 +40,7 @@ export async function addDesign(
 ): Promise<DesignAnswer> {
   const { unit } = said;
   const read = await reading.run('read', { file, source, answers: answersOf(said) }, source.length);
-  refuseUnknown(file, said, { ...read, ...read.facts });
+  if (read.question) throw asking(file, read.question);
   const answered = read.unit.stated || unit === undefined ? [] : [`Read in ${UNIT_WORDS[unit]}, as you said.`];
   const turned = said.exchanged ? ['Travel and stitches are exchanged, as you said.'] : [];
   const taken = said.taken?.length ? ['Lines that aren’t seen in the drawing are taken in, as you said.'] : [];
@@ -82,23 +81,9 @@ const answersOf = ({ unit, x, y, exchanged, taken }: Said): ReadAnswers => ({
   ...(taken === undefined ? {} : { taken }),
 });
 
-/** Refuses a file that doesn't say what must be known, or whose stitches must be looked at, and of which that wasn't said. Width and height are those read, mm. */
-function refuseUnknown(
-  file: string,
-  said: Said,
-  read: Pick<ReadMap, 'unit' | 'table' | 'needle' | 'unseen'> & { readonly width: number; readonly height: number },
-): void {
-  const { unit, table, width, height } = read;
-  const knowsUnit = unit.stated || said.unit !== undefined;
-  const needle = said.exchanged === undefined ? read.needle : null;
-  const unseen = said.taken === undefined ? read.unseen : null;
-  if (knowsUnit && table === null && needle === null && unseen === null) return;
-  const question: FileQuestion = {
-    unit: knowsUnit ? null : { width: width / unit.mm, height: height / unit.mm, likely: unit.likely ?? null },
-    table,
-    needle,
-    unseen,
-  };
+/** Says of a file what must be known of it, or be looked at, before it is taken. */
+function asking(file: string, question: FileQuestion): Refusal {
+  const { table, needle, unseen } = question;
   const sentence =
     table !== null
       ? `${file} doesn't say which columns are x and y. Choose them.`
@@ -107,7 +92,7 @@ function refuseUnknown(
         : unseen !== null
           ? `${file} holds lines that aren't seen in it. Look at them, and choose which are taken in.`
           : `${file} doesn't say in which unit it is drawn. Choose the size that is right.`;
-  throw new Refusal('needsAnswer', sentence, [], { question });
+  return new Refusal('needsAnswer', sentence, [], { question });
 }
 
 /** Reads a drawing's bytes as patches of a map; nothing is kept. Refuses what isn't known as `addDesign` does. */
@@ -117,8 +102,8 @@ export async function readMapDrawing(
   source: Uint8Array,
 ): Promise<MapDrawingAnswer> {
   const read = await reading.run('readMap', { file, source, answers: answersOf(said), snap }, source.length);
+  if (read.question) throw asking(file, read.question);
   const { size, pieces, closed, seams, loose, slivers, remarks } = read;
-  refuseUnknown(file, said, { ...read, width: size.width, height: size.length });
   return { size, pieces, closed, seams, loose, slivers, remarks };
 }
 

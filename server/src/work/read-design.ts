@@ -1,21 +1,21 @@
+import type { FileQuestion } from '@gorse/contract';
 import {
   analyseDesign,
   applyEdits,
+  boundsOf,
   type DesignEdit,
   type DesignFacts,
   type DesignLabels,
   type DrawnPieces,
   type DrawnUnit,
   FormatError,
-  type NeedlePicture,
   isRefusal,
   normalisedStrokes,
   type ReadAnswers,
   piecesOfLines,
   readDrawing,
+  type ReadLines,
   readMapLines,
-  type UnnamedTable,
-  type UnseenPicture,
 } from '@gorse/core';
 import { Refusal } from '../refusal.ts';
 
@@ -30,33 +30,54 @@ export interface ToEdit {
   readonly others: ReadonlyMap<string, readonly Float64Array[]>;
 }
 
+/** A file of which something must be known before it is taken. */
+export interface AskedFirst {
+  readonly question: FileQuestion;
+}
+
 export interface ReadResult {
+  readonly question: null;
   readonly strokes: readonly Float64Array[];
   readonly facts: DesignFacts;
   readonly remarks: readonly string[];
   readonly unit: DrawnUnit;
-  readonly table: UnnamedTable | null;
   readonly labels: DesignLabels | null;
-  readonly needle: NeedlePicture | null;
-  readonly unseen: UnseenPicture | null;
 }
 
 export interface ReadMap extends DrawnPieces {
+  readonly question: null;
   readonly remarks: readonly string[];
-  readonly unit: DrawnUnit;
-  readonly table: UnnamedTable | null;
-  readonly needle: NeedlePicture | null;
-  readonly unseen: UnseenPicture | null;
 }
 
-/** Reads a drawing. Throws `Refusal` with the line in the file, when that is known. */
-export const readFile = ({ file, source, answers }: ToRead): ReadResult =>
+/** Reads a drawing, unless there is something to ask first. Throws `Refusal` with the line in the file, when that is known. */
+export const readFile = ({ file, source, answers }: ToRead): ReadResult | AskedFirst =>
   refusing(file, () => {
-    const { strokes, remarks, unit, table, labels, needle, unseen } = readDrawing(file, source, answers);
+    const lines = readDrawing(file, source, answers);
+    const question = questionOf(lines, answers);
+    if (question) return { question };
+    const { strokes, remarks, unit, labels } = lines;
     const { facts } = analyseDesign(strokes);
-    const said = facts.unknown ? [...remarks, LEFT_TO_FIND] : remarks;
-    return { strokes, remarks: said, unit, table, labels, needle, unseen, facts };
+    return { question, strokes, facts, unit, labels, remarks: facts.unknown ? [...remarks, LEFT_TO_FIND] : remarks };
   });
+
+/** What a file doesn't say, or what of it must be looked at, as far as no answer was given. */
+function questionOf({ strokes, unit, table, needle, unseen }: ReadLines, answers: ReadAnswers): FileQuestion | null {
+  const box = boundsOf(strokes);
+  const asked = {
+    unit:
+      unit.stated || answers.unit || !box
+        ? null
+        : {
+            width: (box.maxX - box.minX) / unit.mm,
+            height: (box.maxY - box.minY) / unit.mm,
+            likely: unit.likely ?? null,
+          },
+    table,
+    needle: answers.exchanged === undefined ? needle : null,
+    unseen: answers.taken === undefined ? unseen : null,
+  };
+  return Object.values(asked).every((part) => part === null) ? null : asked;
+}
 
 const LEFT_TO_FIND =
   'The line is so long or dense that some of its numbers are left out; its card in the library works them out when asked.';
@@ -73,35 +94,22 @@ function refusing<T>(file: string, read: () => T): T {
   }
 }
 
-/** A drawing's lines made patches of a map. Throws `Refusal` as `readFile` does. */
-export function readMap({ snap, ...file }: ToRead & { readonly snap: number }): ReadMap {
-  return refusing(file.file, () => {
-    const { strokes, groups, remarks, unit, table, needle, unseen } = readMapLines(
-      file.file,
-      file.source,
-      file.answers,
-    );
-    const pieces = piecesOfLines(
-      strokes.map((line, i) => ({ line, group: groups[i] ?? null })),
-      snap,
-    );
-    return { ...pieces, remarks, unit, table, needle, unseen };
+/** A drawing's lines made patches of a map, unless there is something to ask first. Throws `Refusal` as `readFile` does. */
+export function readMap({ file, source, answers, snap }: ToRead & { readonly snap: number }): ReadMap | AskedFirst {
+  return refusing(file, () => {
+    const lines = readMapLines(file, source, answers);
+    const question = questionOf(lines, answers);
+    if (question) return { question };
+    const { strokes, groups, remarks } = lines;
+    const drawn = strokes.map((line, i) => ({ line, group: groups[i] ?? null }));
+    return { question, remarks, ...piecesOfLines(drawn, snap) };
   });
 }
 
 /** Edits a design's lines. Throws `Refusal` with the reason why it can't. */
-export function editLines({ strokes, edits, others }: ToEdit): ReadResult {
+export function editLines({ strokes, edits, others }: ToEdit): Pick<ReadResult, 'strokes' | 'facts'> {
   const edited = applyEdits(strokes, edits, (id) => others.get(id));
   if (isRefusal(edited)) throw new Refusal('cannotRead', edited.refusal, [{ path: 'edits', message: edited.refusal }]);
   const home = normalisedStrokes(edited);
-  return {
-    strokes: home,
-    facts: analyseDesign(home).facts,
-    remarks: [],
-    unit: { mm: 1, stated: true },
-    table: null,
-    labels: null,
-    needle: null,
-    unseen: null,
-  };
+  return { strokes: home, facts: analyseDesign(home).facts };
 }

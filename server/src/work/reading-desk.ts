@@ -19,17 +19,12 @@ export class ReadingDesk {
   }
 
   /** As a `WorkDesk` does; of bytes, where the task has any. */
-  async run<N extends TaskName>(
-    name: N,
-    input: TaskInput<N>,
-    bytes: number,
-    signal?: AbortSignal,
-  ): Promise<TaskResult<N>> {
+  async run<N extends TaskName>(name: N, input: TaskInput<N>, bytes: number): Promise<TaskResult<N>> {
     const isIdle = this.waiting.large === 0 && this.waiting.small > 0;
     const which = bytes > LARGE || isIdle ? 'large' : 'small';
     this.waiting[which]++;
     try {
-      return await this[which].run(name, input, signal);
+      return await this[which].run(name, input);
     } finally {
       this.waiting[which]--;
     }

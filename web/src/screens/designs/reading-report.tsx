@@ -30,7 +30,7 @@ export function ReadingReport() {
       )}
       {asked.length > 0 && (
         <FileQuestionCard
-          key={asked[0]!.source.name}
+          key={asked[0]!.id}
           asked={asked}
           onAnswer={(answered, answersFor) => void answerAsked(answered, answersFor)}
           onLeaveOut={dropAsked}

@@ -16,6 +16,8 @@ interface Source {
 }
 
 interface Asked {
+  /** Counts up: two files of a batch may have the same name. */
+  readonly id: number;
   readonly source: Source;
   readonly question: FileQuestion;
 }
@@ -40,6 +42,8 @@ export const forgetReading = (): void => {
   const { progress, newestId } = useReading.getState();
   if (progress === null) useReading.setState({ ...NOTHING, newestId });
 };
+
+let asks = 0;
 
 /** Of the batch under way, which looks at it before each file. */
 let stopping = new AbortController();
@@ -112,7 +116,7 @@ async function readOne(source: Source, answers: ReadAnswers): Promise<void> {
     useReading.setState(({ read }) => ({ read: [...read, design], newestId: design.id }));
   } catch (error) {
     const question = questionOf(error);
-    if (question) useReading.setState(({ asked }) => ({ asked: [...asked, { source, question }] }));
+    if (question) useReading.setState(({ asked }) => ({ asked: [...asked, { id: asks++, source, question }] }));
     else refuse(source.name, sentenceOf(error).replace(`${source.name}: `, ''));
   }
 }

@@ -31,7 +31,6 @@ export function DrawingFile({ drawing }: { readonly drawing: ReturnType<typeof u
       )}
       {reading.is === 'asked' && file && (
         <FileQuestionCard
-          key={file.name}
           asked={[{ source: file, question: reading.question }]}
           onAnswer={([one], answersFor) => one && answer(answersFor(one))}
           onLeaveOut={() => take(null)}

@@ -1,7 +1,8 @@
 import type { FileQuestion, FileSize } from '@gorse/contract';
 import { FILE_UNITS, type FileUnit, MM_PER_FILE_UNIT, type ReadAnswers } from '@gorse/core';
-import { Button, Checkbox, Group, Select, SimpleGrid, Stack, Table, Text } from '@mantine/core';
+import { Button, Checkbox, Group, SimpleGrid, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
+import { ColumnsChoice } from './columns-choice.tsx';
 import { NeedleChoice } from './needle-choice.tsx';
 import { SizeChoice } from './size-choice.tsx';
 import { takenAlike } from './taken-alike.ts';
@@ -36,8 +37,7 @@ interface Props<A extends Asked> {
 export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut }: Props<A>) {
   const first = asked[0]!;
   const [forAll, setForAll] = useState(true);
-  const [x, setX] = useState('0');
-  const [y, setY] = useState('1');
+  const [columns, setColumns] = useState<readonly [x: number, y: number]>([0, 1]);
   const { unit, table, needle, unseen } = first.question;
   const [exchanged, setExchanged] = useState(false);
   // Where nothing is seen, what is there was most likely meant to be stitched.
@@ -53,18 +53,15 @@ export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut 
   );
   const answered = forAll ? alike : [first];
   const answer = (answers: ReadAnswers): void => {
-    const columns = table === null ? {} : { columns: [Number(x), Number(y)] as const };
     onAnswer(answered, ({ question }) => ({
       ...answers,
-      ...columns,
+      ...(table ? { columns } : {}),
       ...(needle ? { exchanged } : {}),
       ...(unseen && question.unseen
         ? { taken: takenAlike(question.unseen.parts, { parts: unseen.parts, taken }) }
         : {}),
     }));
   };
-  const width = Math.max(0, ...(table?.rows.map((row) => row.length) ?? []));
-  const columnNames = Array.from({ length: width }, (_, i) => ({ value: `${i}`, label: `column ${i + 1}` }));
   return (
     <Stack
       gap="sm"
@@ -78,37 +75,7 @@ export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut 
       </Text>
       {unseen && <UnseenChoice unseen={unseen} taken={taken} onTake={setTaken} />}
       {needle && <NeedleChoice needle={needle} exchanged={exchanged} onExchange={() => setExchanged(!exchanged)} />}
-      {table && (
-        <>
-          <Table withTableBorder withColumnBorders fz="sm" w="auto">
-            <Table.Tbody>
-              {table.rows.map((row, i) => (
-                <Table.Tr key={i}>
-                  {row.map((cell, k) => (
-                    <Table.Td key={k}>{cell}</Table.Td>
-                  ))}
-                </Table.Tr>
-              ))}
-            </Table.Tbody>
-          </Table>
-          <Group>
-            <Select
-              label="x is"
-              data={columnNames}
-              value={x}
-              onChange={(value) => setX(value ?? '0')}
-              allowDeselect={false}
-            />
-            <Select
-              label="y is"
-              data={columnNames}
-              value={y}
-              onChange={(value) => setY(value ?? '1')}
-              allowDeselect={false}
-            />
-          </Group>
-        </>
-      )}
+      {table && <ColumnsChoice table={table} columns={columns} onColumns={setColumns} />}
       {!unit && (
         <Group>
           <Button onClick={() => answer({})}>Read it so</Button>

@@ -1,0 +1,43 @@
+import type { Style } from './svg-style.ts';
+import type { XmlElement } from './xml-tree.ts';
+
+/** Elements that hold no line, and what is said of each. */
+export const LEFT_OUT: Readonly<Record<string, string>> = {
+  text: 'text is left out; turn it into paths in the drawing program',
+  flowRoot: 'text is left out; turn it into paths in the drawing program',
+  image: 'a picture is left out; trace it into lines first',
+  foreignObject: 'embedded content is left out',
+};
+/** What refers to another element of some name, by property, and isn't drawn. */
+const EFFECTS = [
+  ['mask', 'mask', 'masking is left out; the whole lines are kept'],
+  ['filter', 'filter', 'a filter is left out; only the lines are kept'],
+  ['fill', 'pattern', 'a pattern is left out; only the outline of what it fills is kept'],
+  ['marker', 'marker', 'markers on lines are left out'],
+  ['marker-start', 'marker', 'markers on lines are left out'],
+  ['marker-mid', 'marker', 'markers on lines are left out'],
+  ['marker-end', 'marker', 'markers on lines are left out'],
+] as const;
+
+/** What is to be said of an element whose style refers to what isn't drawn. */
+export const effectsOf = (style: Style, byId: ReadonlyMap<string, XmlElement>): string[] =>
+  EFFECTS.flatMap(([property, name, sentence]) => {
+    const value = style.get(property);
+    return value !== undefined && byId.get(urlIn(value) ?? '')?.name === name ? [sentence] : [];
+  });
+
+/** Of the alternatives of a `switch`, the first whose conditions hold here (SVG 2, section 5.9): plain SVG for one who reads English. */
+export function chosenOf({ children }: XmlElement): readonly XmlElement[] {
+  const holds = ({ attributes }: XmlElement): boolean => {
+    const languages = attributes.get('systemLanguage')?.split(',');
+    return !attributes.has('requiredExtensions') && (!languages || languages.some((one) => /^en\b/i.test(one.trim())));
+  };
+  return children
+    .filter((child) => child.name !== 'desc' && child.name !== 'title')
+    .filter(holds)
+    .slice(0, 1);
+}
+
+/** The id that `url(#id)` names; null where it is none. */
+export const urlIn = (value: string): string | null =>
+  /url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value)?.[1]?.trim() ?? null;

@@ -1,0 +1,23 @@
+const [NEWLINE, RETURN] = [10, 13] as const;
+
+/** Where the line ends that a place stands in: at CR, LF, or the end of the text. */
+export function endOfLine(text: string, from: number): number {
+  let end = from;
+  let sign = text.charCodeAt(end);
+  while (end < text.length && sign !== NEWLINE && sign !== RETURN) sign = text.charCodeAt(++end);
+  return end;
+}
+
+/** Where the next line begins behind the end of one; CR and LF together end one line. */
+export const afterLine = (text: string, end: number): number =>
+  end + (text.charCodeAt(end) === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
+
+/** Each line with its number, 1-based, until `take` gives false. None is kept: a file may have millions. */
+export function eachLine(text: string, take: (line: string, number: number) => unknown): void {
+  let number = 0;
+  for (let from = 0; from <= text.length;) {
+    const end = endOfLine(text, from);
+    if (take(text.slice(from, end), ++number) === false) return;
+    from = afterLine(text, end);
+  }
+}
