@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test';
-import { analyseDesign, designSheet, encodeStrokes, measureDesign, readDxf, writeDxf } from '@gorse/core';
+import { analyseDesign, designSheet, encodeStrokes, writeDxf } from '@gorse/core';
+import { measureDesign } from '../core/src/design/design.ts';
+import { readDxf } from '../core/src/formats/dxf-read.ts';
 import { PGlite } from '@electric-sql/pglite';
 import { join } from 'node:path';
 import { startServer } from '../e2e/server.ts';

@@ -5,7 +5,6 @@ import {
   applyToPolyline,
   BOBBIN_LENGTH,
   commandHead,
-  contactGap,
   densityOf,
   framePoint,
   GENERIC_MACHINE,
@@ -31,6 +30,7 @@ import {
   standInProfile,
   USUAL_REJOIN,
 } from '@gorse/core';
+import { contactGap } from '../core/src/rows/contact-gap.ts';
 import { medianMs, printFigure } from './figures.ts';
 
 const POINTS = 5000;

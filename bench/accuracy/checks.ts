@@ -2,7 +2,6 @@ import {
   analyseDesign,
   type Band,
   clothFields,
-  contactGap,
   densityOf,
   GENERIC_MOTION,
   planPasses,
@@ -11,6 +10,7 @@ import {
   threadLength,
   widestGaps,
 } from '@gorse/core';
+import { contactGap } from '../../core/src/rows/contact-gap.ts';
 import { measureField, suggestedLandmarks } from '../lineup.ts';
 import { apart, crossingsOf, flat, type Line, nearest, widestCircle } from './brute.ts';
 import { type Check, range, worstOf } from './check.ts';

@@ -17,7 +17,7 @@ export {
   type DesignPlaces,
   type HeavyPart,
 } from './design/analysis.ts';
-export { type Design, measureDesign, normalisedStrokes } from './design/design.ts';
+export { type Design, normalisedStrokes } from './design/design.ts';
 export { applyEdits, DESIGN_EDIT_KINDS, type DesignEdit, type StoppedEdits, isRefusal } from './design/design-edit.ts';
 export type { Stretch } from './design/doubled.ts';
 export { cornerPlaces, type LineEnd, trimmedLine } from './design/edit-line.ts';
@@ -74,7 +74,6 @@ export { fileKind, READ_ENDINGS, READABLE } from './formats/endings.ts';
 export { UNSEEN_WORDS, type UnseenReason } from './formats/left-out.ts';
 export type { NeedlePicture, PictureLines, UnseenPart, UnseenPicture } from './formats/read-pictures.ts';
 export { readDrawing, type ReadLines, readMapLines } from './formats/read-drawing.ts';
-export { readDxf } from './formats/dxf-read.ts';
 export { readSvg } from './formats/svg-read.ts';
 export { writeSvg } from './formats/svg-write.ts';
 export { type Homography, project } from './geometry/homography.ts';
@@ -225,7 +224,6 @@ export {
 } from './plan/records.ts';
 export { FormatError, type PlanProblem, type ProblemSubject, type Remedy } from './problems.ts';
 export { usualClearance } from './rows/answers.ts';
-export { contactGap } from './rows/contact-gap.ts';
 export { exceptionOf, layRows, rowKinds } from './rows/lay-rows.ts';
 export { type WidestGaps, widestGaps } from './rows/even-gap.ts';
 export { mostEvenShift, tightestShift } from './rows/nest.ts';

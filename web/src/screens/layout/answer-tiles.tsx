@@ -2,6 +2,7 @@ import { Button, Stack, UnstyledButton } from '@mantine/core';
 import { type ReactNode, useState } from 'react';
 import type { TopPicture } from '../../planning-worker/top-picture.ts';
 import { TopThumb } from './top-thumb.tsx';
+import { MOORLAND } from '../../ui/theme.ts';
 
 /** One of the ranked answers to what matters. */
 export interface AnswerShown {
@@ -35,7 +36,7 @@ export function AnswerTiles({
       aria-label="Answers, best first"
       aria-busy={busy}
       // Marked, not dimmed: they stay readable, and what they say mostly still holds.
-      style={busy ? { outline: '2px dashed var(--bracken)', outlineOffset: 4, borderRadius: 4 } : {}}
+      style={busy ? { outline: `2px dashed ${MOORLAND.bracken}`, outlineOffset: 4, borderRadius: 4 } : {}}
     >
       {answers.slice(0, all ? undefined : FEW).map(({ key, ...answer }, i) => (
         <AnswerTile key={key} {...answer} best={i === 0} />

@@ -16,7 +16,7 @@ export function LinesPicture({ label, groups }: { readonly label: string; readon
   return (
     <svg
       viewBox={`${box.minX - edge} ${box.minY - edge} ${width + 2 * edge} ${height + 2 * edge}`}
-      style={{ width: 300, maxHeight: 240, background: '#fff', border: '1px solid var(--bracken)' }}
+      style={{ width: 300, maxHeight: 240, background: '#fff', border: '1px solid var(--line)' }}
       role="img"
       aria-label={label}
     >
