@@ -77,8 +77,8 @@ export interface Effort {
   /** Segments of a design beyond which nothing is sought by place. */
   readonly segments: number;
 }
-/** A second or so at the most, whatever the design. */
-const USUAL_EFFORT: Effort = { looks: 2_000_000, segments: 150_000 };
+/** Half a second or so at the most, whatever the design. */
+const USUAL_EFFORT: Effort = { looks: 1_000_000, segments: 150_000 };
 export const ALL_EFFORT: Effort = { looks: Infinity, segments: Infinity };
 
 /**

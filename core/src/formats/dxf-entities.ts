@@ -1,6 +1,7 @@
-import { type Affine, applyToPoint, compose } from '../geometry/affine.ts';
+import { type Affine, applyToPoint, applyToPolyline, compose } from '../geometry/affine.ts';
 import type { ConicFrame } from '../geometry/flatten.ts';
 import type { Point } from '../geometry/point.ts';
+import { pointsOf } from '../geometry/polyline.ts';
 import { toRadians } from '../units.ts';
 import type { DxfEntity } from './dxf-tags.ts';
 import { flattenSplineInto, splineStart } from './nurbs.ts';
@@ -16,10 +17,9 @@ type Draw = (pen: Pen, entity: DxfEntity, matrix: Affine) => string | null;
 /** Arcs and flat polylines stand in the entity's own plane, lines, ellipses and splines in the world's. */
 const DRAW: Readonly<Record<string, Draw>> = {
   LINE: drawLine,
-  LWPOLYLINE: inOwnPlane((pen, entity, matrix) => {
-    const vertices = entity.groups(10, [20, 42]).map(([x, y, bulge]) => ({ x: x!, y: y!, bulge: bulge! }));
-    return drawPolyline(pen, vertices, entity.has(70, 1), matrix);
-  }),
+  LWPOLYLINE: inOwnPlane((pen, entity, matrix) =>
+    drawPolyline(pen, entity.groups([10, 20, 42]), entity.has(70, 1), matrix),
+  ),
   POLYLINE: drawOldPolyline,
   ARC: inOwnPlane((pen, entity, matrix) => drawArc(pen, entity, matrix, entity.number(50, 0), entity.number(51, 360))),
   CIRCLE: inOwnPlane((pen, entity, matrix) => drawArc(pen, entity, matrix, 0, 360)),
@@ -66,43 +66,43 @@ function drawLine(pen: Pen, entity: DxfEntity, matrix: Affine): null {
   return null;
 }
 
-interface Vertex extends Point {
-  readonly bulge: number;
-}
-
 /** A polyline of the old kind, with vertices of their own; those that only shape a spline, or are a mesh's, aren't stitched. */
 function drawOldPolyline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
   if (entity.has(70, 16 | 64)) return FACES;
-  const vertices = entity.parts
-    .filter((vertex) => !vertex.has(70, 16))
-    .map((vertex) => ({ x: vertex.number(10, 0), y: vertex.number(20, 0), bulge: vertex.number(42, 0) }));
+  const vertices = Float64Array.from(
+    entity.parts
+      .filter((vertex) => !vertex.has(70, 16))
+      .flatMap((vertex) => [vertex.number(10, 0), vertex.number(20, 0), vertex.number(42, 0)]),
+  );
   const plane = entity.has(70, 8) ? null : ownPlane(entity);
   return drawPolyline(pen, vertices, entity.has(70, 1), plane ? compose(plane, matrix) : matrix);
 }
 
-function drawPolyline(pen: Pen, vertices: readonly Vertex[], isClosed: boolean, matrix: Affine): null {
-  const count = vertices.length;
+/** @param vertices `x, y, bulge` of each: how the way to the next one bends */
+function drawPolyline(pen: Pen, vertices: Float64Array, isClosed: boolean, matrix: Affine): null {
+  const count = vertices.length / 3;
   if (count < 2) return null;
-  pen.from(applyToPoint(matrix, vertices[0]!), null);
+  const corner = (i: number): Point => pt(vertices[3 * i]!, vertices[3 * i + 1]!);
+  pen.from(applyToPoint(matrix, corner(0)), null);
   for (let i = 0; i < (isClosed ? count : count - 1); i++) {
-    const [a, b] = [vertices[i]!, vertices[(i + 1) % count]!];
-    const end = applyToPoint(matrix, b);
-    if (a.bulge === 0) pen.line(end.x, end.y);
-    else bulge(pen, a, b, matrix, end);
+    const next = corner((i + 1) % count);
+    const end = applyToPoint(matrix, next);
+    const bend = vertices[3 * i + 2]!;
+    if (bend === 0) pen.line(end.x, end.y);
+    else bulge(pen, corner(i), next, bend, matrix, end);
   }
   return null;
 }
 
 /** A bulge is the tangent of a quarter of the arc's angle, positive when it runs counter-clockwise (y up). */
-function bulge(pen: Pen, from: Vertex, to: Point, matrix: Affine, end: Point): void {
-  const turn = 4 * Math.atan(from.bulge);
-  const k = (1 - from.bulge * from.bulge) / (4 * from.bulge);
+function bulge(pen: Pen, from: Point, to: Point, bend: number, matrix: Affine, end: Point): void {
+  const k = (1 - bend * bend) / (4 * bend);
   const centre = {
     x: (from.x + to.x) / 2 - k * (to.y - from.y),
     y: (from.y + to.y) / 2 + k * (to.x - from.x),
   };
   const u = { x: from.x - centre.x, y: from.y - centre.y };
-  pen.conic(conic(centre, u, { x: -u.y, y: u.x }, matrix), 0, turn, end);
+  pen.conic(conic(centre, u, { x: -u.y, y: u.x }, matrix), 0, 4 * Math.atan(bend), end);
 }
 
 /** Angles in degrees. */
@@ -132,7 +132,7 @@ function drawConic(pen: Pen, frame: ConicFrame, from: number, to: number): null 
 }
 
 function drawSpline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
-  const controls = entity.groups(10, [20]).map(([x, y]) => applyToPoint(matrix, pt(x!, y!)));
+  const controls = pointsOf(applyToPolyline(matrix, entity.groups([10, 20])));
   if (controls.length < 2) return 'a spline given by fit points alone is left out; convert it to a polyline';
   const weights = entity.numbers(41);
   const spline = {

@@ -76,7 +76,7 @@ const isSpace = (sign: number): boolean => sign === SPACE || sign === TAB;
 
 /** One thing of a file with its tags; those that belong to it, such as a polyline's vertices, come with it. */
 export class DxfEntity {
-  /** Group code, and where its value begins and ends in the text, in turn. */
+  /** Group code, and where its value begins in the text, in turn: of a long polyline there are millions. */
   private readonly tags: number[] = [];
   readonly parts: DxfEntity[] = [];
 
@@ -85,13 +85,13 @@ export class DxfEntity {
     readonly type: string,
   ) {}
 
-  add({ code, from, to }: DxfTags): void {
-    this.tags.push(code, from, to);
+  add({ code, from }: DxfTags): void {
+    this.tags.push(code, from);
   }
 
   /** The first value of a group code; undefined where there is none. */
   text(code: number): string | undefined {
-    for (let i = 0; i < this.tags.length; i += 3) if (this.tags[i] === code) return this.valueAt(i);
+    for (let i = 0; i < this.tags.length; i += 2) if (this.tags[i] === code) return this.valueAt(i);
     return undefined;
   }
 
@@ -107,23 +107,27 @@ export class DxfEntity {
 
   /** All values of a group code. */
   numbers(code: number): number[] {
-    return this.groups(code, []).map(([value]) => value!);
+    return Array.from(this.groups([code]));
   }
 
-  /** The values of some group codes, from one `first` to the next. */
-  groups(first: number, others: readonly number[]): number[][] {
-    const found: number[][] = [];
-    for (let i = 0; i < this.tags.length; i += 3) {
-      const code = this.tags[i]!;
-      if (code === first) found.push([numberIn(this.valueAt(i)), ...others.map(() => 0)]);
-      const which = others.indexOf(code);
-      if (which >= 0 && found.length > 0) found.at(-1)![which + 1] = numberIn(this.valueAt(i));
+  /** The values of some group codes, from one of the first code to the next, all in one; 0 where one isn't said. */
+  groups(codes: readonly number[]): Float64Array {
+    const [first] = codes;
+    let count = 0;
+    for (let i = 0; i < this.tags.length; i += 2) if (this.tags[i] === first) count++;
+    const found = new Float64Array(codes.length * count);
+    let at = -codes.length;
+    for (let i = 0; i < this.tags.length; i += 2) {
+      const which = codes.indexOf(this.tags[i]!);
+      if (which === 0) at += codes.length;
+      if (which >= 0 && at >= 0) found[at + which] = numberIn(this.valueAt(i));
     }
     return found;
   }
 
   private valueAt(tag: number): string {
-    return this.file.slice(this.tags[tag + 1], this.tags[tag + 2]).trim();
+    const from = this.tags[tag + 1]!;
+    return this.file.slice(from, endOfLine(this.file, from)).trim();
   }
 }
 

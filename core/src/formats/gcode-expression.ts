@@ -1,5 +1,6 @@
 import { FormatError } from '../problems.ts';
 import { toDegrees, toRadians } from '../units.ts';
+import { Decimal } from './decimal.ts';
 
 /** Brackets in brackets, at the most. */
 const DEEPEST = 32;
@@ -40,38 +41,44 @@ const OPERATORS: readonly Readonly<Record<string, (a: number, b: number) => numb
   { '**': (a, b) => a ** b },
 ];
 
-const isDigit = (sign: string): boolean => sign >= '0' && sign <= '9';
-const isSpace = (sign: string): boolean => sign <= ' ' || sign === '\u00a0';
+const [SPACE, NO_BREAK, OPEN, POINT, ZERO, SEMICOLON] = [32, 0xa0, 40, 46, 48, 59] as const;
+const isDigit = (code: number): boolean => code >= ZERO && code <= ZERO + 9;
+const isSpace = (code: number): boolean => code <= SPACE || code === NO_BREAK;
 
 /** A place in a line of G-code that goes on from sign to sign, and never back: a line takes as long as it is long. */
 export class GcodeExpression {
+  private text = '';
+  private line = 0;
   private at = 0;
   private depth = 0;
+  private readonly decimal = new Decimal();
 
-  constructor(
-    private readonly text: string,
-    private readonly line: number,
-    private readonly parameter: (name: string) => number,
-  ) {}
+  constructor(private readonly parameter: (name: string) => number) {}
+
+  /** Stands at the beginning of another line. */
+  begin(text: string, line: number): this {
+    this.text = text;
+    this.line = line;
+    this.at = this.depth = 0;
+    return this;
+  }
 
   /** The next sign that means something, taken; null at the line's end. Comments, in brackets or from a semicolon on, mean nothing. */
   next(): string | null {
-    const sign = this.peek();
-    if (sign !== null) this.at++;
-    return sign;
+    if (this.isAtEnd()) return null;
+    return this.text[this.at++]!;
   }
 
   /** Whether a sign, or a word, comes next; it is taken then. */
   takes(word: string): boolean {
-    this.peek();
-    if (this.text.slice(this.at, this.at + word.length).toUpperCase() !== word) return false;
+    if (this.isAtEnd() || this.text.slice(this.at, this.at + word.length).toUpperCase() !== word) return false;
     this.at += word.length;
     return true;
   }
 
   hasValue(): boolean {
-    const sign = this.peek();
-    return sign !== null && (isDigit(sign) || '+-.#['.includes(sign) || this.functionName() !== null);
+    if (this.isAtEnd()) return false;
+    return isDigit(this.code()) || '+-.#['.includes(this.text[this.at]!) || this.functionName() !== null;
   }
 
   /** The name of a parameter, behind its `#`: a number, a name in pointed brackets, or a parameter that holds the number. */
@@ -87,8 +94,7 @@ export class GcodeExpression {
   /** A number, a parameter, a function, or an expression in square brackets, with its sign. Throws `FormatError`. */
   value(): number {
     // Nearly all are plain numbers.
-    const sign = this.peek();
-    if (sign !== null && isDigit(sign)) return this.finite(this.number());
+    if (!this.isAtEnd() && isDigit(this.code())) return this.number();
     const value = this.nested(() => this.signed());
     return this.finite(value);
   }
@@ -106,8 +112,7 @@ export class GcodeExpression {
   }
 
   private signed(): number {
-    const sign = this.peek();
-    if (sign !== null && (isDigit(sign) || sign === '.')) return this.number();
+    if (!this.isAtEnd() && (isDigit(this.code()) || this.code() === POINT)) return this.number();
     if (this.takes('-')) return -this.value();
     if (this.takes('+')) return this.value();
     if (this.takes('#')) return this.parameter(this.name());
@@ -140,28 +145,22 @@ export class GcodeExpression {
 
   private operator(of: (typeof OPERATORS)[number]): ((a: number, b: number) => number) | null {
     // `**` binds closer than `*`, and is none of it.
-    if (this.peek() === '*' && this.text[this.at + 1] === '*' && !of['**']) return null;
+    if (!this.isAtEnd() && this.text.startsWith('**', this.at) && !of['**']) return null;
     const word = Object.keys(of).find((one) => this.takes(one));
     return word === undefined ? null : of[word]!;
   }
 
   private functionName(): string | null {
-    this.peek();
+    if (this.isAtEnd()) return null;
     const word = this.text.slice(this.at, this.at + 5).toUpperCase();
     return [...Object.keys(FUNCTIONS), 'ATAN'].find((name) => word.startsWith(name)) ?? null;
   }
 
   private number(): number {
-    const from = this.at;
-    let hasDigit = false;
-    for (let hasPoint = false; this.at < this.text.length; this.at++) {
-      const sign = this.text[this.at]!;
-      if (isDigit(sign)) hasDigit = true;
-      else if (sign === '.' && !hasPoint) hasPoint = true;
-      else break;
-    }
-    if (!hasDigit) throw this.broken();
-    return Number(this.text.slice(from, this.at));
+    const value = this.decimal.at(this.text, this.at);
+    if (Number.isNaN(value)) throw this.broken();
+    this.at = this.decimal.end;
+    return this.finite(value);
   }
 
   private nested(work: () => number): number {
@@ -171,19 +170,22 @@ export class GcodeExpression {
     return value;
   }
 
-  /** The next sign that means something, not taken. */
-  private peek(): string | null {
-    for (;;) {
-      const sign = this.text[this.at];
-      if (sign === undefined || sign === ';') {
-        this.at = this.text.length;
-        return null;
-      }
-      if (sign === '(') {
-        const end = this.text.indexOf(')', this.at);
-        this.at = end < 0 ? this.text.length : end + 1;
-      } else if (isSpace(sign)) this.at++;
-      else return sign;
+  /** Goes on to the next sign that means something, which isn't taken. */
+  private isAtEnd(): boolean {
+    const { text } = this;
+    while (this.at < text.length) {
+      const code = text.charCodeAt(this.at);
+      if (code === SEMICOLON) this.at = text.length;
+      else if (code === OPEN) {
+        const end = text.indexOf(')', this.at);
+        this.at = end < 0 ? text.length : end + 1;
+      } else if (isSpace(code)) this.at++;
+      else return false;
     }
+    return true;
+  }
+
+  private code(): number {
+    return this.text.charCodeAt(this.at);
   }
 }

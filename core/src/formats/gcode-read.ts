@@ -52,7 +52,7 @@ export function readGcode(text: string, answers: ReadAnswers = {}): Drawing {
 }
 
 /** A line that goes somewhere across the plane and says nothing else. */
-const PLAIN_MOVE = /^(?:G0?[0-3]\s?)?[XY]-?\d+(?:\.\d+)?(?:\s?[XYF]-?\d+(?:\.\d+)?)*$/;
+const PLAIN_MOVE = /^(?:N\d+ ?)?(?:G0?[0-3] ?)?[XY]-?\d+(?:\.\d+)?(?: ?[XYIJF]-?\d+(?:\.\d+)?)* ?$/;
 
 const isOneOff = (words: readonly GcodeWord[]): boolean =>
   words.some(({ letter, value }) => letter === 'G' && ONE_OFF.has(value));

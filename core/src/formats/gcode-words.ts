@@ -11,7 +11,8 @@ const MOST_PARAMETERS = 10_000;
 
 /** What a line asks the controller itself to do: nothing that it draws. */
 const OTHERS = /^\s*(?:[$%]|M11[78]\b)/i;
-const PLAIN = /^[GXY]\s*[-.\d]/;
+/** As nearly all lines begin, and none that jumps. */
+const PLAIN = /^(?:N\d+\s*)?[GXYZIJMSF]\s*[-.\d]/;
 /** Jumps, loops and subprograms; a program's number alone is none. */
 const FLOW =
   /^\s*(?:N\d+\s*)?(?:O\s*(?:<|\[|#|\d+\s*(?:SUB|CALL|WHILE|DO|IF|ELSE|END|REPEAT|RETURN|BREAK|CONT))|(?:IF|WHILE)\s*\[|GOTO|END\s*\d|DO\s*\d)/i;
@@ -29,10 +30,8 @@ export class GcodeWords {
 
   /** The words of one line, in order. Throws `FormatError` where an expression can't be worked out. */
   line(text: string, number: number): readonly GcodeWord[] {
-    // A plain move is the usual, and is neither.
-    const isPlain = PLAIN.test(text);
-    if (!isPlain && OTHERS.test(text)) return [];
-    if (!isPlain && FLOW.test(text)) {
+    if (OTHERS.test(text)) return [];
+    if (!PLAIN.test(text) && FLOW.test(text)) {
       this.told(number, 'loops, jumps and subprograms are not followed; save the program as plain moves');
       return [];
     }
@@ -40,7 +39,7 @@ export class GcodeWords {
     // What a line sets holds from the next line on.
     let sets: [string, number][] | null = null;
     this.number = number;
-    const at = new GcodeExpression(text, number, this.parameter);
+    const at = this.expression.begin(text, number);
     for (let sign = at.next(); sign !== null; sign = at.next()) {
       if (sign === '#') {
         const name = at.name();
@@ -63,4 +62,5 @@ export class GcodeWords {
     if (value === undefined) this.told(this.number, `the parameter #${name} was not set in this file and is read as 0`);
     return value ?? 0;
   };
+  private readonly expression = new GcodeExpression(this.parameter);
 }

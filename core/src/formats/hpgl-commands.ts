@@ -1,3 +1,5 @@
+import { Decimal } from './decimal.ts';
+
 /** One command of an HPGL file with its numbers; a label's text is not among them. */
 export interface HpglCommand {
   /** Two letters, upper case. */
@@ -5,16 +7,18 @@ export interface HpglCommand {
   readonly numbers: readonly number[];
 }
 
-const ESCAPE = 27;
+const [ESCAPE, SEMICOLON] = [27, 59] as const;
 /** What ends a label unless DT says another. */
 const END_OF_TEXT = String.fromCharCode(3);
-const NUMBER = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)/g;
+/** A command with more numbers comes in parts, pairs together: one may go to a million places. */
+const MOST_AT_ONCE = 1_000;
 
 /**
  * The commands of a file in turn, without what isn't HPGL: the job's own lines (`@PJL …`), escape sequences for the plotter itself, text. Each
  * sign is looked at once.
  */
 export function* hpglCommands(text: string): Generator<HpglCommand> {
+  const decimal = new Decimal();
   let endOfLabel = END_OF_TEXT;
   for (let at = 0; at < text.length;) {
     if (text.charCodeAt(at) === ESCAPE) {
@@ -42,10 +46,16 @@ export function* hpglCommands(text: string): Generator<HpglCommand> {
       at = endOf(text, ';', at);
       if (name === 'PE') yield { name, numbers: [] };
     } else {
-      let end = at;
-      while (end < text.length && text[end] !== ';' && !isLetter(text, end) && text.charCodeAt(end) !== ESCAPE) end++;
-      yield { name, numbers: (text.slice(at, end).match(NUMBER) ?? []).map(Number) };
-      at = end;
+      let numbers: number[] = [];
+      while (at < text.length && !endsCommand(text, at)) {
+        const value = decimal.at(text, at);
+        at = Number.isNaN(value) ? at + 1 : decimal.end;
+        if (!Number.isNaN(value)) numbers.push(value);
+        if (numbers.length < MOST_AT_ONCE) continue;
+        yield { name, numbers };
+        numbers = [];
+      }
+      yield { name, numbers };
     }
   }
 }
@@ -54,6 +64,11 @@ function isLetter(text: string, at: number): boolean {
   const code = text.charCodeAt(at) | 32;
   return code >= 97 && code <= 122;
 }
+
+const endsCommand = (text: string, at: number): boolean => {
+  const code = text.charCodeAt(at);
+  return code === SEMICOLON || code === ESCAPE || isLetter(text, at);
+};
 
 const endOf = (text: string, sign: string, from: number): number => {
   const at = text.indexOf(sign, from);

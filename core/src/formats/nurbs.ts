@@ -1,7 +1,9 @@
+import { flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
 import type { Point } from '../geometry/point.ts';
 
 const HIGHEST_DEGREE = 12;
-/** Steps within one knot span at most. */
+/** Steps within one knot span. */
+const FEWEST_STEPS = 4;
 const MOST_STEPS = 2000;
 
 /** A B-spline, rational when it has weights. */
@@ -25,62 +27,85 @@ export function splineStart(spline: Spline): Point | null {
     knots.every((knot, i) => Number.isFinite(knot) && (i === 0 || knot >= knots[i - 1]!)) &&
     (weights === undefined || (weights.length === n && weights.every((w) => w > 0 && Number.isFinite(w))));
   const first = isSound ? knots.findIndex((knot, i) => i >= degree && i < n && knots[i + 1]! > knot) : -1;
-  return first < 0 ? null : deBoor(spline, knots[first]!, first);
+  return first < 0 ? null : pointAt(spline, knots[first]!, first);
 }
 
 /**
- * Appends a sound spline (without its start) to `out` as `x, y` pairs. Each span is cut in equal parameter steps, as many as doubling needs until
- * the middle of every step lies within `tolerance` of its chord. It ends early where `out` has more than `most` numbers.
+ * Appends a sound spline (without its start) to `out` as `x, y` pairs. A span of degree 2 or 3 without weights is a Bézier curve; any other is cut
+ * in equal parameter steps, as many as doubling needs until the middle of every step lies within `tolerance` of its chord. It ends early where `out` has more than `most` numbers.
  */
 export function flattenSplineInto(out: number[], spline: Spline, tolerance: number, most: number): void {
-  const { controls, degree, knots } = spline;
+  const { controls, degree, knots, weights } = spline;
   for (let span = degree; span < controls.length && out.length <= most; span++) {
     const from = knots[span]!;
     const to = knots[span + 1]!;
     if (to <= from) continue;
-    const steps = stepsFor((t) => deBoor(spline, from + (to - from) * t, span), tolerance);
-    for (let i = 1; i <= steps; i++) {
-      const p = deBoor(spline, from + ((to - from) * i) / steps, span);
-      out.push(p.x, p.y);
+    const bezier = (ends: number): Point => polarForm(spline, span, from, to, ends);
+    if (degree === 3 && !weights) {
+      flattenCubicInto(out, bezier(0), bezier(1), bezier(2), bezier(3), tolerance);
+    } else if (degree === 2 && !weights) {
+      flattenQuadraticInto(out, bezier(0), bezier(1), bezier(2), tolerance);
+    } else {
+      const line = spanLine((t) => pointAt(spline, from + (to - from) * t, span), tolerance);
+      for (let i = 1; i < line.length; i++) out.push(line[i]!.x, line[i]!.y);
     }
   }
 }
 
-function stepsFor(at: (t: number) => Point, tolerance: number): number {
-  for (let steps = 4; steps < MOST_STEPS; steps *= 2) {
-    let good = true;
-    for (let i = 0; i < steps && good; i++) {
-      const a = at(i / steps);
-      const b = at((i + 1) / steps);
-      const middle = at((i + 0.5) / steps);
-      const off = Math.sqrt((middle.x - (a.x + b.x) / 2) ** 2 + (middle.y - (a.y + b.y) / 2) ** 2);
-      good = off <= tolerance || !Number.isFinite(off);
-    }
-    if (good) return steps;
+/** Points of a span at equal steps of its parameter, each worked out once. */
+function spanLine(at: (t: number) => Point, tolerance: number): readonly Point[] {
+  let line = Array.from({ length: FEWEST_STEPS + 1 }, (_, i) => at(i / FEWEST_STEPS));
+  while (line.length <= MOST_STEPS) {
+    const steps = line.length - 1;
+    const middles = Array.from({ length: steps }, (_, i) => at((i + 0.5) / steps));
+    const isFine = middles.every(({ x, y }, i) => {
+      const [a, b] = [line[i]!, line[i + 1]!];
+      const off = Math.sqrt((x - (a.x + b.x) / 2) ** 2 + (y - (a.y + b.y) / 2) ** 2);
+      return off <= tolerance || !Number.isFinite(off);
+    });
+    if (isFine) break;
+    line = [...middles.flatMap((middle, i) => [line[i]!, middle]), line[steps]!];
   }
-  return MOST_STEPS;
+  return line;
 }
 
-/** De Boor's algorithm (de Boor 1972) on homogeneous coordinates. */
-function deBoor({ controls, degree, knots, weights }: Spline, t: number, span: number): Point {
-  const x: number[] = [];
-  const y: number[] = [];
-  const w: number[] = [];
+/** Of the span being worked out, in homogeneous coordinates: one place for all, since there are millions. */
+const [X, Y, W] = [1, 2, 3].map(() => new Float64Array(HIGHEST_DEGREE + 1)) as [
+  Float64Array,
+  Float64Array,
+  Float64Array,
+];
+
+const pointAt = (spline: Spline, t: number, span: number): Point => polarForm(spline, span, t, t, 0);
+
+/**
+ * The polar form of a span at `from`, and so many times at `to` instead (Ramshaw 1987), by de Boor's algorithm (1972) on homogeneous coordinates:
+ * the span's point where both are the same, and its Bézier points where they are its ends.
+ */
+function polarForm(
+  { controls, degree, knots, weights }: Spline,
+  span: number,
+  from: number,
+  to: number,
+  ends: number,
+): Point {
   for (let i = 0; i <= degree; i++) {
     const k = span - degree + i;
-    w[i] = weights?.[k] ?? 1;
-    x[i] = controls[k]!.x * w[i]!;
-    y[i] = controls[k]!.y * w[i]!;
+    const weight = weights?.[k] ?? 1;
+    W[i] = weight;
+    X[i] = controls[k]!.x * weight;
+    Y[i] = controls[k]!.y * weight;
   }
   for (let level = 1; level <= degree; level++) {
+    const t = level <= ends ? to : from;
     for (let i = degree; i >= level; i--) {
       const low = knots[span - degree + i]!;
       const high = knots[span + 1 + i - level]!;
       const f = high > low ? (t - low) / (high - low) : 0;
-      x[i] = x[i - 1]! + (x[i]! - x[i - 1]!) * f;
-      y[i] = y[i - 1]! + (y[i]! - y[i - 1]!) * f;
-      w[i] = w[i - 1]! + (w[i]! - w[i - 1]!) * f;
+      X[i] = X[i - 1]! + (X[i]! - X[i - 1]!) * f;
+      Y[i] = Y[i - 1]! + (Y[i]! - Y[i - 1]!) * f;
+      W[i] = W[i - 1]! + (W[i]! - W[i - 1]!) * f;
     }
   }
-  return { x: x[degree]! / w[degree]!, y: y[degree]! / w[degree]! };
+  return { x: X[degree]! / W[degree]!, y: Y[degree]! / W[degree]! };
 }

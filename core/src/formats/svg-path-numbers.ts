@@ -1,16 +1,14 @@
-const [SPACE, TAB, NEWLINE, FORM_FEED, RETURN, COMMA] = [32, 9, 10, 12, 13, 44] as const;
-const [PLUS, MINUS, POINT, ZERO, NINE, E, LOWER_E] = [43, 45, 46, 48, 57, 69, 101] as const;
+import { Decimal } from './decimal.ts';
 
-/** A number of so few digits, divided by a power of ten, is rounded once: it is what `Number` makes of its text. */
-const EXACT_DIGITS = 15;
-const POWERS = Array.from({ length: EXACT_DIGITS + 1 }, (_, i) => 10 ** i);
+const [SPACE, TAB, NEWLINE, FORM_FEED, RETURN, COMMA] = [32, 9, 10, 12, 13, 44] as const;
+const [PLUS, MINUS, ZERO, NINE, E, LOWER_E] = [43, 45, 48, 57, 69, 101] as const;
 
 /**
- * Goes through path data sign by sign: commands, numbers that may stand against each other, and the flags of arcs, which are one digit. A file may
- * hold millions of them, so none is cut out as text of its own.
+ * Goes through path data sign by sign: commands, numbers that may stand against each other, and the flags of arcs, which are one digit.
  */
 export class PathNumbers {
   at = 0;
+  private readonly decimal = new Decimal();
 
   constructor(private readonly text: string) {}
 
@@ -29,28 +27,12 @@ export class PathNumbers {
   /** NaN where none comes next. */
   number(): number {
     this.skipSpace(true);
-    const { text } = this;
-    const from = this.at;
-    let at = from;
-    let code = text.charCodeAt(at);
-    const isNegative = code === MINUS;
-    if (isNegative || code === PLUS) code = text.charCodeAt(++at);
-    let mantissa = 0;
-    let digits = 0;
-    let decimals = 0;
-    for (; code >= ZERO && code <= NINE; digits++, code = text.charCodeAt(++at)) mantissa = 10 * mantissa + code - ZERO;
-    if (code === POINT) {
-      code = text.charCodeAt(++at);
-      for (; code >= ZERO && code <= NINE; digits++, decimals++, code = text.charCodeAt(++at))
-        mantissa = 10 * mantissa + code - ZERO;
-    }
-    if (digits === 0) return NaN;
-    const plainEnd = at;
-    const end = code === E || code === LOWER_E ? exponentEnd(text, at) : at;
-    this.at = end;
-    if (digits > EXACT_DIGITS || end !== plainEnd) return Number(text.slice(from, end));
-    const value = mantissa / POWERS[decimals]!;
-    return isNegative ? -value : value;
+    const { text, at: from, decimal } = this;
+    const value = decimal.at(text, from);
+    if (Number.isNaN(value)) return NaN;
+    const code = text.charCodeAt(decimal.end);
+    this.at = code === E || code === LOWER_E ? exponentEnd(text, decimal.end) : decimal.end;
+    return this.at === decimal.end ? value : Number(text.slice(from, this.at));
   }
 
   /** 0 or 1; NaN where neither comes next. */

@@ -20,7 +20,7 @@ export interface XmlElement {
 
 export interface XmlDocument {
   readonly root: XmlElement;
-  /** The comments before it, where programs say who they are. */
+  /** What stands before it, where programs say who they are. */
   readonly prolog: string;
 }
 
@@ -44,6 +44,7 @@ export function readXml(text: string): XmlDocument {
   let root = null as XmlElement | null;
   let prolog = '';
   let count = 0;
+  // No handler more: with a seventh the parser becomes an object that is slow to use, and takes four times as long.
   parser.on('error', (error) => {
     // Programs copy parts of each other's files without saying what their prefixes stand for.
     if (/unbound namespace prefix/.test(error.message)) return;
@@ -54,9 +55,6 @@ export function readXml(text: string): XmlDocument {
   });
   parser.on('doctype', (doctype) => {
     Object.assign(parser.ENTITIES, internalEntities(doctype, parser.line));
-  });
-  parser.on('comment', (comment) => {
-    if (!root && prolog.length < LONGEST_PROLOG) prolog += comment;
   });
   parser.on('opentag', (tag) => {
     if (++count > MOST_ELEMENTS) {
@@ -80,7 +78,10 @@ export function readXml(text: string): XmlDocument {
     const { local: name, uri: namespace } = tag;
     const element: XmlElement = { name, namespace, attributes, parent, children: [], text: '', line: parser.line };
     if (parent) parent.children.push(element);
-    else root = element;
+    else {
+      root = element;
+      prolog = short.slice(0, Math.min(short.lastIndexOf('<', parser.position - 1), LONGEST_PROLOG));
+    }
     open.push(element);
   });
   const say = (words: string): void => {

@@ -45,10 +45,18 @@ function outermost(lines: readonly Polyline[]): Point[] {
       farthest(7, x - y, x, y);
     }
   }
+  // Most lie in the upright box between its slanting corners, which is looked at first.
+  const left = Math.max(corners[10]!, corners[6]!);
+  const right = Math.min(corners[2]!, corners[14]!);
+  const top = Math.max(corners[11]!, corners[15]!);
+  const bottom = Math.min(corners[3]!, corners[7]!);
   const points: Point[] = [];
   for (const line of lines) {
-    for (let i = 0; i < line.length; i += 2)
-      if (!isWithin(corners, line[i]!, line[i + 1]!)) points.push({ x: line[i]!, y: line[i + 1]! });
+    for (let i = 0; i < line.length; i += 2) {
+      const [x, y] = [line[i]!, line[i + 1]!];
+      if (x > left && x < right && y > top && y < bottom) continue;
+      if (!isWithin(corners, x, y)) points.push({ x, y });
+    }
   }
   return points;
 }

@@ -148,36 +148,31 @@ export function withoutRepeats(line: Polyline, tolerance = 0): Float64Array<Arra
 const MOST_AT_ONCE = 128;
 
 /**
- * Fewer points with the same look: Douglas & Peucker (1973), iterative so that long lines can't overflow the stack.
+ * Fewer points with the same look: Douglas & Peucker (1973), in parts so short that it can't overflow the stack.
  * Every dropped point lies within `tolerance` of the result.
  */
 export function simplify(line: Polyline, tolerance: number): Float64Array<ArrayBuffer> {
   const n = pointCount(line);
-  if (n < 3) return line.slice();
-  const keep = new Uint8Array(n);
-  const stack: number[] = [];
-  for (let from = 0; from < n - 1; from += MOST_AT_ONCE) {
-    const to = Math.min(n - 1, from + MOST_AT_ONCE);
-    keep[from] = keep[to] = 1;
-    stack.push(from, to);
-  }
-  while (stack.length > 0) {
-    const to = stack.pop()!;
-    const from = stack.pop()!;
-    const [farthest, off] = farthestFromChord(line, from, to);
-    if (off > tolerance) {
-      keep[farthest] = 1;
-      stack.push(from, farthest, farthest, to);
-    }
-  }
   const out = new Float64Array(line.length);
-  let kept = 0;
-  for (let i = 0; i < n; i++) {
-    if (!keep[i]) continue;
-    out[kept++] = line[2 * i]!;
-    out[kept++] = line[2 * i + 1]!;
+  let used = 0;
+  const keep = (i: number): void => {
+    out[used++] = line[2 * i]!;
+    out[used++] = line[2 * i + 1]!;
+  };
+  const between = (from: number, to: number): void => {
+    if (to - from < 2) return;
+    const [farthest, off] = farthestFromChord(line, from, to);
+    if (off <= tolerance) return;
+    between(from, farthest);
+    keep(farthest);
+    between(farthest, to);
+  };
+  for (let from = 0; from < n; from += MOST_AT_ONCE) {
+    keep(from);
+    between(from, Math.min(n - 1, from + MOST_AT_ONCE));
   }
-  return out.slice(0, kept);
+  if (n > 1 && (n - 1) % MOST_AT_ONCE !== 0) keep(n - 1);
+  return used === out.length ? out : out.slice(0, used);
 }
 
 /** Of the points strictly between two indices, the one farthest from their chord (a segment), and how far. */

@@ -23,15 +23,27 @@ export function joinStrokes(strokes: readonly Polyline[], tolerance: number): re
   });
   const nodes = clusterPoints(ends, tolerance);
   const edges = strokes.map((_, i): Edge => ({ stroke: i, from: nodes[2 * i]!, to: nodes[2 * i + 1]! }));
-  return connectedParts(edges).flatMap((part): Polyline | Polyline[] =>
-    part.length === 1
-      ? strokes[part[0]!.stroke]!
-      : trailsOf(part).map((trail) =>
-          concatenate(
-            trail.map((step) => (step.back ? reversed(strokes[step.edge.stroke]!) : strokes[step.edge.stroke]!)),
-          ),
-        ),
-  );
+  const meeting = meetingEdges(edges);
+  if (meeting.length === 0) return strokes;
+  const parts = new Map(connectedParts(meeting).map((part) => [part[0]!.stroke, part]));
+  const others = new Set(meeting.map(({ stroke }) => stroke));
+  return strokes.flatMap((stroke, i): Polyline | Polyline[] => {
+    const part = parts.get(i);
+    if (!part) return others.has(i) ? [] : stroke;
+    return trailsOf(part).map((trail) =>
+      concatenate(trail.map((step) => (step.back ? reversed(strokes[step.edge.stroke]!) : strokes[step.edge.stroke]!))),
+    );
+  });
+}
+
+/** Edges that share a node with another: of many drawings only a few. */
+function meetingEdges(edges: readonly Edge[]): readonly Edge[] {
+  const at = new Int32Array(2 * edges.length);
+  for (const { from, to } of edges) {
+    at[from]!++;
+    if (to !== from) at[to]!++;
+  }
+  return edges.filter(({ from, to }) => at[from]! > 1 || at[to]! > 1);
 }
 
 function trailsOf(part: readonly Edge[]): Step<Edge>[][] {
