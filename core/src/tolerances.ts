@@ -57,9 +57,10 @@ export const LARGEST_QUILT = 6000;
 /** Most patches of a top: what is derived of them must stay quick. A quilt of a thousand pieced blocks has half of it. */
 export const MOST_PATCHES = 20_000;
 
-/** Most line of one recipe in one patch (2 km), and most points of it: more is a slip of the hand, and would fill the memory. */
+/** Most line of one recipe in one patch (2 km): more is a slip of the hand, and would fill the memory. */
 export const LONGEST_IN_PATCH = 2_000_000;
-export const MOST_POINTS_IN_PATCH = 1_000_000;
+/** Most points of it for the same reason, and so of a design as well: with more it could be laid nowhere. A king quilt's rows have a tenth of them. */
+export const MOST_POINTS = 1_000_000;
 
 /** A patch so many times as long as wide is a strip: what is worked by the patch itself runs along it. */
 export const STRIP = 2;

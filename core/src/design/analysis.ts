@@ -72,13 +72,13 @@ export interface DesignAnalysis {
 
 /** How much is looked at before a part is left out. */
 export interface Effort {
-  /** Lines looked at for each part. */
+  /** Lines looked at for all parts together, and half as many for one of them. */
   readonly looks: number;
   /** Segments of a design beyond which nothing is sought by place. */
   readonly segments: number;
 }
 /** Half a second or so at the most, whatever the design. */
-const USUAL_EFFORT: Effort = { looks: 1_000_000, segments: 150_000 };
+const USUAL_EFFORT: Effort = { looks: 2_000_000, segments: 150_000 };
 export const ALL_EFFORT: Effort = { looks: Infinity, segments: Infinity };
 
 /**
@@ -92,9 +92,10 @@ export function analyseDesign(strokes: readonly Polyline[], effort = USUAL_EFFOR
   const outline = convexHull(strokes);
   const bounds = designBounds(strokes);
   const unknown: HeavyPart[] = [];
+  const all = new Looks(effort.looks);
   const heavy = <T>(part: HeavyPart, without: T, work: (index: SegmentIndex, looks: Looks) => T): T => {
     try {
-      const looks = new Looks(effort.looks);
+      const looks = new Looks(effort.looks / 2, all);
       if (whole.count > effort.segments) throw new TooMuch('a design of so many segments is not sought by place');
       return work(limited(whole, looks), looks);
     } catch (error) {

@@ -1,6 +1,6 @@
 import { applyToPolyline, scaling } from '../geometry/affine.ts';
 import { boundsOf, type Polyline } from '../geometry/polyline.ts';
-import { LARGEST_COORDINATE } from '../tolerances.ts';
+import { LARGEST_COORDINATE, MOST_POINTS } from '../tolerances.ts';
 import {
   closedLine,
   isClosed,
@@ -55,8 +55,6 @@ export interface StoppedEdits extends EditRefusal {
 export const isRefusal = <R extends EditRefusal>(edited: readonly Polyline[] | R): edited is R => 'refusal' in edited;
 
 const NOTHING_LEFT = 'This would leave no line at all. Cut off less.';
-/** No line is edited to more points than this. */
-const MOST_POINTS = 2_000_000;
 
 /** The strokes after one edit; the given ones stay as they are. `designOf` gives the strokes of another design, for joining. */
 export function applyEdit(

@@ -69,10 +69,9 @@ function drawLine(pen: Pen, entity: DxfEntity, matrix: Affine): null {
 /** A polyline of the old kind, with vertices of their own; those that only shape a spline, or are a mesh's, aren't stitched. */
 function drawOldPolyline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null {
   if (entity.has(70, 16 | 64)) return FACES;
-  const vertices = Float64Array.from(
-    entity.parts
-      .filter((vertex) => !vertex.has(70, 16))
-      .flatMap((vertex) => [vertex.number(10, 0), vertex.number(20, 0), vertex.number(42, 0)]),
+  const parts = entity.parts.filter((vertex) => !vertex.has(70, 16));
+  const vertices = Float64Array.from({ length: 3 * parts.length }, (_, i) =>
+    parts[Math.floor(i / 3)]!.number([10, 20, 42][i % 3]!, 0),
   );
   const plane = entity.has(70, 8) ? null : ownPlane(entity);
   return drawPolyline(pen, vertices, entity.has(70, 1), plane ? compose(plane, matrix) : matrix);

@@ -21,7 +21,7 @@ const INSUNITS: Readonly<Record<number, number>> = {
   13: 1e-3,
   14: 100,
 };
-const MOST_INSERTS = 200_000;
+const MOST_INSERTS = 100_000;
 const DEEPEST_INSERT = 32;
 const TEXT = 'text is left out; turn it into lines first';
 const LEFT_OUT: Readonly<Record<string, string>> = {

@@ -64,7 +64,8 @@ function spanLine(at: (t: number) => Point, tolerance: number): readonly Point[]
       return off <= tolerance || !Number.isFinite(off);
     });
     if (isFine) break;
-    line = [...middles.flatMap((middle, i) => [line[i]!, middle]), line[steps]!];
+    const coarse = line;
+    line = Array.from({ length: 2 * steps + 1 }, (_, i) => (i % 2 === 0 ? coarse : middles)[i >> 1]!);
   }
   return line;
 }

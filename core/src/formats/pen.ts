@@ -2,15 +2,13 @@ import { type ConicFrame, flattenConicInto, flattenCubicInto, flattenQuadraticIn
 import type { Point } from '../geometry/point.ts';
 import type { Polyline } from '../geometry/polyline.ts';
 import { FormatError } from '../problems.ts';
-import { fineness, FLATTEN_CHORD, LARGEST_COORDINATE } from '../tolerances.ts';
+import { fineness, FLATTEN_CHORD, LARGEST_COORDINATE, MOST_POINTS } from '../tolerances.ts';
 import { formatCount } from '../units.ts';
 import type { LeftOut, Unseen } from './left-out.ts';
 import { type Clip, SeenAndUnseen } from './seen-and-unseen.ts';
 
-/** Most points a drawing may have: a king quilt's rows have fewer than a tenth of that. */
-const MOST_POINTS = 2_000_000;
 /** Most separate lines: each is a cut of the thread, unless it joins others. */
-const MOST_STROKES = 300_000;
+const MOST_STROKES = 100_000;
 /** A stroke that never goes farther than this from its start, mm, is a point. */
 const POINT_SIZE = 1e-6;
 

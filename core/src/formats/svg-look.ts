@@ -4,41 +4,47 @@ import type { Style } from './svg-style.ts';
 import type { XmlElement } from './xml-tree.ts';
 
 /** Properties that an element has from what it stands in, and that tell what is painted. */
-const INHERITED = [
-  'fill',
-  'stroke',
-  'color',
-  'fill-opacity',
-  'stroke-opacity',
-  'stroke-width',
-  'visibility',
-  'clip-rule',
-] as const;
-type Inherited = (typeof INHERITED)[number];
+interface Inherited {
+  readonly fill: string | undefined;
+  readonly stroke: string | undefined;
+  readonly color: string | undefined;
+  readonly 'fill-opacity': string | undefined;
+  readonly 'stroke-opacity': string | undefined;
+  readonly 'stroke-width': string | undefined;
+  readonly visibility: string | undefined;
+  readonly 'clip-rule': string | undefined;
+}
 
 /** How an element looks by itself and by all that it stands in. */
 export interface Look {
-  readonly inherited: Readonly<Partial<Record<Inherited, string>>>;
+  readonly inherited: Inherited;
   /** The layer or group that a person named. */
   readonly layer: string | null;
   /** Why all of it isn't seen, whatever stands in it. */
   readonly unseen: Unseen | null;
 }
 
-export const FIRST_LOOK: Look = { inherited: {}, layer: null, unseen: null };
+const inheritedBy = (said: (name: keyof Inherited) => string | undefined): Inherited => ({
+  fill: said('fill'),
+  stroke: said('stroke'),
+  color: said('color'),
+  'fill-opacity': said('fill-opacity'),
+  'stroke-opacity': said('stroke-opacity'),
+  'stroke-width': said('stroke-width'),
+  visibility: said('visibility'),
+  'clip-rule': said('clip-rule'),
+});
+
+export const FIRST_LOOK: Look = { inherited: inheritedBy(() => undefined), layer: null, unseen: null };
 
 /** The look of an element in something of that look. */
 export function lookIn(outer: Look, element: XmlElement, style: Style): Look {
-  let inherited = outer.inherited;
-  for (const name of INHERITED) {
+  const inherited = inheritedBy((name) => {
     const value = style.get(name);
-    if (value !== undefined && value !== 'inherit' && value !== 'unset') inherited = { ...inherited, [name]: value };
-  }
+    return value === undefined || value === 'inherit' || value === 'unset' ? outer.inherited[name] : value;
+  });
   const layer = layerOf(element) ?? outer.layer;
-  const unseen = outer.unseen ?? whollyUnseen(style, layer);
-  return layer === outer.layer && inherited === outer.inherited && unseen === outer.unseen
-    ? outer
-    : { inherited, layer, unseen };
+  return { inherited, layer, unseen: outer.unseen ?? whollyUnseen(style, layer) };
 }
 
 function whollyUnseen(style: Style, name: string | null): Unseen | null {

@@ -10,21 +10,20 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
 };
 /** What refers to another element of some name, by property, and isn't drawn. */
 const EFFECTS = [
-  ['mask', 'mask', 'masking is left out; the whole lines are kept'],
-  ['filter', 'filter', 'a filter is left out; only the lines are kept'],
-  ['fill', 'pattern', 'a pattern is left out; only the outline of what it fills is kept'],
-  ['marker', 'marker', 'markers on lines are left out'],
-  ['marker-start', 'marker', 'markers on lines are left out'],
-  ['marker-mid', 'marker', 'markers on lines are left out'],
-  ['marker-end', 'marker', 'markers on lines are left out'],
-] as const;
+  { property: 'mask', name: 'mask', sentence: 'masking is left out; the whole lines are kept' },
+  { property: 'filter', name: 'filter', sentence: 'a filter is left out; only the lines are kept' },
+  { property: 'fill', name: 'pattern', sentence: 'a pattern is left out; only the outline of what it fills is kept' },
+  ...['marker', 'marker-start', 'marker-mid', 'marker-end'].map((property) => {
+    return { property, name: 'marker', sentence: 'markers on lines are left out' };
+  }),
+];
 
 /** What is to be said of an element whose style refers to what isn't drawn. */
 export const effectsOf = (style: Style, byId: ReadonlyMap<string, XmlElement>): string[] =>
-  EFFECTS.flatMap(([property, name, sentence]) => {
+  EFFECTS.filter(({ property, name }) => {
     const value = style.get(property);
-    return value !== undefined && byId.get(urlIn(value) ?? '')?.name === name ? [sentence] : [];
-  });
+    return value?.includes('(') && byId.get(urlIn(value) ?? '')?.name === name;
+  }).map(({ sentence }) => sentence);
 
 /** Of the alternatives of a `switch`, the first whose conditions hold here (SVG 2, section 5.9): plain SVG for one who reads English. */
 export function chosenOf({ children }: XmlElement): readonly XmlElement[] {

@@ -26,7 +26,7 @@ import { restyled, type Style, SvgStyles } from './svg-style.ts';
 import { svgLength, svgTransform, viewBoxOf, viewBoxTransform, type ViewSize } from './svg-units.ts';
 import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
-const MOST_VISITS = 200_000;
+const MOST_VISITS = 100_000;
 const DEEPEST_USE = 32;
 const MOST_CLIP_POINTS = 20_000;
 /** A clip is taken as larger by this part of its size. */

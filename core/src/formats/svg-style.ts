@@ -28,10 +28,18 @@ interface Declaration {
   readonly important: boolean;
 }
 
-interface Rule {
+interface Declared {
+  readonly declarations: readonly Declaration[];
+}
+
+interface Rule extends Declared {
   readonly matches: (element: XmlElement) => boolean;
   readonly specificity: number;
-  readonly declarations: readonly Declaration[];
+}
+
+/** A style attribute, and what comes of it where no rule says anything. */
+interface OwnStyle extends Declared {
+  readonly alone: ReadonlyMap<string, string>;
 }
 
 const LONGEST_SHEET = 1_000_000;
@@ -48,7 +56,7 @@ const MOST_KNOWN = 5_000;
  */
 export class SvgStyles {
   private readonly rules = new Map<string, Rule[]>();
-  private readonly known = new Map<string, readonly Declaration[]>();
+  private readonly known = new Map<string, OwnStyle>();
   private steps = 0;
   /** Rules of all sheets so far. */
   private count = 0;
@@ -67,18 +75,10 @@ export class SvgStyles {
   /** What applies to an element; the attributes themselves where no style says anything. */
   of(element: XmlElement): Style {
     const rules = this.rules.size === 0 ? NO_RULES : this.matching(element);
-    const own = element.attributes.get('style');
-    if (rules.length === 0 && own === undefined) return element.attributes;
-    const said = new Map<string, string>();
-    const ofItself = own === undefined ? [] : this.declarationsOf(own);
-    for (const important of [false, true]) {
-      const say = (declarations: readonly Declaration[]): void => {
-        for (const one of declarations) if (one.important === important) said.set(one.property, one.value);
-      };
-      for (const { declarations } of rules) say(declarations);
-      say(ofItself);
-    }
-    return restyled(element.attributes, said);
+    const text = element.attributes.get('style');
+    const own = text === undefined ? null : this.ownStyle(text);
+    if (rules.length > 0) return restyled(element.attributes, cascade([...rules, ...(own ? [own] : [])]));
+    return own ? restyled(element.attributes, own.alone) : element.attributes;
   }
 
   private matching(element: XmlElement): readonly Rule[] {
@@ -104,13 +104,14 @@ export class SvgStyles {
     return rule.matches(element);
   }
 
-  private declarationsOf(style: string): readonly Declaration[] {
-    const known = this.known.get(style);
+  private ownStyle(text: string): OwnStyle {
+    const known = this.known.get(text);
     if (known) return known;
-    const read = PLAIN.test(style)
-      ? plainDeclarations(style)
-      : declarationsIn(parse(style, { ...RAW, context: 'declarationList' }));
-    if (this.known.size < MOST_KNOWN) this.known.set(style, read);
+    const declarations = PLAIN.test(text)
+      ? plainDeclarations(text)
+      : declarationsIn(parse(text, { ...RAW, context: 'declarationList' }));
+    const read = { declarations, alone: cascade([{ declarations }]) };
+    if (this.known.size < MOST_KNOWN) this.known.set(text, read);
     return read;
   }
 
@@ -168,6 +169,15 @@ export class SvgStyles {
 }
 
 const NO_RULES: readonly Rule[] = [];
+
+/** What is said in the end: what comes later counts, and what is important counts more. */
+function cascade(all: readonly Declared[]): ReadonlyMap<string, string> {
+  const said = new Map<string, string>();
+  for (const important of [false, true])
+    for (const { declarations } of all)
+      for (const one of declarations) if (one.important === important) said.set(one.property, one.value);
+  return said;
+}
 
 const RAW = { parseValue: false, parseAtrulePrelude: false, parseRulePrelude: false, parseCustomProperty: false };
 

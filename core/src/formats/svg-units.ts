@@ -1,5 +1,6 @@
 import { type Affine, compose, rotation, scaling, translation } from '../geometry/affine.ts';
 import { MM_PER_INCH } from '../units.ts';
+import { Decimal } from './decimal.ts';
 
 /** CSS: 96 px an inch. */
 export const MM_PER_PX = MM_PER_INCH / 96;
@@ -17,9 +18,15 @@ const PX_PER_UNIT: Readonly<Record<string, number>> = {
   ex: 8,
 };
 
+const decimal = new Decimal();
+
 /** An SVG length in user units (px); a percentage is of `whole`. Null when missing or no length. */
 export function svgLength(text: string | undefined, whole: number): number | null {
-  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)(%|[a-z]*)$/i.exec(text?.trim() ?? '');
+  if (text === undefined) return null;
+  // Nearly all are plain numbers.
+  const plain = decimal.at(text, 0);
+  if (!Number.isNaN(plain) && decimal.end === text.length) return plain;
+  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)(%|[a-z]*)$/i.exec(text.trim());
   if (!match) return null;
   const unit = match[2]!.toLowerCase();
   const factor = unit === '%' ? whole / 100 : PX_PER_UNIT[unit];

@@ -27,7 +27,7 @@ export interface XmlDocument {
 /** While it is read. */
 type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
 
-const MOST_ELEMENTS = 100_000;
+const MOST_ELEMENTS = 50_000;
 const DEEPEST = 256;
 const MOST_ENTITIES = 64;
 const LONGEST_ENTITY = 2_000;

@@ -31,8 +31,8 @@ export const rotation = (angle: number): Affine => [
 ];
 
 /** Does `first`, then `second`, and so on. */
-export const compose = (...steps: readonly Affine[]): Affine =>
-  steps.reduce((first, then) => multiply(then, first), IDENTITY);
+export const compose = (first: Affine = IDENTITY, ...steps: readonly Affine[]): Affine =>
+  steps.reduce((before, then) => multiply(then, before), first);
 
 /** The matrix product `m · n`: `n` is done first. */
 const multiply = (m: Affine, n: Affine): Affine => [

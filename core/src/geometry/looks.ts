@@ -5,10 +5,15 @@ export class TooMuch extends Error {}
 
 /** So many lines may still be looked at: a bound on work that doesn't depend on how fast a machine is. */
 export class Looks {
-  constructor(private left: number) {}
+  /** @param whole what these are a part of, if they are */
+  constructor(
+    private left: number,
+    private readonly whole: Looks | null = null,
+  ) {}
 
   /** Throws `TooMuch` where there are no more. */
   spend(looks: number): void {
+    this.whole?.spend(looks);
     this.left -= looks;
     if (this.left < 0) throw new TooMuch('more lines must be looked at than may be');
   }

@@ -10,8 +10,14 @@ export interface Bounds {
   readonly maxY: number;
 }
 
-export const polyline = (points: readonly Point[]): Float64Array<ArrayBuffer> =>
-  Float64Array.from(points.flatMap((p) => [p.x, p.y]));
+export function polyline(points: readonly Point[]): Float64Array<ArrayBuffer> {
+  const out = new Float64Array(2 * points.length);
+  points.forEach(({ x, y }, i) => {
+    out[2 * i] = x;
+    out[2 * i + 1] = y;
+  });
+  return out;
+}
 
 export const pointCount = (line: Polyline): number => line.length >> 1;
 

@@ -10,7 +10,7 @@ import { boundsOf, pointCount } from '../geometry/polyline.ts';
 import { grown } from '../geometry/ring-areas.ts';
 import { maskArea } from '../mask/area.ts';
 import { type Mask, maskOf } from '../mask/mask.ts';
-import { LONGEST_IN_PATCH, MOST_POINTS_IN_PATCH } from '../tolerances.ts';
+import { LONGEST_IN_PATCH, MOST_POINTS } from '../tolerances.ts';
 import { cutLines } from '../geometry/cut-lines.ts';
 import { NOTHING_ABOUT, rejoin } from '../mask/rejoin.ts';
 import type { RejoinRule } from '../mask/rejoin-rule.ts';
@@ -29,9 +29,9 @@ export function layBackground({ background, mask: rule }: OfBackground, shape: S
   const box = boundsOf(patch)!;
   const area = (box.maxX - box.minX) * (box.maxY - box.minY);
   const { spacing, margin } = background;
-  if (area / spacing > LONGEST_IN_PATCH || area / spacing ** 2 > MOST_POINTS_IN_PATCH / POINTS_A_BEND) return null;
+  if (area / spacing > LONGEST_IN_PATCH || area / spacing ** 2 > MOST_POINTS / POINTS_A_BEND) return null;
   const strokes = fillStrokes({ whole: grown(patch, -margin), left: mask.rings }, background, rule);
-  if (strokes.reduce((sum, { line }) => sum + pointCount(line), 0) > MOST_POINTS_IN_PATCH) return null;
+  if (strokes.reduce((sum, { line }) => sum + pointCount(line), 0) > MOST_POINTS) return null;
   const warp = affineWarp(box, AS_LAID);
   return { strokes, warp, distortion: () => distortionOf(warp) };
 }

@@ -12,7 +12,7 @@ import type { Warp } from '../fit/warp.ts';
 import { type AffineMap, applyToPoint, applyToPolyline, mapBetween, IDENTITY } from '../geometry/affine.ts';
 import type { ClothPoint, Point } from '../geometry/point.ts';
 import { lengthOf, pointCount, type Polyline } from '../geometry/polyline.ts';
-import { LONGEST_IN_PATCH, MOST_POINTS_IN_PATCH } from '../tolerances.ts';
+import { LONGEST_IN_PATCH, MOST_POINTS } from '../tolerances.ts';
 import { withOutline } from './outline-strokes.ts';
 import type { RecipeStages } from './recipe.ts';
 import type { Stitched } from './stitch-strokes.ts';
@@ -25,7 +25,7 @@ export function arrangedDesign(
 ): Drawn | null {
   const line = trimmed(design, trim);
   const points = line.reduce((sum, one) => sum + pointCount(one), 0);
-  if (points * arrange.across * arrange.down > MOST_POINTS_IN_PATCH) return null;
+  if (points * arrange.across * arrange.down > MOST_POINTS) return null;
   const turn = orientMap(orient);
   return drawnBy(arranged(line, arrange).map((one) => applyToPolyline(turn, one)));
 }

@@ -42,7 +42,7 @@ export function oddNodes(edges: readonly GraphEdge[]): readonly number[] {
     degree.set(from, (degree.get(from) ?? 0) + 1);
     degree.set(to, (degree.get(to) ?? 0) + 1);
   }
-  return [...degree].flatMap(([node, count]) => (count % 2 === 1 ? [node] : []));
+  return [...degree.keys()].filter((node) => degree.get(node)! % 2 === 1);
 }
 
 function startOf(edges: readonly GraphEdge[], odd: readonly number[], wished?: number): number {

@@ -27,13 +27,15 @@ export function joinStrokes(strokes: readonly Polyline[], tolerance: number): re
   if (meeting.length === 0) return strokes;
   const parts = new Map(connectedParts(meeting).map((part) => [part[0]!.stroke, part]));
   const others = new Set(meeting.map(({ stroke }) => stroke));
-  return strokes.flatMap((stroke, i): Polyline | Polyline[] => {
+  const lineOf = ({ edge, back }: Step<Edge>): Polyline =>
+    back ? reversed(strokes[edge.stroke]!) : strokes[edge.stroke]!;
+  const joined: Polyline[] = [];
+  strokes.forEach((stroke, i) => {
     const part = parts.get(i);
-    if (!part) return others.has(i) ? [] : stroke;
-    return trailsOf(part).map((trail) =>
-      concatenate(trail.map((step) => (step.back ? reversed(strokes[step.edge.stroke]!) : strokes[step.edge.stroke]!))),
-    );
+    if (part) for (const trail of trailsOf(part)) joined.push(concatenate(trail.map(lineOf)));
+    else if (!others.has(i)) joined.push(stroke);
   });
+  return joined;
 }
 
 /** Edges that share a node with another: of many drawings only a few. */
