@@ -19,13 +19,8 @@ export const LARGE_CASES: Readonly<Record<string, () => readonly [file: string, 
     'unit.csv',
     many(40_000, (i) => `${scattered(i, 12.9898)},${scattered(i, 78.233)}\n`),
   ],
-  '300,000 strokes': () => [
-    'strokes.svg',
-    svg(
-      `<path stroke="red" d="${many(300_000, (i) => `M${i % 900} ${Math.floor(i / 900) * 2.5}h.6`)}"/>`,
-      '0 0 900 900',
-    ),
-  ],
+  '300,000 strokes': () => ['strokes.svg', svg(`<path stroke="red" d="${many(300_000, stroke)}"/>`, '0 0 900 900')],
+  '100,000 strokes': () => ['strokes.svg', svg(`<path stroke="red" d="${many(99_999, stroke)}"/>`, '0 0 900 900')],
   '1.2 million segments on cards': () => [
     'cards.svg',
     svg(`<path stroke="red" d="${many(1200, card)}"/>`, '0 0 900 900'),
@@ -35,18 +30,53 @@ export const LARGE_CASES: Readonly<Record<string, () => readonly [file: string, 
     `x_mm,y_mm\n${many(1_000_000, (i) => `${(900 * scattered(i, 12.9898)).toFixed(2)},${(900 * scattered(i, 78.233)).toFixed(2)}\n`)}`,
   ],
   '240,000 lines of DXF': () => ['lines.dxf', dxf(many(240_000, dxfLine))],
-  'a DXF polyline of 500,000 vertices': () => [
+  '100,000 lines of DXF that meet anywhere, half of them off': () => [
+    'lines.dxf',
+    `0\nSECTION\n2\nTABLES\n${many(50, (i) => `0\nLAYER\n2\nL${i}\n70\n${i % 2}\n62\n7\n`)}0\nENDSEC\n` +
+      dxf(many(99_999, (i) => `0\nLINE\n8\nL${i % 50}\n10\n${place(i, 1)}\n20\n${place(i, 2)}\n11\n${place(i, 3)}\n21\n${place(i, 4)}\n`)), // prettier-ignore
+  ],
+  'a DXF polyline of 700,000 vertices': () => [
     'vertices.dxf',
-    dxf(`0\nLWPOLYLINE\n8\n0\n70\n0\n${many(500_000, (i) => `10\n${(i % 977) / 2}\n20\n${((i * 7) % 983) / 2}\n`)}`),
+    dxf(`0\nLWPOLYLINE\n8\n0\n70\n0\n${many(700_000, (i) => `10\n${(i % 977) / 2}\n20\n${((i * 7) % 983) / 2}\n`)}`),
+  ],
+  'a DXF polyline of 400,000 entities': () => [
+    'old.dxf',
+    dxf(
+      `0\nPOLYLINE\n66\n1\n${many(400_000, (i) => `0\nVERTEX\n10\n${place(i, 1)}\n20\n${place(i, 2)}\n`)}0\nSEQEND\n`,
+    ),
+  ],
+  '60,000 DXF splines': () => ['splines.dxf', dxf(many(60_000, dxfSpline))],
+  '50,000 inserts of two lines': () => [
+    'inserts.dxf',
+    `0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n2\nB\n0\nLINE\n11\n1\n21\n1\n0\nCIRCLE\n10\n5\n40\n.3\n0\nENDBLK\n0\nENDSEC\n` +
+      dxf(many(49_999, (i) => `0\nINSERT\n2\nB\n10\n${place(i, 1)}\n20\n${place(i, 2)}\n50\n${i % 360}\n`)),
   ],
   'a grid of 6,000 lines': () => [
     'grid.svg',
     svg(`<path stroke="red" d="${many(3000, (i) => `M0 ${i * 0.3}H900M${i * 0.3} 0V900`)}"/>`, '0 0 900 900'),
   ],
-  '60,000 elements with styles and 6,000 rules': () => [
+  '50,000 elements with styles and 6,000 rules': () => [
     'styles.svg',
     svg(
-      `<style>${many(3000, (i) => `.c${i}{fill:none}g .d${i} path{stroke:red}`)}</style>${many(60_000, (i) => `<path class="c${i % 3000}" style="stroke:#${(i % 4096).toString(16).padStart(3, '0')};stroke-width:${i}" d="M${i % 900} ${Math.floor(i / 900)}h1"/>`)}`,
+      `<style>${many(3000, (i) => `.c${i}{fill:none}g .d${i} path{stroke:red}`)}</style>${many(49_990, (i) => `<path class="c${i % 3000}" style="stroke:#${(i % 4096).toString(16).padStart(3, '0')};stroke-width:${i}" d="M${i % 900} ${Math.floor(i / 900)}h1"/>`)}`,
+    ),
+  ],
+  '50,000 paths with seven attributes': () => [
+    'attributes.svg',
+    svg(
+      many(49_990, (i) => `<path fill="none" stroke="#000000" stroke-width="1.5" id="path${i}" style="stroke-linecap:round;opacity:0.9" transform="translate(${i % 700} ${i % 900})" d="M0 0c1 2 3 4 5 6l9 9"/>`), // prettier-ignore
+    ),
+  ],
+  '50,000 clipped lines': () => [
+    'clipped.svg',
+    svg(
+      `<clipPath id="c"><circle cx="400" cy="400" r="300"/></clipPath>${many(49_990, (i) => `<path clip-path="url(#c)" stroke="red" d="M${i % 900} ${i % 700}l90 90"/>`)}`,
+    ),
+  ],
+  '25,000 uses of a symbol': () => [
+    'symbols.svg',
+    svg(
+      `<symbol id="s" viewBox="0 0 9 9"><path d="M0 0l9 9"/></symbol>${many(24_990, (i) => `<use href="#s" x="${i % 900}" y="${i % 700}" width="5" height="5" stroke="red"/>`)}`,
     ),
   ],
   '200,000 elements': () => [
@@ -80,6 +110,14 @@ export const LARGE_CASES: Readonly<Record<string, () => readonly [file: string, 
     'moves.gcode',
     `G21\nM3\n${many(900_000, (i) => `G1X${i % 900}Y${(i * 7) % 800}\n`)}`,
   ],
+  'G-code of 700,000 numbered lines': () => [
+    'numbered.gcode',
+    `G21\nM3 S90\n${many(700_000, (i) => `N${i} G1 X${place(i, 1)}.5 Y${place(i, 2)}.25\n`)}`.slice(0, 20e6),
+  ],
+  'G-code of 600,000 arcs': () => [
+    'arcs.gcode',
+    `G21\nM3\n${many(600_000, (i) => `G2 X${i % 900} Y${i % 700} I5 J${i % 9}\n`)}`,
+  ],
   'brackets of G-code': () => ['brackets.gcode', `G21\nG1X${'['.repeat(1_000_000)}`],
   'HPGL of 900,000 moves': () => [
     'moves.plt',
@@ -109,12 +147,17 @@ const spokes = (count: number): string =>
   many(count, (i) => `M${around(0, 90, i / count / 2)}L${around(0, 90, i / count / 2 + 0.5)}`);
 const rose = (petals: number): string =>
   `M0 0${many(petals, (i) => `C${around(0, 60, i / petals, -0.3)} ${around(0, 90, i / petals, -0.1)} ${around(0, 90, i / petals)}C${around(0, 90, i / petals, 0.1)} ${around(0, 60, i / petals, 0.3)} 0 0`)}`;
+/** A whole place on a large quilt, scattered. */
+const place = (i: number, by: number): number => Math.floor(900 * scattered(i + 1, 12.9898 * by));
+const stroke = (i: number): string => `M${i % 900} ${Math.floor(i / 900) * 2.5}h.6`;
 const card = (k: number): string => {
   const [x, y] = [(k % 40) * 22, Math.floor(k / 40) * 30];
   const knot = (i: number): string =>
     `L${(x + 10 + 9 * Math.sin(i * 0.15)).toFixed(2)} ${(y + 14 + 13 * Math.sin(i * 0.1005)).toFixed(2)}`;
   return `M${x} ${y}${many(1000, knot)}`;
 };
+const dxfSpline = (i: number): string =>
+  `0\nSPLINE\n71\n3\n${[0, 0, 0, 0, 1, 1, 1, 1].map((k) => `40\n${k}\n`).join('')}${[0, 1, 2, 3].map((k) => `10\n${place(i, 1) + k}\n20\n${place(i, 2) + ((k * 7) % 5)}\n`).join('')}`;
 const dxfLine = (i: number): string => {
   const [x, y] = [(i % 1000) * 1.2345, Math.floor(i / 1000) * 1.3];
   return `0\nLINE\n8\n0\n10\n${x.toFixed(4)}\n20\n${y.toFixed(4)}\n30\n0.0\n11\n${(x + 1).toFixed(4)}\n21\n${(y + 0.7).toFixed(4)}\n31\n0.0\n`;

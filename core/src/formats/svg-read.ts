@@ -26,7 +26,7 @@ import { restyled, type Style, SvgStyles } from './svg-style.ts';
 import { svgLength, svgTransform, viewBoxOf, viewBoxTransform, type ViewSize } from './svg-units.ts';
 import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
-const MOST_VISITS = 100_000;
+const MOST_VISITS = 50_000;
 const DEEPEST_USE = 32;
 const MOST_CLIP_POINTS = 20_000;
 /** A clip is taken as larger by this part of its size. */
@@ -184,11 +184,10 @@ class Walk {
     const inside = { ...place, matrix: compose(at, place.matrix), view, depth: place.depth + 1 };
     if (target.name === 'symbol' || target.name === 'svg') {
       const own = this.styles.of(target);
-      const [width, height] = [
-        style.get('width') ?? own.get('width') ?? '100%',
-        style.get('height') ?? own.get('height') ?? '100%',
-      ];
-      this.svg(target, inside, restyled(own, new Map(Object.entries({ width, height }))));
+      const size = (['width', 'height'] as const).map((name) => {
+        return [name, style.get(name) ?? own.get(name) ?? '100%'] as const;
+      });
+      this.svg(target, inside, restyled(own, new Map(size)));
     } else {
       this.visit(target, inside);
     }
