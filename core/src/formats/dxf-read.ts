@@ -3,7 +3,7 @@ import { FormatError } from '../problems.ts';
 import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
 import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { drawDxfEntity, FACES, ownPlane } from './dxf-entities.ts';
-import { dxfEntities, type DxfEntity, DxfTags } from './dxf-tags.ts';
+import { dxfEntities, type DxfEntity, DxfTags, refuseLong } from './dxf-tags.ts';
 import type { Unseen } from './left-out.ts';
 import { Pen } from './pen.ts';
 import { Remarks } from './remarks.ts';
@@ -22,6 +22,9 @@ const INSUNITS: Readonly<Record<number, number>> = {
   14: 100,
 };
 const MOST_INSERTS = 100_000;
+/** What is kept while the rest is read: layers, and blocks with all that stands in them. */
+const MOST_LAYERS = 50_000;
+const MOST_IN_BLOCKS = 300_000;
 const DEEPEST_INSERT = 32;
 const TEXT = 'text is left out; turn it into lines first';
 const LEFT_OUT: Readonly<Record<string, string>> = {
@@ -113,12 +116,17 @@ class DxfFile {
   }
 
   private tables(tags: DxfTags): void {
-    for (const entry of dxfEntities(tags)) if (entry.type === 'LAYER') this.layers.set(nameKey(entry.text(2)), entry);
+    for (const entry of dxfEntities(tags)) {
+      if (entry.type === 'LAYER') this.layers.set(nameKey(entry.text(2)), entry);
+      if (this.layers.size > MOST_LAYERS) refuseLong(MOST_LAYERS, 'layers');
+    }
   }
 
   private readBlocks(tags: DxfTags): void {
     let block: Block | null = null;
+    let count = 0;
     for (const entity of dxfEntities(tags)) {
+      if (++count > MOST_IN_BLOCKS) refuseLong(MOST_IN_BLOCKS, 'entities in its blocks');
       if (entity.type === 'BLOCK') {
         block = { head: entity, entities: [] };
         this.blocks.set(nameKey(entity.text(2)), block);

@@ -2,8 +2,10 @@ import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
 import { afterLine, endOfLine } from './text-lines.ts';
 
-/** Most tags of one section: half a million vertices have fewer. */
+/** Most tags of one section: a million vertices have fewer. */
 const MOST_TAGS = 4_000_000;
+/** Most entities of one section, vertices that are entities among them. */
+const MOST_ENTITIES = 1_000_000;
 
 /**
  * Goes through the tags of a DXF file: a line with a group code, and one with its value (DXF reference, "Group codes"). Lines may end in any
@@ -141,13 +143,15 @@ const numberIn = (text: string): number => Number((text.includes(',') ? text.rep
 export function* dxfEntities(tags: DxfTags): Generator<DxfEntity> {
   let entity: DxfEntity | null = null;
   let whole: DxfEntity | null = null;
-  let count = 0;
+  let tagCount = 0;
+  let entityCount = 0;
   while (tags.next()) {
     if (tags.code !== 0) {
-      if (++count > MOST_TAGS) refuseLong();
+      if (++tagCount > MOST_TAGS) refuseLong(MOST_TAGS, 'entries');
       entity?.add(tags);
       continue;
     }
+    if (++entityCount > MOST_ENTITIES) refuseLong(MOST_ENTITIES, 'entities');
     const { value } = tags;
     if (value === 'SEQEND') {
       entity = null;
@@ -168,8 +172,8 @@ export function* dxfEntities(tags: DxfTags): Generator<DxfEntity> {
 const isPart = ({ type }: DxfEntity, part: string): boolean =>
   (type === 'POLYLINE' && part === 'VERTEX') || (type === 'INSERT' && part === 'ATTRIB');
 
-function refuseLong(): never {
+export function refuseLong(most: number, what: string): never {
   throw new FormatError(
-    `The drawing has more than ${formatCount(MOST_TAGS)} entries. Save only the stitch lines and try again.`,
+    `The drawing has more than ${formatCount(most)} ${what}. Save only the stitch lines and try again.`,
   );
 }

@@ -21,25 +21,33 @@ const FUNCTIONS: Readonly<Record<string, (x: number) => number>> = {
   TAN: (x) => Math.tan(toRadians(x)),
 };
 
-/** What joins two numbers, by how closely it binds, the loosest first. */
-const OPERATORS: readonly Readonly<Record<string, (a: number, b: number) => number>>[] = [
-  {
+/** What joins two numbers, and how closely it binds. */
+interface Operator {
+  readonly binds: number;
+  readonly work: (a: number, b: number) => number;
+}
+const operators = (binds: number, works: Readonly<Record<string, Operator['work']>>): [string, Operator][] =>
+  Object.entries(works).map(([name, work]) => [name, { binds, work }]);
+const OPERATORS: ReadonlyMap<string, Operator> = new Map([
+  ...operators(0, {
     AND: (a, b) => Number(a !== 0 && b !== 0),
     OR: (a, b) => Number(a !== 0 || b !== 0),
     XOR: (a, b) => Number((a !== 0) !== (b !== 0)),
-  },
-  {
+  }),
+  ...operators(1, {
     EQ: (a, b) => Number(a === b),
     NE: (a, b) => Number(a !== b),
     GT: (a, b) => Number(a > b),
     GE: (a, b) => Number(a >= b),
     LT: (a, b) => Number(a < b),
     LE: (a, b) => Number(a <= b),
-  },
-  { '+': (a, b) => a + b, '-': (a, b) => a - b },
-  { '*': (a, b) => a * b, '/': (a, b) => a / b, MOD: (a, b) => a - b * Math.floor(a / b) },
-  { '**': (a, b) => a ** b },
-];
+  }),
+  ...operators(2, { '+': (a, b) => a + b, '-': (a, b) => a - b }),
+  ...operators(3, { '*': (a, b) => a * b, '/': (a, b) => a / b, MOD: (a, b) => a - b * Math.floor(a / b) }),
+  ...operators(4, { '**': (a, b) => a ** b }),
+]);
+/** The name of an operator, where one comes next. */
+const OPERATOR = /\*\*|[-+*/]|AND|OR|XOR|EQ|NE|GT|GE|LT|LE|MOD/iy;
 
 const [SPACE, NO_BREAK, OPEN, POINT, ZERO, SEMICOLON] = [32, 0xa0, 40, 46, 48, 59] as const;
 const isDigit = (code: number): boolean => code >= ZERO && code <= ZERO + 9;
@@ -69,10 +77,10 @@ export class GcodeExpression {
     return this.text[this.at++]!;
   }
 
-  /** Whether a sign, or a word, comes next; it is taken then. */
-  takes(word: string): boolean {
-    if (this.isAtEnd() || this.text.slice(this.at, this.at + word.length).toUpperCase() !== word) return false;
-    this.at += word.length;
+  /** Whether a sign comes next; it is taken then. */
+  takes(sign: string): boolean {
+    if (this.isAtEnd() || this.text[this.at] !== sign) return false;
+    this.at++;
     return true;
   }
 
@@ -112,7 +120,8 @@ export class GcodeExpression {
   }
 
   private signed(): number {
-    if (!this.isAtEnd() && (isDigit(this.code()) || this.code() === POINT)) return this.number();
+    if (this.isAtEnd()) throw this.broken();
+    if (isDigit(this.code()) || this.code() === POINT) return this.number();
     if (this.takes('-')) return -this.value();
     if (this.takes('+')) return this.value();
     if (this.takes('#')) return this.parameter(this.name());
@@ -129,25 +138,23 @@ export class GcodeExpression {
 
   /** What stands in square brackets, behind the first. */
   private bracket(): number {
-    const value = this.nested(() => this.binary(0));
+    const value = this.nested(() => this.joined(0));
     if (!this.takes(']')) throw this.broken();
     return value;
   }
 
-  private binary(level: number): number {
-    const operators = OPERATORS[level];
-    if (!operators) return this.value();
-    let value = this.binary(level + 1);
-    for (let found = this.operator(operators); found; found = this.operator(operators))
-      value = found(value, this.binary(level + 1));
-    return value;
-  }
-
-  private operator(of: (typeof OPERATORS)[number]): ((a: number, b: number) => number) | null {
-    // `**` binds closer than `*`, and is none of it.
-    if (!this.isAtEnd() && this.text.startsWith('**', this.at) && !of['**']) return null;
-    const word = Object.keys(of).find((one) => this.takes(one));
-    return word === undefined ? null : of[word]!;
+  /** What is joined by operators that bind so closely, from the left. */
+  private joined(binds: number): number {
+    let value = this.value();
+    for (;;) {
+      if (this.isAtEnd()) return value;
+      OPERATOR.lastIndex = this.at;
+      const word = OPERATOR.exec(this.text)?.[0];
+      const operator = word === undefined ? undefined : OPERATORS.get(word.toUpperCase())!;
+      if (!operator || operator.binds < binds) return value;
+      this.at += word!.length;
+      value = operator.work(value, this.joined(operator.binds + 1));
+    }
   }
 
   private functionName(): string | null {

@@ -1,6 +1,7 @@
 import { FormatError } from '../problems.ts';
 import { type DesignKind, isDesignKind } from '../design/kind.ts';
 import type { Polyline } from '../geometry/polyline.ts';
+import { MOST_POINTS } from '../tolerances.ts';
 import type { Drawing } from './drawing.ts';
 import { Pen } from './pen.ts';
 
@@ -67,25 +68,34 @@ export function readGorseDocument(text: string): Drawing & { readonly labels: De
 
 /** The document's own lists and objects are four deep. */
 const DEEPEST = 8;
+/** Lists and objects, and what stands in them, beyond what the strokes of a design may have. */
+const MOST_LISTS = 200_000;
+const MOST_VALUES = 2 * MOST_POINTS + MOST_LISTS;
 
-/** Brackets nested beyond what the document has take the parser seconds to refuse. */
-function isDeep(text: string): boolean {
+/** What has no end of lists in lists, or of values, would take the parser seconds and all memory before it could be refused. */
+function refuseLarge(text: string): void {
   let depth = 0;
+  let lists = 0;
+  let values = 0;
   let quoted = false;
   for (let i = 0; i < text.length; i++) {
     const sign = text[i];
     if (sign === '\\') i++;
     else if (sign === '"') quoted = !quoted;
     else if (quoted) continue;
+    else if (sign === ',') values++;
     else if (sign === '[' || sign === '{') {
-      if (++depth > DEEPEST) return true;
+      lists++;
+      if (++depth > DEEPEST)
+        throw new FormatError('This JSON is nested deeper than any Gorse design. Save the design again.');
     } else if (sign === ']' || sign === '}') depth--;
+    if (lists > MOST_LISTS || values > MOST_VALUES)
+      throw new FormatError('This JSON holds more than any Gorse design can. Save the design again.');
   }
-  return false;
 }
 
 function parsed(text: string): Record<string, unknown> {
-  if (isDeep(text)) throw new FormatError('This JSON is nested deeper than any Gorse design. Save the design again.');
+  refuseLarge(text);
   try {
     const value: unknown = JSON.parse(text);
     if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;

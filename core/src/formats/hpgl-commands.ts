@@ -1,3 +1,5 @@
+import { FormatError } from '../problems.ts';
+import { formatCount } from '../units.ts';
 import { Decimal } from './decimal.ts';
 
 /** One command of an HPGL file with its numbers; a label's text is not among them. */
@@ -10,16 +12,19 @@ export interface HpglCommand {
 const [ESCAPE, SEMICOLON] = [27, 59] as const;
 /** What ends a label unless DT says another. */
 const END_OF_TEXT = String.fromCharCode(3);
+/** One for each point that a drawing may have, and twice as many that say something else. */
+const MOST_COMMANDS = 3_000_000;
 /** A command with more numbers comes in parts, pairs together: one may go to a million places. */
 const MOST_AT_ONCE = 1_000;
 
 /**
  * The commands of a file in turn, without what isn't HPGL: the job's own lines (`@PJL …`), escape sequences for the plotter itself, text. Each
- * sign is looked at once.
+ * sign is looked at once. Throws `FormatError` on too many.
  */
 export function* hpglCommands(text: string): Generator<HpglCommand> {
   const decimal = new Decimal();
   let endOfLabel = END_OF_TEXT;
+  let count = 0;
   for (let at = 0; at < text.length;) {
     if (text.charCodeAt(at) === ESCAPE) {
       at = afterEscape(text, at + 1);
@@ -33,6 +38,10 @@ export function* hpglCommands(text: string): Generator<HpglCommand> {
       at++;
       continue;
     }
+    if (++count > MOST_COMMANDS)
+      throw new FormatError(
+        `The file has more than ${formatCount(MOST_COMMANDS)} commands. Save only the stitch lines and try again.`,
+      );
     const name = text.slice(at, at + 2).toUpperCase();
     at += 2;
     if (name === 'LB') {

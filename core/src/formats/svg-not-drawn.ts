@@ -37,6 +37,6 @@ export function chosenOf({ children }: XmlElement): readonly XmlElement[] {
     .slice(0, 1);
 }
 
-/** The id that `url(#id)` names; null where it is none. */
+/** The id that a value names which begins as `url(#id)`; null where it is none. */
 export const urlIn = (value: string): string | null =>
-  /url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value)?.[1]?.trim() ?? null;
+  /^\s*url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(value)?.[1]?.trim() ?? null;

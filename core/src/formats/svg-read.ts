@@ -49,6 +49,7 @@ export function readSvg(text: string, answers: ReadAnswers = {}): Drawing {
       root.line,
     );
   const walk = new Walk(document);
+  for (const { line, sentence } of document.remarks) walk.remarks.say(sentence, line);
   const style = walk.styles.of(root);
   const unit = unitOfDocument(document, style, viewBoxOf(style.get('viewBox')), answers);
   if (!unit.stated && !answers.unit && !unit.likely) {

@@ -1,4 +1,9 @@
+import { FormatError } from '../problems.ts';
+import { formatCount } from '../units.ts';
+
 const [NEWLINE, RETURN] = [10, 13] as const;
+/** A line for each point that a drawing may have, and as many that say something else. */
+const MOST_LINES = 2_000_000;
 
 /** Where the line ends that a place stands in: at CR, LF, or the end of the text. */
 export function endOfLine(text: string, from: number): number {
@@ -12,11 +17,15 @@ export function endOfLine(text: string, from: number): number {
 export const afterLine = (text: string, end: number): number =>
   end + (text.charCodeAt(end) === RETURN && text.charCodeAt(end + 1) === NEWLINE ? 2 : 1);
 
-/** Each line with its number, 1-based, until `take` gives false. None is kept: a file may have millions. */
+/** Each line with its number, 1-based, until `take` gives false. None is kept: a file may have millions. Throws `FormatError` on too many. */
 export function eachLine(text: string, take: (line: string, number: number) => unknown): void {
   let number = 0;
   for (let from = 0; from <= text.length;) {
     const end = endOfLine(text, from);
+    if (number >= MOST_LINES)
+      throw new FormatError(
+        `The file has more than ${formatCount(MOST_LINES)} lines. Save only the stitch lines and try again.`,
+      );
     if (take(text.slice(from, end), ++number) === false) return;
     from = afterLine(text, end);
   }

@@ -20,6 +20,8 @@ export interface XmlElement {
 
 export interface XmlDocument {
   readonly root: XmlElement;
+  /** What had to be left out of it, by line; sentences without a full stop. */
+  readonly remarks: readonly { readonly line: number; readonly sentence: string }[];
   /** What stands before it, where programs say who they are. */
   readonly prolog: string;
 }
@@ -29,11 +31,14 @@ type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
 
 const MOST_ELEMENTS = 50_000;
 const DEEPEST = 256;
+const MOST_ATTRIBUTES = 1_000;
 const MOST_ENTITIES = 64;
 const LONGEST_ENTITY = 2_000;
 const LONGEST_DOCTYPE = 100_000;
 const LONGEST_PROLOG = 4_000;
+/** Values longer than this are set aside while it is read, and only some are kept: data of lines, and what is embedded. */
 const LONG_VALUE = 4_096;
+const LONG = new Set(['d', 'points', 'href']);
 const XLINK = 'http://www.w3.org/1999/xlink';
 
 /** Reads XML into a tree of elements, namespaces resolved. Bounded in elements, depth and entities. Throws `FormatError`. */
@@ -44,6 +49,9 @@ export function readXml(text: string): XmlDocument {
   let root = null as XmlElement | null;
   let prolog = '';
   let count = 0;
+  let attributeCount = 0;
+  const remarks: { line: number; sentence: string }[] = [];
+  Object.assign(parser.ENTITIES, internalEntities(short));
   // No handler more: with a seventh the parser becomes an object that is slow to use, and takes four times as long.
   parser.on('error', (error) => {
     // Programs copy parts of each other's files without saying what their prefixes stand for.
@@ -53,8 +61,12 @@ export function readXml(text: string): XmlDocument {
       parser.line,
     );
   });
-  parser.on('doctype', (doctype) => {
-    Object.assign(parser.ENTITIES, internalEntities(doctype, parser.line));
+  parser.on('attribute', () => {
+    if (++attributeCount <= MOST_ATTRIBUTES) return;
+    throw new FormatError(
+      `Line ${parser.line}: an element has more than ${formatCount(MOST_ATTRIBUTES)} attributes. Save the drawing as plain SVG.`,
+      parser.line,
+    );
   });
   parser.on('opentag', (tag) => {
     if (++count > MOST_ELEMENTS) {
@@ -69,10 +81,15 @@ export function readXml(text: string): XmlDocument {
         parser.line,
       );
     }
+    attributeCount = 0;
     const attributes = new Map<string, string>();
-    for (const { name, local, uri, value } of Object.values(tag.attributes)) {
-      if (uri !== XLINK) attributes.set(name, valueOf(value));
-      else if (!attributes.has(local)) attributes.set(local, valueOf(value));
+    for (const { name: written, local, uri, value } of Object.values(tag.attributes)) {
+      const name = uri === XLINK ? local : written;
+      if (uri === XLINK && attributes.has(name)) continue;
+      const whole = valueOf(value);
+      if (whole.length <= LONG_VALUE || LONG.has(name)) attributes.set(name, whole);
+      else if (!name.includes(':'))
+        remarks.push({ line: parser.line, sentence: `the attribute "${name}" is too long and is left out` });
     }
     const parent = open.at(-1) ?? null;
     const { local: name, uri: namespace } = tag;
@@ -95,7 +112,7 @@ export function readXml(text: string): XmlDocument {
   });
   parser.write(short).close();
   if (!root) throw new FormatError('The file is empty. Save the drawing again as plain SVG.');
-  return { root, prolog };
+  return { root, remarks, prolog };
 }
 
 /** Begins what stands for a long value; XML has no such sign of its own. */
@@ -119,7 +136,7 @@ function withoutLongValues(text: string): { short: string; valueOf: (value: stri
       from = to;
       continue;
     }
-    const lines = '\n'.repeat(value.split('\n').length - 1);
+    const lines = '\n'.repeat(newlinesIn(text, from, to));
     parts.push(text.slice(kept, from + 1), `${STANDS_FOR}${long.push(value) - 1}${lines}`);
     kept = to;
     from = text.indexOf('"', to + 1);
@@ -131,9 +148,21 @@ function withoutLongValues(text: string): { short: string; valueOf: (value: stri
   };
 }
 
+function newlinesIn(text: string, from: number, to: number): number {
+  let count = 0;
+  for (let at = text.indexOf('\n', from); at >= 0 && at < to; at = text.indexOf('\n', at + 1)) count++;
+  return count;
+}
+
 /** The few entities that drawing programs define inside a file. Nested ones would allow an expansion without bound, so they are refused. */
-function internalEntities(doctype: string, line: number): Record<string, string> {
+function internalEntities(text: string): Record<string, string> {
   const entities: Record<string, string> = {};
+  const begin = text.indexOf('<!DOCTYPE');
+  const [open, close] = [text.indexOf('[', begin), text.indexOf('>', begin)];
+  if (begin < 0 || open < 0 || (close >= 0 && close < open)) return entities;
+  const end = text.indexOf(']', open);
+  const doctype = text.slice(open, end < 0 ? text.length : end);
+  const line = 1 + newlinesIn(text, 0, begin);
   const refusal = new FormatError(
     `Line ${line}: the file defines XML entities that refer to each other or are too long. Save it as plain SVG.`,
     line,

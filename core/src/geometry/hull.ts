@@ -1,5 +1,5 @@
 import type { Point } from './point.ts';
-import type { Polyline } from './polyline.ts';
+import { type Polyline, pointsOf } from './polyline.ts';
 
 /**
  * The convex hull of all points, without points along its edges: Andrew's monotone chain (1979) on those that lie outside the octagon of the
@@ -21,7 +21,7 @@ export function convexHull(lines: readonly Polyline[]): Point[] {
   return [...lower, ...upper];
 }
 
-/** The points that may be on the hull: those outside the octagon of the extreme ones, or on its edge. */
+/** The points that may be corners of the hull: those outside the octagon of the extreme ones, and these. */
 function outermost(lines: readonly Polyline[]): Point[] {
   // Farthest right, down right, down, … all the way round, so that the octagon's inside lies to the right of its edges.
   const corners = new Float64Array(16);
@@ -50,25 +50,24 @@ function outermost(lines: readonly Polyline[]): Point[] {
   const right = Math.min(corners[2]!, corners[14]!);
   const top = Math.max(corners[11]!, corners[15]!);
   const bottom = Math.min(corners[3]!, corners[7]!);
-  const points: Point[] = [];
+  const points = most.every(Number.isFinite) ? pointsOf(corners) : [];
   for (const line of lines) {
     for (let i = 0; i < line.length; i += 2) {
       const [x, y] = [line[i]!, line[i + 1]!];
       if (x > left && x < right && y > top && y < bottom) continue;
-      if (!isWithin(corners, x, y)) points.push({ x, y });
+      if (isOutside(corners, x, y)) points.push({ x, y });
     }
   }
   return points;
 }
 
-/** Inside all edges of an octagon; edges of no length hold nothing back. */
-function isWithin(corners: Float64Array, x: number, y: number): boolean {
+function isOutside(octagon: Float64Array, x: number, y: number): boolean {
   for (let k = 0; k < 16; k += 2) {
-    const [ax, ay] = [corners[k]!, corners[k + 1]!];
-    const [dx, dy] = [corners[(k + 2) % 16]! - ax, corners[(k + 3) % 16]! - ay];
-    if (dx * (y - ay) - dy * (x - ax) <= 0 && (dx !== 0 || dy !== 0)) return false;
+    const [ax, ay] = [octagon[k]!, octagon[k + 1]!];
+    const [dx, dy] = [octagon[(k + 2) % 16]! - ax, octagon[(k + 3) % 16]! - ay];
+    if (dx * (y - ay) - dy * (x - ax) < 0) return true;
   }
-  return true;
+  return false;
 }
 
 const turnsOut = (a: Point, b: Point, c: Point): boolean => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0;
