@@ -52,7 +52,7 @@ const ROUND = 100;
 function coarseHull(hull: readonly Point[]): readonly number[] {
   if (hull.length === 0) return [];
   const ring = polyline([...hull, hull[0]!]);
-  const size = Math.max(...ring);
+  const size = ring.reduce((most, v) => Math.max(most, v), 0);
   return Array.from(simplify(ring, COARSE * size).slice(0, -2), (v) => Math.round(v * ROUND) / ROUND);
 }
 

@@ -39,7 +39,7 @@ export function arranged(lines: readonly Polyline[], arrange: Arrange): readonly
     const own = boundsOf(row)!;
     const laid = row.map((line) => applyToPolyline(translation(box.minX - own.minX, top - own.minY), line));
     top += own.maxY - own.minY + gapDown;
-    rows.push(...(joined && j % 2 === 1 ? reversedLine(laid) : laid));
+    for (const line of joined && j % 2 === 1 ? reversedLine(laid) : laid) rows.push(line);
   }
   return joined ? inOneGo(rows) : rows;
 }

@@ -22,6 +22,7 @@ const INSUNITS: Readonly<Record<number, number>> = {
   14: 100,
 };
 const MOST_INSERTS = 100_000;
+const MOST_VISITS = 1_500_000;
 /** What is kept while the rest is read: layers, and blocks with all that stands in them. */
 const MOST_LAYERS = 50_000;
 const MOST_IN_BLOCKS = 300_000;
@@ -158,10 +159,12 @@ class DxfWalk {
   readonly pen = new Pen();
   readonly remarks = new Remarks();
   private inserts = 0;
+  private visits = 0;
 
   constructor(private readonly file: DxfFile) {}
 
   visit(entity: DxfEntity, place: Place): void {
+    if (++this.visits > MOST_VISITS) refuseLong(MOST_VISITS, 'entities, with those that its blocks repeat');
     const layer = this.layerOf(entity, place);
     const unseen = place.unseen ?? this.unseenOf(entity, layer, place);
     const { type } = entity;

@@ -52,7 +52,7 @@ export class Pen {
   clip: Clip | null = null;
   private readonly drawnStrokes: Stroke[] = [];
   private readonly splines: Flatten[] = [];
-  private moves = new Float64Array(1024);
+  private moves = new Float64Array(96);
   private used = 0;
   private count = 0;
   isDrawing = false;
@@ -62,11 +62,7 @@ export class Pen {
   /** Begins a stroke at `start`, unless one is being drawn. `line` is the file's, 1-based. */
   from(start: Point, line: number | null): this {
     if (!this.isDrawing) {
-      if (this.drawnStrokes.length >= MOST_STROKES)
-        throw new FormatError(
-          `The drawing has more than ${formatCount(MOST_STROKES)} separate lines. Join them in the drawing program, and save it again.`,
-          line,
-        );
+      if (this.drawnStrokes.length >= MOST_STROKES) refuseMany(line);
       const { group, unseen, clip } = this;
       this.drawnStrokes.push({ at: this.used, start, line, group, unseen, clip });
       this.isDrawing = true;
@@ -132,6 +128,8 @@ export class Pen {
       points += line.length / 2;
       this.refuseFar(line, stroke.line);
       sorted.put(line, stroke);
+      // Clips may cut one line into thousands.
+      if (sorted.count > 2 * MOST_STROKES) refuseMany(stroke.line);
     });
     return { strokes: sorted.strokes, groups: sorted.groups, leftOut: sorted.leftOut() };
   }
@@ -243,6 +241,13 @@ function isPoint(line: Polyline): boolean {
   for (let i = 2; i < line.length; i += 2)
     if (!(Math.abs(line[i]! - line[0]!) <= POINT_SIZE && Math.abs(line[i + 1]! - line[1]!) <= POINT_SIZE)) return false;
   return true;
+}
+
+function refuseMany(line: number | null): never {
+  throw new FormatError(
+    `The drawing has more than ${formatCount(MOST_STROKES)} separate lines. Join them in the drawing program, and save it again.`,
+    line,
+  );
 }
 
 function refuseLong(line: number | null): never {

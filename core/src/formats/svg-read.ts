@@ -10,13 +10,14 @@ import {
 } from '../geometry/affine.ts';
 import { boxRing } from '../geometry/polygon.ts';
 import { boundsOf, polyline } from '../geometry/polyline.ts';
-import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
+import type { Rings } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
 import type { Drawing, ReadAnswers } from './drawing.ts';
 import { type Drawn, Pen } from './pen.ts';
 import { Remarks } from './remarks.ts';
 import { type Clip, clipWithin } from './seen-and-unseen.ts';
+import { ClipRings } from './svg-clip-rings.ts';
 import { drawPath } from './svg-curves.ts';
 import { chosenOf, effectsOf, LEFT_OUT, urlIn } from './svg-not-drawn.ts';
 import { colourOf, FIRST_LOOK, type Look, lookIn, shapeUnseen } from './svg-look.ts';
@@ -28,9 +29,7 @@ import { type XmlDocument, type XmlElement, readXml } from './xml-tree.ts';
 
 const MOST_VISITS = 50_000;
 const DEEPEST_USE = 32;
-const MOST_CLIP_POINTS = 20_000;
-/** A clip is taken as larger by this part of its size. */
-const CLIP_SLACK = 1e-4;
+const DEEPEST_CLIP = 16;
 const SVG = 'http://www.w3.org/2000/svg';
 
 /** Elements that are drawn by what stands in them. */
@@ -84,7 +83,9 @@ class Walk {
   private readonly namespaces: ReadonlySet<string>;
   private readonly using = new Set<XmlElement>();
   private readonly remarked = new Set<string>();
-  private readonly clips = new Map<string, Rings | null>();
+  private readonly clipRings = new ClipRings();
+  /** By the path and how it is turned and sized, as it lies where it was first asked for. */
+  private readonly clips = new Map<string, { readonly rings: Rings | null; readonly from: Affine }>();
   private visits = 0;
 
   constructor({ root }: XmlDocument) {
@@ -123,7 +124,8 @@ class Walk {
     // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
     if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? '')) {
       const corners = boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height });
-      this.pen.clip = clipWithin([polyline(corners.map((p) => applyToPoint(port, p)))], inside.look.layer, clip);
+      const ring = polyline(corners.map((p) => applyToPoint(port, p)));
+      this.pen.clip = clipWithin([ring], { x: 0, y: 0 }, inside.look.layer, clip);
     }
     this.clipped(element, style, inside, () => this.children(element, inside));
     this.pen.clip = clip;
@@ -222,39 +224,39 @@ class Walk {
       return null;
     }
     if (this.using.has(path)) return null;
-    if ((this.pen.clip?.depth ?? 0) >= DEEPEST_USE) {
-      this.remark(element, `clips more than ${DEEPEST_USE} deep in each other are left out; the whole lines are kept`);
+    if ((this.pen.clip?.depth ?? 0) >= DEEPEST_CLIP) {
+      this.remark(element, `clips more than ${DEEPEST_CLIP} deep in each other are left out; the whole lines are kept`);
       return null;
     }
     const user =
       path.attributes.get('clipPathUnits') === 'objectBoundingBox' ? this.boxMatrix(place, draw) : place.matrix;
     if (!user) return null;
-    const key = [path.attributes.get('id'), ...user].join(' ');
-    let rings = this.clips.get(key);
-    if (rings === undefined) {
+    const key = [path.attributes.get('id'), ...user.slice(0, 4)].join(' ');
+    let known = this.clips.get(key);
+    if (!known) {
       this.using.add(path);
-      rings = this.outlinesOf(path, { ...place, matrix: user, look: FIRST_LOOK });
+      known = { rings: this.ringsOf(path, { ...place, matrix: user, look: FIRST_LOOK }), from: user };
       this.using.delete(path);
-      this.clips.set(key, rings);
+      this.clips.set(key, known);
     }
-    return rings && clipWithin(rings, place.look.layer, this.pen.clip);
+    const { rings, from } = known;
+    const at = { x: user[4] - from[4], y: user[5] - from[5] };
+    return rings && clipWithin(rings, at, place.look.layer, this.pen.clip);
   }
 
-  /** What the shapes of a `clipPath` cover, a hair larger, so that a line along its edge is seen; null where there is too much of it. */
-  private outlinesOf(path: XmlElement, place: Place): Rings | null {
+  /** What the shapes of a `clipPath` cover; null where there is too much of it. */
+  private ringsOf(path: XmlElement, place: Place): Rings | null {
     const style = this.styles.of(path);
     const inside = { ...place, matrix: compose(this.ownTransform(path, style, place.view), place.matrix) };
-    const areas = path.children.map((child) => {
-      const { strokes } = this.apart(() => this.visit(child, inside), 'outlines');
-      return covered(strokes, lookIn(FIRST_LOOK, child, this.styles.of(child)).inherited['clip-rule'] === 'evenodd');
-    });
-    if (areas.flat().reduce((sum, ring) => sum + ring.length / 2, 0) > MOST_CLIP_POINTS) {
-      this.remark(path, 'a clip with too many points is left out; the whole lines are kept');
-      return null;
-    }
-    const rings = unionOf(areas);
-    const box = boundsOf(rings);
-    return box ? grown(rings, CLIP_SLACK * Math.max(box.maxX - box.minX, box.maxY - box.minY)) : rings;
+    const rings = this.clipRings.of(() =>
+      path.children.map((child) => ({
+        outlines: this.apart(() => this.visit(child, inside), 'outlines').strokes,
+        evenOdd: lookIn(FIRST_LOOK, child, this.styles.of(child)).inherited['clip-rule'] === 'evenodd',
+      })),
+    );
+    if (!rings)
+      this.remark(path, 'clips with too many points, or too many clips, are left out; the whole lines are kept');
+    return rings;
   }
 
   /** The map of a unit square to the box of what is drawn, in its own user space; null where that has no size. */

@@ -35,8 +35,9 @@ interface Declared {
 interface Rule extends Declared {
   readonly selector: Selector;
   readonly specificity: number;
-  matches?: (element: XmlElement) => boolean;
+  matches?: Matches;
 }
+type Matches = (element: XmlElement) => boolean;
 
 /** A style attribute, and what comes of it where no rule says anything. */
 interface OwnStyle extends Declared {
@@ -48,7 +49,7 @@ const LONGEST_SHEETS = 500_000;
 /** A document has fewer: each takes some signs of its sheets. */
 const MOST_RULES = 1e7;
 /** Steps from element to element while looking for what applies; an honest file takes a few for each. */
-const MOST_STEPS = 1_000_000;
+const MOST_STEPS = 500_000;
 /** Style attributes are mostly repeated. */
 const MOST_KNOWN = 5_000;
 
@@ -59,6 +60,7 @@ const MOST_KNOWN = 5_000;
 export class SvgStyles {
   private readonly rules = new Map<string, Rule[]>();
   private readonly known = new Map<string, OwnStyle>();
+  private readonly compiled = new Map<string, Matches>();
   private steps = 0;
   /** Rules of all sheets so far. */
   private count = 0;
@@ -113,9 +115,9 @@ export class SvgStyles {
   private ownStyle(text: string): OwnStyle {
     const known = this.known.get(text);
     if (known) return known;
-    const declarations = PLAIN.test(text)
-      ? plainDeclarations(text)
-      : declarationsIn(parse(text, { ...RAW, context: 'declarationList' }));
+    const declarations = lastOfEach(
+      PLAIN.test(text) ? plainDeclarations(text) : declarationsIn(parse(text, { ...RAW, context: 'declarationList' })),
+    );
     const read = { declarations, alone: cascade([{ declarations }]) };
     if (this.known.size < MOST_KNOWN) this.known.set(text, read);
     return read;
@@ -129,7 +131,7 @@ export class SvgStyles {
         if (node.name === 'media' && node.block && isForScreen(node.prelude ? generate(node.prelude) : ''))
           take(node.block);
       } else if (node.type === 'Rule' && node.prelude.type === 'SelectorList') {
-        const declarations = declarationsIn(node.block);
+        const declarations = lastOfEach(declarationsIn(node.block));
         if (declarations.length === 0) return;
         node.prelude.children.forEach((selector) => {
           if (selector.type === 'Selector') this.add(selector, declarations);
@@ -149,13 +151,18 @@ export class SvgStyles {
   }
 
   /** Rules are made ready when they are first asked: of many sheets most never are. */
-  private ready(selector: Selector): (element: XmlElement) => boolean {
+  private ready(selector: Selector): Matches {
+    const text = generate(selector);
+    const known = this.compiled.get(text);
+    if (known) return known;
+    let matches: Matches = () => false;
     try {
-      return compile<XmlElement, XmlElement>(generate(selector), { xmlMode: true, adapter: this.adapter });
+      matches = compile<XmlElement, XmlElement>(text, { xmlMode: true, adapter: this.adapter });
     } catch {
       // A selector that isn't known selects nothing.
-      return () => false;
     }
+    this.compiled.set(text, matches);
+    return matches;
   }
 
   private readonly adapter = {
@@ -210,6 +217,11 @@ const declarationsIn = (node: CssNode): Declaration[] => {
   }
   return found;
 };
+
+/** Of those that say the same, the last. */
+const lastOfEach = (all: readonly Declaration[]): readonly Declaration[] => [
+  ...new Map(all.map((one) => [`${one.property}${one.important ? '!' : ''}`, one])).values(),
+];
 
 function declaration(name: string, text: string, important: boolean): Declaration[] {
   const property = name.trim().toLowerCase();

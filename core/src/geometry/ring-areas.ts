@@ -1,5 +1,5 @@
 import { ClipType, Clipper, EndType, FillRule, JoinType, type Paths64 } from 'clipper2-ts';
-import { type Polyline, simplify } from './polyline.ts';
+import { pointsOf, type Polyline, polyline, simplify } from './polyline.ts';
 
 /** Closed lines without their first point again; inside is what lies within an odd number of them. One use of the area library. */
 export type Rings = readonly Polyline[];
@@ -10,18 +10,13 @@ const PER_MM = 1e5;
 const ROUNDED = 0.005;
 
 const toPaths = (rings: Rings): Paths64 =>
-  rings.map((ring) =>
-    Array.from({ length: ring.length / 2 }, (_, i) => ({
-      x: Math.round(ring[2 * i]! * PER_MM),
-      y: Math.round(ring[2 * i + 1]! * PER_MM),
-    })),
-  );
+  rings.map((ring) => pointsOf(ring).map(({ x, y }) => ({ x: Math.round(x * PER_MM), y: Math.round(y * PER_MM) })));
 
 /** Rings of no area are left out. */
 const fromPaths = (paths: Paths64): Polyline[] =>
   paths.flatMap((path) => {
-    const closed = [...path, ...path.slice(0, 1)].flatMap(({ x, y }) => [x / PER_MM, y / PER_MM]);
-    const line = simplify(Float64Array.from(closed), ROUNDED).slice(0, -2);
+    const closed = polyline([...path, ...path.slice(0, 1)]).map((v) => v / PER_MM);
+    const line = simplify(closed, ROUNDED).slice(0, -2);
     return line.length < 6 ? [] : [line];
   });
 

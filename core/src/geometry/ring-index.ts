@@ -16,15 +16,15 @@ export interface RingIndex {
   readonly isInside: (x: number, y: number, of?: (ring: number) => boolean) => boolean;
 }
 
-/** The index of some rings, made once for the same ones. */
+/** The index of some rings, made once for the same ones and kept as long as these are. */
 export function indexRings(rings: Rings): RingIndex {
-  const known = indices.get(rings) ?? makeIndex(rings);
+  const known = indices.get(rings) ?? indexOfRings(rings);
   indices.set(rings, known);
   return known;
 }
 const indices = new WeakMap<Rings, RingIndex>();
 
-function makeIndex(rings: Rings): RingIndex {
+export function indexOfRings(rings: Rings): RingIndex {
   const count = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
   const ring = new Int32Array(count);
   const ends = new Float64Array(4 * count);

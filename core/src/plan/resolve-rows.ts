@@ -229,13 +229,13 @@ function joined(group: readonly SewnRow[]): Stroke[] {
   for (const one of group) {
     const strokes = moveStrokes(one.strokes, translation(0, one.row.top));
     const above = out.at(-1);
-    const [first, ...rest] = strokes;
+    const [first] = strokes;
     if (above && first) {
       const [end, start] = [pointOf(above.line, -1), pointOf(first.line, 0)];
       const across = distance(end, start) === 0 ? [] : [Float64Array.of(end.x, end.y, start.x, start.y)];
       out.splice(-1, 1, { ...above, line: concatenate([above.line, ...across, first.line]) });
-      out.push(...rest);
-    } else out.push(...strokes);
+    }
+    for (const stroke of above && first ? strokes.slice(1) : strokes) out.push(stroke);
   }
   return out;
 }
