@@ -141,7 +141,7 @@ function drawSpline(pen: Pen, entity: DxfEntity, matrix: Affine): string | null 
     weights: weights.length === 0 ? undefined : weights,
   };
   const start = splineStart(spline);
-  if (!start) return 'a spline with broken knots is left out; convert it to a polyline';
+  if (!start) return 'a spline with broken knots, or far too many, is left out; convert it to a polyline';
   pen.from(start, null).spline(controls, (out, tolerance, most) => flattenSplineInto(out, spline, tolerance, most));
   return null;
 }

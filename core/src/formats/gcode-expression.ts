@@ -71,10 +71,9 @@ export class GcodeExpression {
     return this;
   }
 
-  /** The next sign that means something, taken; null at the line's end. Comments, in brackets or from a semicolon on, mean nothing. */
-  next(): string | null {
-    if (this.isAtEnd()) return null;
-    return this.text[this.at++]!;
+  /** The code of the next sign that means something, taken; null at the line's end. Comments, in brackets or from a semicolon on, mean nothing. */
+  next(): number | null {
+    return this.isAtEnd() ? null : this.text.charCodeAt(this.at++);
   }
 
   /** Whether a sign comes next; it is taken then. */

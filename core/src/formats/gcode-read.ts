@@ -3,7 +3,7 @@ import { FormatError } from '../problems.ts';
 import { MM_PER_INCH } from '../units.ts';
 import { type Drawing, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { Needle, NeedleScan } from './gcode-needle.ts';
-import { type GcodeWord, GcodeWords } from './gcode-words.ts';
+import { type GcodeWord, GcodeWords, lastOf } from './gcode-words.ts';
 import { Pen } from './pen.ts';
 import { Remarks } from './remarks.ts';
 import { eachLine } from './text-lines.ts';
@@ -84,15 +84,11 @@ class GcodeReader {
   ) {}
 
   line(words: readonly GcodeWord[], number: number): void {
-    const places = new Map<string, number>();
-    for (const { letter, value } of words) {
-      if (letter === 'G') this.mode(value, number);
-      else places.set(letter, value);
-    }
+    for (const { letter, value } of words) if (letter === 'G') this.mode(value, number);
     for (const word of ofNeedle(words)) this.needle.say(word);
     if (!this.needle.isDown) this.pen.finish();
-    if (isOneOff(words)) this.oneOff(words, places, number);
-    else if (isMove(words)) this.move(places, number);
+    if (isOneOff(words)) this.oneOff(words, number);
+    else if (isMove(words)) this.move(words, number);
   }
 
   private mode(code: number, line: number): void {
@@ -112,14 +108,16 @@ class GcodeReader {
   }
 
   /** What a line means by its words other than a place to go to. */
-  private oneOff(words: readonly GcodeWord[], places: ReadonlyMap<string, number>, line: number): void {
+  private oneOff(words: readonly GcodeWord[], line: number): void {
     const is = (...codes: readonly number[]): boolean =>
       words.some(({ letter, value }) => letter === 'G' && codes.includes(value));
     if (is(92)) {
       // The place where it stands is called otherwise from here on.
-      const x = places.has('X') ? this.at.x - places.get('X')! * this.unit : this.origin.x;
-      const y = places.has('Y') ? this.at.y + places.get('Y')! * this.unit : this.origin.y;
-      this.origin = { x, y };
+      const [x, y] = [lastOf(words, 'X'), lastOf(words, 'Y')];
+      this.origin = {
+        x: x === undefined ? this.origin.x : this.at.x - x * this.unit,
+        y: y === undefined ? this.origin.y : this.at.y + y * this.unit,
+      };
     } else if (is(92.1, 92.2)) this.origin = { x: 0, y: 0 };
     else if (is(28, 28.1, 30, 30.1, 53, 10, 52)) {
       const code = words.find(({ letter, value }) => letter === 'G' && ONE_OFF.has(value))!.value;
@@ -128,10 +126,10 @@ class GcodeReader {
     }
   }
 
-  private move(words: ReadonlyMap<string, number>, line: number): void {
+  private move(words: readonly GcodeWord[], line: number): void {
     const from = this.at;
     const along = (name: 'X' | 'Y', was: number, origin: number, sign: 1 | -1): number => {
-      const value = words.get(name);
+      const value = lastOf(words, name);
       return value === undefined ? was : sign * value * this.unit + (this.absolute ? origin : was);
     };
     // Y is kept down from here on; the file's points up.
@@ -148,23 +146,25 @@ class GcodeReader {
   }
 
   /** G5 and G5.1: I and J lead from where it starts to the first control point, P and Q from where it ends to the second. */
-  private curve(pen: Pen, from: Point, to: Point, words: ReadonlyMap<string, number>): void {
+  private curve(pen: Pen, from: Point, to: Point, words: readonly GcodeWord[]): void {
     const by = (p: Point, across: string, down: string): Point => ({
-      x: p.x + (words.get(across) ?? 0) * this.unit,
-      y: p.y - (words.get(down) ?? 0) * this.unit,
+      x: p.x + (lastOf(words, across) ?? 0) * this.unit,
+      y: p.y - (lastOf(words, down) ?? 0) * this.unit,
     });
     if (this.motion === 5.1) pen.quadratic(by(from, 'I', 'J'), to);
     else pen.cubic(by(from, 'I', 'J'), by(to, 'P', 'Q'), to);
   }
 
-  private arc(pen: Pen, from: Point, to: Point, words: ReadonlyMap<string, number>, line: number): void {
+  private arc(pen: Pen, from: Point, to: Point, words: readonly GcodeWord[], line: number): void {
     const clockwise = this.motion === 2;
-    const centre = words.has('R')
-      ? centreByRadius(from, to, words.get('R')! * this.unit, clockwise)
-      : {
-          x: (words.get('I') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.x : from.x),
-          y: -(words.get('J') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.y : from.y),
-        };
+    const radiusSaid = lastOf(words, 'R');
+    const centre =
+      radiusSaid !== undefined
+        ? centreByRadius(from, to, radiusSaid * this.unit, clockwise)
+        : {
+            x: (lastOf(words, 'I') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.x : from.x),
+            y: -(lastOf(words, 'J') ?? 0) * this.unit + (this.absoluteCentre ? this.origin.y : from.y),
+          };
     const radius = centre === null ? 0 : distance(centre, from);
     if (centre === null || radius === 0 || Math.abs(distance(centre, to) - radius) > Math.max(0.5, radius * 0.01)) {
       this.remark(line, 'an arc whose ends do not lie on its circle is read as a straight line');

@@ -2,6 +2,8 @@ import { flattenCubicInto, flattenQuadraticInto } from '../geometry/flatten.ts';
 import type { Point } from '../geometry/point.ts';
 
 const HIGHEST_DEGREE = 12;
+/** Control points times degree: working out a span takes about as long as that. */
+const MOST_WORK = 1_000_000;
 /** Steps within one knot span. */
 const FEWEST_STEPS = 4;
 const MOST_STEPS = 2000;
@@ -14,7 +16,7 @@ export interface Spline {
   readonly weights?: readonly number[] | undefined;
 }
 
-/** Where a spline begins; null when degree, knots and points don't agree. */
+/** Where a spline begins; null when degree, knots and points don't agree, or it is too long to be worked out. */
 export function splineStart(spline: Spline): Point | null {
   const { controls, degree, knots, weights } = spline;
   const n = controls.length;
@@ -23,6 +25,7 @@ export function splineStart(spline: Spline): Point | null {
     degree >= 1 &&
     degree <= HIGHEST_DEGREE &&
     n > degree &&
+    n * degree <= MOST_WORK &&
     knots.length === n + degree + 1 &&
     knots.every((knot, i) => Number.isFinite(knot) && (i === 0 || knot >= knots[i - 1]!)) &&
     (weights === undefined || (weights.length === n && weights.every((w) => w > 0 && Number.isFinite(w))));
