@@ -26,6 +26,10 @@ describe('what takes long', () => {
     expect([facts.crossings, facts.widestGap, facts.spacing, places.gap]).toEqual([0, 0, null, null]);
     expect([facts.strokes, Math.round(facts.length), Math.round(facts.width)]).toEqual([60, 60 * 180, 180]);
   });
+  it('is no matter of how many corners the hull has', () => {
+    const circle = Array.from({ length: 300_000 }, (_, i) => ({ x: 90 * Math.cos(i / 4e4), y: 90 * Math.sin(i / 4e4) }));
+    expect(analyseDesign([polyline(circle)]).facts.hull!.length).toBeLessThan(100);
+  });
   it('is left out beyond a number of segments, and worked out when asked', () => {
     const zigzag = polyline(Array.from({ length: 400 }, (_, i) => ({ x: i, y: (i % 2) * 30 })));
     expect(analyseDesign([zigzag], { looks: 1e9, segments: 300 }).facts.unknown).toEqual(ALL);

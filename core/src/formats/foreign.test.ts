@@ -106,6 +106,10 @@ describe('HPGL', () => {
     expect(ends(drawing)).toEqual(places);
     expect(Math.abs(total(drawing) - length)).toBeLessThan(0.03);
   });
+  it('goes to any number of places in one command', () => {
+    const places = Array.from({ length: 1501 }, (_, i) => `${40 * i},${40 * (i % 2)}`).join(',');
+    expect(readHpgl(`IN;PU0,0;PD${places};`).strokes.map((line) => line.length / 2)).toEqual([1502]);
+  });
   it('says nothing of the job about the drawing', () => {
     const { remarks, strokes } = readHpgl(
       '\u001b%-12345X@PJL SET PAGES=2\r\n\u001b.(;\u001b%0BIN;SP1;PU0,0;PD40,0;SP0;\u001b%0A',
@@ -160,6 +164,20 @@ describe('the text of a file', () => {
     const packed = gzipSync(strToU8(svg));
     expect(() => fileText('a.svgz', packed.subarray(0, 30))).toThrow(/damaged/);
     expect(() => fileText('a.svgz', gzipSync(new Uint8Array(21_000_000)))).toThrow(/larger than 20 MB/);
+  });
+});
+
+describe('a file with no end of something', () => {
+  it.each([
+    ['moves.gcode', `G21\nG1X5\n${'\n'.repeat(2_000_001)}`, /more than 2,000,000 lines/],
+    ['moves.plt', `IN;${'SP1;'.repeat(3_000_001)}`, /more than 3,000,000 commands/],
+    ['lists.json', `{"format":"gorse-design","strokes":[${'[],'.repeat(200_001)}[]]}`, /more than any Gorse design/],
+    ['points.json', `{"strokes":[[${'1,'.repeat(2_200_001)}1]]}`, /more than any Gorse design/],
+    ['entities.dxf', dxf({ ENTITIES: '0 POINT '.repeat(1_000_001) }), /more than 1,000,000 entities/],
+    ['layers.dxf', dxf({ TABLES: Array.from({ length: 50_001 }, (_, i) => `0 LAYER 2 L${i}`).join(' ') }), /50,000 layers/], // prettier-ignore
+    ['blocks.dxf', dxf({ BLOCKS: `0 BLOCK 2 A ${'0 POINT '.repeat(300_001)}`, ENTITIES: LINE }), /in its blocks/],
+  ])('%s is refused at the limit', (file, text, sentence) => {
+    expect(() => readDrawing(file, strToU8(text))).toThrow(sentence);
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { distance, type Point } from '../geometry/point.ts';
-import { pointsOf } from '../geometry/polyline.ts';
+import { pointsOf, squaredDistanceToSegment } from '../geometry/polyline.ts';
 import { flattenSplineInto, splineStart } from './nurbs.ts';
 
 const pt = (x: number, y: number): Point => ({ x, y });
@@ -32,6 +32,16 @@ describe('a B-spline', () => {
     const middle = { x: (a.x + 3 * b.x + 3 * c.x + d.x) / 8, y: (a.y + 3 * b.y + 3 * c.y + d.y) / 8 };
     expect(Math.min(...line.map((p) => distance(p, middle)))).toBeLessThan(1e-9);
     expect([line[0], line.at(-1)]).toEqual([a, d]);
+  });
+  it.each([2, 3])('of degree %i is the same as with equal weights, which is worked out in another way', (degree) => {
+    const controls = [pt(0, 0), pt(5, 30), pt(20, -10), pt(40, 30), pt(40, 0), pt(70, 9)];
+    const knots = [...Array<number>(degree + 1).fill(0), ...[0.2, 0.7, 0.8].slice(0, 5 - degree), ...Array<number>(degree + 1).fill(1)]; // prettier-ignore
+    const [line, other] = [undefined, controls.map(() => 2)].map((weights) =>
+      flattened(controls, degree, knots, weights)!,
+    );
+    const off = (p: Point): number => Math.min(...other!.slice(1).map((b, i) => Math.sqrt(squaredDistanceToSegment(p.x, p.y, other![i]!, b)))); // prettier-ignore
+    expect(Math.max(...line!.map(off))).toBeLessThan(0.02);
+    expect(distance(line!.at(-1)!, pt(70, 9))).toBeLessThan(1e-9);
   });
   it('with weights is a true circle', () => {
     const w = Math.SQRT1_2;

@@ -106,6 +106,11 @@ describe('DXF', () => {
       dxf(`0 LWPOLYLINE ${'10 1e5 20 0 42 1 10 -1e5 20 0 42 1 '.repeat(400)}`),
       /more than 1,000,000 points/,
     ],
+    [
+      'blocks that repeat nothing without end',
+      dxf('0 INSERT 2 A '.repeat(2000), { blocks: `0 BLOCK 2 A ${'0 POINT 10 0 '.repeat(1000)} 0 ENDBLK` }),
+      /more than 1,500,000 entities/,
+    ],
     ['no number', dxf('0 LINE 10 nan 20 0 11 1 21 0'), /larger than any quilt/],
     ['nothing to stitch', dxf('0 TEXT 1 puffin'), /no line/],
     ['a binary one', 'AutoCAD Binary DXF\r\n', /binary DXF/],

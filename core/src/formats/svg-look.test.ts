@@ -149,6 +149,21 @@ describe('clips', () => {
       60,
       0,
     ],
+    [
+      'of other forms than boxes and circles',
+      '<clipPath id="c"><path d="M0 0H60V9H40V1H20V9H0z"/></clipPath>',
+      `${LINE} clip-path="url(#c)"/>`,
+      40,
+      20,
+    ],
+    [
+      'wherever one is laid, and however large',
+      '<clipPath id="c"><circle cx="10" cy="5" r="10"/></clipPath>',
+      ['', 'translate(0 40)', 'translate(0 60) scale(2)'].map((to) => `<g transform="${to}" clip-path="url(#c)">${LINE}/></g>`).join(''), // prettier-ignore
+      20 + 20 + 40,
+      40 + 40 + 80,
+    ],
+    ['again the same, as one', RECT, `<g clip-path="url(#c)">${LINE} clip-path="url(#c)"/></g>`, 20, 40],
     ['leave what lies on their edge', RECT, '<rect x="10" width="20" height="50" clip-path="url(#c)"/>', 140, 0],
     ['of a view in the drawing', '', `<svg width="20" height="20">${LINE}/></svg>`, 20, 40],
     ['not where that lets it be seen', '', `<svg width="20" height="20" overflow="visible">${LINE}/></svg>`, 60, 0],
@@ -156,6 +171,38 @@ describe('clips', () => {
   ])('%s', (_name, clip, shape, seen, unseen) => {
     const [a, b] = clipped(clip, shape);
     expect(Math.abs(a! - seen) + Math.abs(b! - unseen)).toBeLessThan(0.05);
+  });
+});
+
+describe('what would take for ever', () => {
+  const comb = Array.from({ length: 900 }, (_, i) => `L${i / 3} ${i % 2 ? 0 : 90}`).join('');
+  it('is left out with a remark where a clip crosses itself everywhere', () => {
+    const knot = Array.from({ length: 3000 }, (_, i) => `L${(i * 7919) % 900} ${(i * 104729) % 900}`).join('');
+    const { strokes, remarks } = readSvg(svg(`<clipPath id="c"><path d="M0 0${knot}z"/></clipPath><g clip-path="url(#c)">${SEEN}</g>`)); // prettier-ignore
+    expect([strokes.length, remarks]).toEqual([1, [expect.stringContaining('too many points')]]);
+  });
+  it('is refused where a clip cuts lines into more pieces than there may be', () => {
+    const lines = Array.from({ length: 900 }, (_, i) => `<path stroke="red" d="M0 ${i / 12}H300"/>`).join('');
+    const clip = `<clipPath id="c"><path d="M0 0${comb}V0z"/></clipPath>`;
+    expect(() => readSvg(svg(`${clip}<g clip-path="url(#c)">${lines}</g>`))).toThrow(/more than 100,000 separate/);
+  });
+  it('of attributes: too long a one is left out with a remark, data of lines never, and too many are refused', () => {
+    const long = ';fill:none'.repeat(500);
+    const { strokes, remarks } = readSvg(svg(`<path style="${long}" x:long="${long}" d="M0 0${'h1'.repeat(5000)}"/>`));
+    expect(strokes[0]).toHaveLength(2 * 5001);
+    expect(remarks).toEqual([expect.stringContaining('the attribute "style" is too long')]);
+    const many = Array.from({ length: 1001 }, (_, i) => `a${i}=""`).join(' ');
+    expect(() => readSvg(svg(`<path ${many} d="M0 0h1"/>`))).toThrow(/more than 1,000 attributes/);
+  });
+  it('of a rule: what it says last counts, however often it says it', () => {
+    const { strokes, leftOut } = readSvg(svg(`<style>*{fill:red}path{${'fill:none;fill:red;'.repeat(999)}fill:none}</style>${SEEN.replace('stroke', 'x')}<path d="M0 0h1"/>`)); // prettier-ignore
+    expect([strokes.length, leftOut.length]).toEqual([0, 1]);
+  });
+  it('of what is embedded in a style sheet: the rules beside it hold', () => {
+    const font = `@font-face{src:url(data:font/woff;base64,${'A'.repeat(600_000)})}`;
+    expect(readSvg(svg(`<style>${font}.a{display:none}</style>${SEEN}<g class="a">${SEEN}</g>`)).strokes).toHaveLength(
+      1,
+    );
   });
 });
 
