@@ -53,7 +53,9 @@ function coarseHull(hull: readonly Point[]): readonly number[] {
   if (hull.length === 0) return [];
   const ring = polyline([...hull, hull[0]!]);
   const size = ring.reduce((most, v) => Math.max(most, v), 0);
-  return Array.from(simplify(ring, COARSE * size).slice(0, -2), (v) => Math.round(v * ROUND) / ROUND);
+  // Of very many corners some are kept in vain at first.
+  const fewer = simplify(ring, (COARSE / 100) * size);
+  return Array.from(simplify(fewer, COARSE * size).slice(0, -2), (v) => Math.round(v * ROUND) / ROUND);
 }
 
 /** The same on the picture. */

@@ -27,7 +27,10 @@ describe('what takes long', () => {
     expect([facts.strokes, Math.round(facts.length), Math.round(facts.width)]).toEqual([60, 60 * 180, 180]);
   });
   it('is no matter of how many corners the hull has', () => {
-    const circle = Array.from({ length: 300_000 }, (_, i) => ({ x: 90 * Math.cos(i / 4e4), y: 90 * Math.sin(i / 4e4) }));
+    const circle = Array.from({ length: 300_000 }, (_, i) => ({
+      x: 90 * Math.cos(i / 4e4),
+      y: 90 * Math.sin(i / 4e4),
+    }));
     expect(analyseDesign([polyline(circle)]).facts.hull!.length).toBeLessThan(100);
   });
   it('is left out beyond a number of segments, and worked out when asked', () => {
