@@ -5,6 +5,7 @@ import { buildSync } from 'esbuild';
 import { printFigure } from '../figures.ts';
 import { benchAgreement } from './agreement.ts';
 import { damagedCase } from './damaged-cases.ts';
+import { ENDLESS_CASES } from './endless-cases.ts';
 import { LARGE_CASES } from './large-cases.ts';
 import type { Outcome } from './read-child.ts';
 
@@ -47,7 +48,7 @@ async function benchCorpus(program: string): Promise<void> {
     const size = typeof source === 'string' ? Buffer.byteLength(source) : source.length;
     outcomes.push({ name, size: size / 1e6, outcome: await asked(child, file, path) });
   };
-  for (const [name, make] of Object.entries(LARGE_CASES)) {
+  for (const [name, make] of Object.entries({ ...LARGE_CASES, ...ENDLESS_CASES })) {
     const child = fork(program);
     await take(child, name, ...make());
     child.kill();

@@ -1,4 +1,5 @@
 import { gzipSync, strToU8 } from 'fflate';
+import { dxf, many, place, scattered, svg } from './shapes.ts';
 
 /** Files of the kinds that once took seconds or all memory, by name: each as large as a file may be, or small and knotted. */
 export const LARGE_CASES: Readonly<Record<string, () => readonly [file: string, source: Uint8Array | string]>> = {
@@ -129,15 +130,6 @@ export const LARGE_CASES: Readonly<Record<string, () => readonly [file: string, 
   'a doctype of entities': () => ['entities.svg', `<!DOCTYPE svg [${'<!ENTITY a "'.repeat(800_000)}`],
 };
 
-const many = (count: number, of: (i: number) => string): string =>
-  Array.from({ length: count }, (_, i) => of(i)).join('');
-const svg = (inside: string, view = '0 0 200 200'): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="${view}">${inside}</svg>`;
-const dxf = (entities: string): string => `0\nSECTION\n2\nENTITIES\n${entities}0\nENDSEC\n0\nEOF\n`;
-
-/** Between 0 and 1, scattered. */
-const scattered = (i: number, by: number): number => Math.abs((Math.sin(i * by) * 43_758.5453) % 1);
-
 /** The place on a circle of a part of the whole. */
 const around = (middle: number, r: number, part: number, turn = 0): string => {
   const angle = 2 * Math.PI * part + turn;
@@ -147,8 +139,6 @@ const spokes = (count: number): string =>
   many(count, (i) => `M${around(0, 90, i / count / 2)}L${around(0, 90, i / count / 2 + 0.5)}`);
 const rose = (petals: number): string =>
   `M0 0${many(petals, (i) => `C${around(0, 60, i / petals, -0.3)} ${around(0, 90, i / petals, -0.1)} ${around(0, 90, i / petals)}C${around(0, 90, i / petals, 0.1)} ${around(0, 60, i / petals, 0.3)} 0 0`)}`;
-/** A whole place on a large quilt, scattered. */
-const place = (i: number, by: number): number => Math.floor(900 * scattered(i + 1, 12.9898 * by));
 const stroke = (i: number): string => `M${i % 900} ${Math.floor(i / 900) * 2.5}h.6`;
 const card = (k: number): string => {
   const [x, y] = [(k % 40) * 22, Math.floor(k / 40) * 30];
