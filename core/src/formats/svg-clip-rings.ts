@@ -1,8 +1,10 @@
+import { type Affine, applyToPoint } from '../geometry/affine.ts';
 import { limited, Looks, TooMuch } from '../geometry/looks.ts';
-import { isConvex } from '../geometry/polygon.ts';
+import { boxRing, isConvex } from '../geometry/polygon.ts';
 import { boundsOf, type Polyline, pointsOf, polyline } from '../geometry/polyline.ts';
 import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
+import type { ViewSize } from './svg-units.ts';
 
 /** What one shape of a clip goes round, mm. */
 export interface ClipShape {
@@ -23,6 +25,7 @@ const MOST_ODD = 1_000;
 export class ClipRings {
   private count = 0;
   private odd = 0;
+  private readonly views = new Map<string, Rings>();
 
   /** What some shapes cover together; null where there is too much of it to be worked out. */
   of(drawn: () => readonly ClipShape[]): Rings | null {
@@ -37,6 +40,17 @@ export class ClipRings {
     const rings = areas.length === 1 ? areas[0]! : unionOf(areas);
     const box = boundsOf(rings);
     return box ? grown(rings, SLACK * Math.max(box.maxX - box.minX, box.maxY - box.minY)) : rings;
+  }
+
+  /** The edges of a view, turned and sized as it is, but at the origin: the same for all that are alike. */
+  ofView({ width, height }: ViewSize, [a, b, c, d]: Affine): Rings {
+    const key = [width, height, a, b, c, d].join(' ');
+    let rings = this.views.get(key);
+    if (!rings) {
+      const corners = boxRing({ minX: 0, minY: 0, maxX: width, maxY: height });
+      this.views.set(key, (rings = [polyline(corners.map((p) => applyToPoint([a, b, c, d, 0, 0], p)))]));
+    }
+    return rings;
   }
 }
 

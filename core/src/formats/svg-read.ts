@@ -1,15 +1,5 @@
-import {
-  type Affine,
-  applyToPoint,
-  applyToPolyline,
-  compose,
-  IDENTITY,
-  inverse,
-  scaling,
-  translation,
-} from '../geometry/affine.ts';
-import { boxRing } from '../geometry/polygon.ts';
-import { boundsOf, polyline } from '../geometry/polyline.ts';
+import { type Affine, applyToPolyline, compose, IDENTITY, inverse, scaling, translation } from '../geometry/affine.ts';
+import { boundsOf } from '../geometry/polyline.ts';
 import type { Rings } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
@@ -122,11 +112,13 @@ class Walk {
     };
     const { clip } = this.pen;
     // Only what stands in another view is cut off at its own (SVG 2, section 3.2: the root's overflow is seen).
-    if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? '')) {
-      const corners = boxRing({ minX: 0, minY: 0, maxX: size.width, maxY: size.height });
-      const ring = polyline(corners.map((p) => applyToPoint(port, p)));
-      this.pen.clip = clipWithin([ring], { x: 0, y: 0 }, inside.look.layer, clip);
-    }
+    if (outer && size && !/^(visible|auto)$/.test(style.get('overflow') ?? ''))
+      this.pen.clip = clipWithin(
+        this.clipRings.ofView(size, port),
+        { x: port[4], y: port[5] },
+        inside.look.layer,
+        clip,
+      );
     this.clipped(element, style, inside, () => this.children(element, inside));
     this.pen.clip = clip;
   }
