@@ -104,7 +104,7 @@ test('a table is asked about its columns, and left out when nobody knows', async
   await page.getByRole('option', { name: 'column 2' }).click();
   await page.getByRole('combobox', { name: 'y is' }).click();
   await page.getByRole('option', { name: 'column 3' }).click();
-  await page.getByRole('button', { name: /^Millimetres/ }).click();
+  await page.getByRole('button', { name: /^Millimetres\s+2 3\/8 × 1 9\/16 in/ }).click();
   await expect(card(page).getByRole('heading', { name: 'Points' })).toBeVisible();
   await expect(card(page).getByText('2 3/8 × 1 9/16 in')).toBeVisible();
 });

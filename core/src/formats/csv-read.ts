@@ -38,17 +38,24 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   });
   const heading = sample[0];
   if (!heading) throw new FormatError('The file is empty. Save the points again.');
-  const hasHeading = heading.some((cell) => cell !== '' && !isNumber(cell));
+  // Words above numbers; a column may hold words all the way down.
+  const hasHeading = heading.some(
+    (cell, i) => cell !== '' && !isNumber(cell) && sample.slice(1).some((row) => isNumber(row[i] ?? '')),
+  );
   const named = hasHeading ? namedColumns(heading) : null;
   const width = Math.max(...sample.map((row) => row.length));
   if (width < 2) throw new FormatError('Each row needs an x and a y. Save the points as two columns.');
   const chosen = named ?? chosenColumns(answers, width);
-  const columns = chosen ?? { x: 0, y: 1, stroke: null, unit: null };
+  const spread = new Spread(Math.min(width, SHOWN_COLUMNS));
+  const likely = likelyColumns(hasHeading ? sample.slice(1) : sample, spread.columns);
+  const columns = chosen ?? { x: likely[0], y: likely[1], stroke: null, unit: null };
   const mm = MM_PER_FILE_UNIT[columns.unit ?? answers.unit ?? 'mm'];
   const points = new RowPoints(columns, mm);
   const begin = first + (hasHeading ? 1 : 0);
   rows((row, number) => {
-    if (number >= begin) points.take(row, number);
+    if (number < begin) return;
+    points.take(row, number);
+    if (!chosen) spread.take(row);
   });
   const drawn = points.pen.drawn();
   if (drawn.strokes.length === 0)
@@ -58,7 +65,7 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
     ...drawn,
     remarks: [],
     unit: { mm, stated: columns.unit !== null },
-    table: chosen ? null : { rows: shown },
+    table: chosen ? null : { rows: shown, spread: spread.list(), likely },
   };
 }
 
@@ -102,6 +109,36 @@ function namedColumns(heading: readonly string[]): Columns | null {
 function chosenColumns({ columns }: ReadAnswers, width: number): Columns | null {
   if (columns) return { x: columns[0], y: columns[1], stroke: null, unit: null };
   return width === 2 ? { x: 0, y: 1, stroke: null, unit: null } : null;
+}
+
+/** The first two columns that hold numbers alone. */
+function likelyColumns(rows: readonly (readonly string[])[], count: number): readonly [x: number, y: number] {
+  const all = Array.from({ length: count }, (_, i) => i);
+  const [x = 0, y = 1] = all.filter((i) => rows.every((row) => isNumber(row[i] ?? '')));
+  return [x, y];
+}
+
+/** How far apart the numbers of each of the first columns lie. */
+class Spread {
+  private readonly least: Float64Array;
+  private readonly most: Float64Array;
+
+  constructor(readonly columns: number) {
+    this.least = new Float64Array(columns).fill(Infinity);
+    this.most = new Float64Array(columns).fill(-Infinity);
+  }
+
+  take(row: readonly string[]): void {
+    for (let i = 0; i < this.columns; i++) {
+      if (!isNumber(row[i] ?? '')) continue;
+      this.least[i] = Math.min(this.least[i]!, Number(row[i]));
+      this.most[i] = Math.max(this.most[i]!, Number(row[i]));
+    }
+  }
+
+  list(): number[] {
+    return Array.from(this.most, (most, i) => Math.max(0, most - this.least[i]!));
+  }
 }
 
 /** Puts rows on the pen as they come. */

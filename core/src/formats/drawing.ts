@@ -23,6 +23,10 @@ export interface DrawnUnit {
 /** The first rows of a table of which nobody said which columns are x and y. */
 export interface UnnamedTable {
   readonly rows: readonly (readonly string[])[];
+  /** From the least number in each column to the largest, in the file's units; 0 where it has none. */
+  readonly spread: readonly number[];
+  /** The columns, 0-based, that most likely are x and y. */
+  readonly likely: readonly [x: number, y: number];
 }
 
 /** What the person says of a file that doesn't say it itself. */

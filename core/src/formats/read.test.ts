@@ -229,7 +229,11 @@ describe('CSV', () => {
         ['1', '10', '20'],
         ['2', '30', '40'],
       ],
+      spread: [1, 20, 20],
+      likely: [0, 1],
     });
+    const { table } = readCsv('a;1;0,5;9;\nb;2;0,75;9;\nc;4;0;9;x');
+    expect(table).toMatchObject({ spread: [0, 3, 0.75, 0, 0], likely: [1, 2] });
   });
   it('names the row that has no number', () => {
     expect(() => readCsv('x,y\n0,0\n5,boat')).toThrow(/Row 3 has no number/);

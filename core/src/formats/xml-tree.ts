@@ -39,6 +39,8 @@ const LONGEST_PROLOG = 4_000;
 /** Values longer than this are set aside while it is read, and only some are kept: data of lines, and what is embedded. */
 const LONG_VALUE = 4_096;
 const LONG = new Set(['d', 'points', 'href']);
+/** Attributes that someone might miss if they are left out. */
+const MISSED = new Set(['style', 'class', 'transform', 'viewBox']);
 const XLINK = 'http://www.w3.org/1999/xlink';
 
 /** Reads XML into a tree of elements, namespaces resolved. Bounded in elements, depth and entities. Throws `FormatError`. */
@@ -88,7 +90,7 @@ export function readXml(text: string): XmlDocument {
       if (uri === XLINK && attributes.has(name)) continue;
       const whole = valueOf(value);
       if (whole.length <= LONG_VALUE || LONG.has(name)) attributes.set(name, whole);
-      else if (!name.includes(':'))
+      else if (MISSED.has(name))
         remarks.push({ line: parser.line, sentence: `the attribute "${name}" is too long and is left out` });
     }
     const parent = open.at(-1) ?? null;

@@ -37,8 +37,10 @@ interface Props<A extends Asked> {
 export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut }: Props<A>) {
   const first = asked[0]!;
   const [forAll, setForAll] = useState(true);
-  const [columns, setColumns] = useState<readonly [x: number, y: number]>([0, 1]);
   const { unit, table, needle, unseen } = first.question;
+  const [columns, setColumns] = useState(table?.likely ?? ([0, 1] as const));
+  // In the file's units.
+  const size = table ? { width: table.spread[columns[0]]!, height: table.spread[columns[1]]! } : unit;
   const [exchanged, setExchanged] = useState(false);
   // Where nothing is seen, what is there was most likely meant to be stitched.
   const [taken, setTaken] = useState<readonly string[]>(
@@ -81,15 +83,15 @@ export function FileQuestionCard<A extends Asked>({ asked, onAnswer, onLeaveOut 
           <Button onClick={() => answer({})}>Read it so</Button>
         </Group>
       )}
-      {unit && (
+      {unit && size && (
         <SimpleGrid cols={unitsOf(unit).length} spacing="sm">
           {unitsOf(unit).map((one) => (
             <SizeChoice
               key={one}
               name={UNIT_NAMES[one]}
               likely={one === unit.likely}
-              width={unit.width * MM_PER_FILE_UNIT[one]}
-              height={unit.height * MM_PER_FILE_UNIT[one]}
+              width={size.width * MM_PER_FILE_UNIT[one]}
+              height={size.height * MM_PER_FILE_UNIT[one]}
               onChoose={() => answer({ unit: one })}
             />
           ))}
