@@ -45,6 +45,9 @@ describe('parameters and expressions', () => {
   it('are worked out where a number may stand', () => {
     expect(stitched('G21\n#1=10\n#<over>=[#1/4]\nG1X#1Y[#<over>*2-1]')).toEqual([[0, 0, 10, -4]]);
     expect(stitched('G21\nG1X[2+3*2**2]Y-[SQRT[16]]')).toEqual([[0, 0, 14, 4]]);
+    // What binds alike is worked out from the left.
+    expect(stitched('G21\nG1X[64/4/2-3-1]Y-[7 MOD 4*2]')).toEqual([[0, 0, 4, 6]]);
+    expect(stitched('G21\nG1X[2 gt 1 AND 3 LT 2 OR 1]Y-[[1+1]*[2-5]]')).toEqual([[0, 0, 1, -6]]);
     expect(stitched('G21\nG1X[10*COS[60]]Y[ATAN[1]/[1]]')).toEqual([[0, 0, 5, -45]]);
     expect(stitched('G21\n#3=7 (height)\n#4=#3\nG1X#4Y[7 MOD 4]')).toEqual([[0, 0, 7, -3]]);
     // What a line sets holds from the next one on.

@@ -1,6 +1,6 @@
 import { type Affine, applyToPoint } from '../geometry/affine.ts';
 import { limited, Looks, TooMuch } from '../geometry/looks.ts';
-import { boxRing, isConvex } from '../geometry/polygon.ts';
+import { boxRing, cornerMean, isConvex } from '../geometry/polygon.ts';
 import { boundsOf, type Polyline, pointsOf, polyline } from '../geometry/polyline.ts';
 import { covered, grown, type Rings, unionOf } from '../geometry/ring-areas.ts';
 import { indexSegments } from '../geometry/segment-index.ts';
@@ -71,11 +71,12 @@ const openRing = (line: Polyline) => {
   return points.filter((p, i) => p.x !== points.at(i - 1)!.x || p.y !== points.at(i - 1)!.y);
 };
 
+/** A convex ring a hair larger, about a place that surely lies in it. */
 function aboutItsMiddle(line: Polyline): Polyline {
-  const { minX, minY, maxX, maxY } = boundsOf([line])!;
-  const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const corners = openRing(line);
+  const { x, y } = cornerMean(corners);
   const grow = 1 + 2 * SLACK;
-  return polyline(openRing(line).map((p) => ({ x: x + (p.x - x) * grow, y: y + (p.y - y) * grow })));
+  return polyline(corners.map((p) => ({ x: x + (p.x - x) * grow, y: y + (p.y - y) * grow })));
 }
 
 function meetsTooOften(outlines: readonly Polyline[]): boolean {

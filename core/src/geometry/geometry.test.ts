@@ -80,6 +80,13 @@ describe('polylines', () => {
     );
   });
 
+  it.each([127, 128, 129, 256, 257, 385])('simplify keeps the ends of a straight walk of %i points', (count) => {
+    const kept = pointsOf(simplify(polyline(Array.from({ length: count }, (_, i) => p(i, 0))), 0.01));
+    expect([kept[0], kept.at(-1)]).toEqual([p(0, 0), p(count - 1, 0)]);
+    // One in 128 may be kept in vain, and none twice.
+    expect(kept.length).toBe(2 + Math.floor((count - 2) / 128));
+  });
+
   it('a long spiral neither overflows the stack nor takes for ever', () => {
     const spiral = polyline(Array.from({ length: 200_000 }, (_, i) => p(i * Math.cos(i), i * Math.sin(i))));
     expect(simplify(spiral, 0.001).length).toBe(spiral.length);

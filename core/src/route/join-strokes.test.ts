@@ -23,6 +23,14 @@ describe('joining strokes', () => {
   it('gives back nothing for nothing', () => {
     expect(joinStrokes([], 0.05)).toEqual([]);
   });
+  it('leaves those as they are that meet no other, and each part where its first was drawn', () => {
+    const [alone, loop, last] = [line(50, 0, 60, 0), line(70, 0, 75, 5, 70, 0), line(90, 0, 91, 0)];
+    const out = joinStrokes([alone, line(0, 0, 1, 0), loop, line(2, 0, 1, 0), last], 0.05);
+    expect(out.map((stroke) => [...stroke])).toEqual([[...alone], [0, 0, 1, 0, 2, 0], [...loop], [...last]]);
+    expect([out[0], out[2], out[3]].map((stroke, i) => stroke === [alone, loop, last][i])).toEqual([true, true, true]);
+    const apart = [alone, loop, last];
+    expect(joinStrokes(apart, 0.05)).toBe(apart);
+  });
   it('loses no length and needs max(1, odd/2) strokes for each connected part', () => {
     const node = fc.record({ x: fc.nat(3), y: fc.nat(3) });
     fc.assert(
