@@ -55,6 +55,16 @@ describe('DXF', () => {
   ])('says that %s is left out', (type, sentence) => {
     expect(readDxf(dxf({ ENTITIES: `${LINE} 0 ${type} 10 5` })).remarks).toEqual([expect.stringMatching(sentence)]);
   });
+  it.each([
+    ['in any order, and a bulge before its y', '10 0 42 1 20 0 10 10 20 0', [[0, 0, 10, 0]], 5 * Math.PI],
+    ['with no y, which is 0', '10 0 10 10', [[0, 0, 10, 0]], 10],
+    ['closed, with a bulge at the last', '70 1 10 0 20 0 10 10 20 0 42 1', [[0, 0, 0, 0]], 10 + 5 * Math.PI],
+    ['after what belongs to none', '20 7 42 9 10 0 20 0 10 3 20 4', [[0, 0, 3, -4]], 5],
+  ])('takes vertices %s', (_name, vertices, where, length) => {
+    const drawing = readDxf(dxf({ ENTITIES: `0 LWPOLYLINE ${vertices}` }));
+    expect(ends(drawing)).toEqual(where);
+    expect(total(drawing)).toBeCloseTo(length, 1);
+  });
   it('says nothing of what isn’t shown: text of a block that nothing inserts', () => {
     const BLOCKS = '0 BLOCK 2 B 0 TEXT 1 puffin 0 ENDBLK';
     expect(readDxf(dxf({ BLOCKS, ENTITIES: LINE })).remarks).toEqual([]);
@@ -170,6 +180,7 @@ describe('the text of a file', () => {
 describe('a file with no end of something', () => {
   it.each([
     ['moves.gcode', `G21\nG1X5\n${'\n'.repeat(2_000_001)}`, /more than 2,000,000 lines/],
+    ['values.gcode', `G21\n${'#1=[#1+1]\n'.repeat(700_000)}G1X#1`, /more than 2,000,000 values/],
     ['moves.plt', `IN;${'SP1;'.repeat(3_000_001)}`, /more than 3,000,000 commands/],
     ['lists.json', `{"format":"gorse-design","strokes":[${'[],'.repeat(200_001)}[]]}`, /more than any Gorse design/],
     ['points.json', `{"strokes":[[${'1,'.repeat(2_200_001)}1]]}`, /more than any Gorse design/],

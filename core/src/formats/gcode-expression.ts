@@ -1,9 +1,11 @@
 import { FormatError } from '../problems.ts';
-import { toDegrees, toRadians } from '../units.ts';
+import { formatCount, toDegrees, toRadians } from '../units.ts';
 import { Decimal } from './decimal.ts';
 
 /** Brackets in brackets, at the most. */
 const DEEPEST = 32;
+/** Values of a program that aren't plain numbers, at the most. */
+const MOST_WORKED_OUT = 2_000_000;
 
 /** What can be worked out of one number; angles are degrees. */
 const FUNCTIONS: Readonly<Record<string, (x: number) => number>> = {
@@ -59,6 +61,7 @@ export class GcodeExpression {
   private line = 0;
   private at = 0;
   private depth = 0;
+  private workedOut = 0;
   private readonly decimal = new Decimal();
 
   constructor(private readonly parameter: (name: string) => number) {}
@@ -121,10 +124,13 @@ export class GcodeExpression {
   private signed(): number {
     if (this.isAtEnd()) throw this.broken();
     if (isDigit(this.code()) || this.code() === POINT) return this.number();
-    if (this.takes('-')) return -this.value();
-    if (this.takes('+')) return this.value();
-    if (this.takes('#')) return this.parameter(this.name());
-    if (this.takes('[')) return this.bracket();
+    const sign = this.text[this.at]!;
+    if ('-+#['.includes(sign)) {
+      this.at++;
+      if (sign === '#') return this.parameter(this.name());
+      if (sign === '[') return this.bracket();
+      return sign === '-' ? -this.value() : this.value();
+    }
     const name = this.functionName();
     if (name === null) throw this.broken();
     this.at += name.length;
@@ -170,6 +176,11 @@ export class GcodeExpression {
   }
 
   private nested(work: () => number): number {
+    if (++this.workedOut > MOST_WORKED_OUT)
+      throw new FormatError(
+        `The program works out more than ${formatCount(MOST_WORKED_OUT)} values. Save it as plain moves.`,
+        this.line,
+      );
     if (++this.depth > DEEPEST) throw this.broken();
     const value = work();
     this.depth--;

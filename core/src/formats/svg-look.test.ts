@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boundsOf, lengthOf } from '../geometry/polyline.ts';
 import { unseenKey } from './left-out.ts';
@@ -99,6 +100,26 @@ describe('the cascade', () => {
   it('says which sheet it has to do without', () => {
     const { remarks } = readSvg(svg(`<style>@import "a.css";</style>${SEEN}<style>${' '.repeat(1_000_001)}</style>`));
     expect(remarks).toEqual([expect.stringContaining('of another file'), expect.stringContaining('too long')]);
+  });
+});
+
+describe('a style attribute', () => {
+  /** What it says of its shape: whether that is seen, and how long it is. */
+  const meaning = (style: string): unknown => {
+    const { strokes, leftOut } = readSvg(svg(`<path d="M0 0H10" style="${style.replaceAll('"', '&quot;')}"/><path d="M0 5H1" stroke="red"/>`)); // prettier-ignore
+    return [strokes.map((line) => Math.round(lengthOf(line))), leftOut.map(({ why }) => why)];
+  };
+  it('means the same read quickly as read by all the rules of the language', () => {
+    const one = fc.constantFrom('fill:none', 'stroke:red', 'stroke : url(#a b)', 'FILL:rgb(1,2,3)', 'display:none', 'opacity:0!important',
+      'opacity:1 !IMPORTANT', "font:'a b',\"c\"", 'transform:scale(3)', 'stroke:', ':none', '-x-y:z', 'stroke-width:0', ' ', 'visibility:hidden'); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(one, { maxLength: 6 }), (all) => {
+        const style = all.join(';');
+        // A comment is beyond the quick reader.
+        expect(meaning(style)).toEqual(meaning(`${style}/**/`));
+      }),
+      { seed: 1, numRuns: 200 },
+    );
   });
 });
 

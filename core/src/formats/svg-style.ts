@@ -214,7 +214,8 @@ const declarationsIn = (node: CssNode): Declaration[] => {
   const found: Declaration[] = [];
   if (node.type === 'DeclarationList' || node.type === 'Block') {
     node.children.forEach((one) => {
-      if (one.type === 'Declaration') declare(found, one.property, generate(one.value), one.important !== false);
+      if (one.type === 'Declaration')
+        declare(found, one.property, withoutComments(generate(one.value)), one.important !== false);
     });
   }
   return found;
@@ -233,18 +234,21 @@ function declare(found: Declaration[], name: string, text: string, important: bo
 }
 
 /** A sheet without fonts and pictures that are embedded in it. */
-function withoutData(sheet: string): string {
+const withoutData = (sheet: string): string => without(sheet, 'data:', ')', '');
+const withoutComments = (value: string): string => without(value, '/*', '*/', ' ').replaceAll('*/', ' ');
+
+/** A text with all that stands from one sign up to another replaced, but not that other; the rest as it is where that is missing. */
+function without(text: string, from: string, to: string, by: string): string {
   const parts: string[] = [];
   let kept = 0;
-  for (let at = sheet.indexOf(DATA); at >= 0; at = sheet.indexOf(DATA, kept)) {
-    const end = sheet.indexOf(')', at);
+  for (let at = text.indexOf(from); at >= 0; at = text.indexOf(from, kept)) {
+    const end = text.indexOf(to, at + from.length);
     if (end < 0) break;
-    parts.push(sheet.slice(kept, at));
+    parts.push(text.slice(kept, at), by);
     kept = end;
   }
-  return `${parts.join('')}${sheet.slice(kept)}`;
+  return `${parts.join('')}${text.slice(kept)}`;
 }
-const DATA = 'data:';
 
 const isForScreen = (media: string): boolean =>
   media.split(',').some((one) => /^(|all|screen|only (all|screen))$/i.test(one.trim()));
