@@ -137,6 +137,8 @@ describe('a design file', () => {
         ['1', '0', '0'],
         ['2', '30', '40'],
       ],
+      spread: [1, 30, 40],
+      likely: [0, 1],
     });
     const { body } = await api<DesignAnswer>('POST', '/designs?file=points.csv&unit=mm&x=1&y=2', rows);
     expect(body.facts.length).toBeCloseTo(50, 6);
