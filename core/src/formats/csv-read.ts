@@ -38,11 +38,11 @@ export function readCsv(text: string, answers: ReadAnswers = {}): Drawing {
   });
   const heading = sample[0];
   if (!heading) throw new FormatError('The file is empty. Save the points again.');
+  const named = namedColumns(heading);
   // Words above numbers; a column may hold words all the way down.
-  const hasHeading = heading.some(
-    (cell, i) => cell !== '' && !isNumber(cell) && sample.slice(1).some((row) => isNumber(row[i] ?? '')),
-  );
-  const named = hasHeading ? namedColumns(heading) : null;
+  const hasHeading =
+    named !== null ||
+    heading.some((cell, i) => cell !== '' && !isNumber(cell) && sample.slice(1).some((row) => isNumber(row[i] ?? '')));
   const width = Math.max(...sample.map((row) => row.length));
   if (width < 2) throw new FormatError('Each row needs an x and a y. Save the points as two columns.');
   const chosen = named ?? chosenColumns(answers, width);

@@ -3,10 +3,11 @@ import { FormatError } from '../problems.ts';
 import { formatCount, MM_PER_INCH, toRadians } from '../units.ts';
 import { type Drawing, LONGEST_GROUP, MM_PER_FILE_UNIT, type ReadAnswers } from './drawing.ts';
 import { drawDxfEntity, FACES, ownPlane } from './dxf-entities.ts';
-import { dxfEntities, type DxfEntity, DxfTags, refuseLong } from './dxf-tags.ts';
+import { dxfEntities, type DxfEntity, DxfTags } from './dxf-tags.ts';
 import type { Unseen } from './left-out.ts';
 import { Pen } from './pen.ts';
 import { Remarks } from './remarks.ts';
+import { refuseTooMany } from './too-many.ts';
 
 /** Millimetres of the units that `$INSUNITS` can name (DXF reference, HEADER section). */
 const INSUNITS: Readonly<Record<number, number>> = {
@@ -119,7 +120,7 @@ class DxfFile {
   private tables(tags: DxfTags): void {
     for (const entry of dxfEntities(tags)) {
       if (entry.type === 'LAYER') this.layers.set(nameKey(entry.text(2)), entry);
-      if (this.layers.size > MOST_LAYERS) refuseLong(MOST_LAYERS, 'layers');
+      if (this.layers.size > MOST_LAYERS) refuseTooMany(MOST_LAYERS, 'layers');
     }
   }
 
@@ -127,7 +128,7 @@ class DxfFile {
     let block: Block | null = null;
     let count = 0;
     for (const entity of dxfEntities(tags)) {
-      if (++count > MOST_IN_BLOCKS) refuseLong(MOST_IN_BLOCKS, 'entities in its blocks');
+      if (++count > MOST_IN_BLOCKS) refuseTooMany(MOST_IN_BLOCKS, 'entities in its blocks');
       if (entity.type === 'BLOCK') {
         block = { head: entity, entities: [] };
         this.blocks.set(nameKey(entity.text(2)), block);
@@ -164,7 +165,7 @@ class DxfWalk {
   constructor(private readonly file: DxfFile) {}
 
   visit(entity: DxfEntity, place: Place): void {
-    if (++this.visits > MOST_VISITS) refuseLong(MOST_VISITS, 'entities, with those that its blocks repeat');
+    if (++this.visits > MOST_VISITS) refuseTooMany(MOST_VISITS, 'entities, with those that its blocks repeat');
     const layer = this.layerOf(entity, place);
     const unseen = place.unseen ?? this.unseenOf(entity, layer, place);
     const { type } = entity;

@@ -1,6 +1,5 @@
-import { FormatError } from '../problems.ts';
-import { formatCount } from '../units.ts';
 import { afterLine, endOfLine } from './text-lines.ts';
+import { refuseTooMany } from './too-many.ts';
 
 /** Most tags of one section: a million vertices have fewer. */
 const MOST_TAGS = 4_000_000;
@@ -147,11 +146,11 @@ export function* dxfEntities(tags: DxfTags): Generator<DxfEntity> {
   let entityCount = 0;
   while (tags.next()) {
     if (tags.code !== 0) {
-      if (++tagCount > MOST_TAGS) refuseLong(MOST_TAGS, 'entries');
+      if (++tagCount > MOST_TAGS) refuseTooMany(MOST_TAGS, 'entries');
       entity?.add(tags);
       continue;
     }
-    if (++entityCount > MOST_ENTITIES) refuseLong(MOST_ENTITIES, 'entities');
+    if (++entityCount > MOST_ENTITIES) refuseTooMany(MOST_ENTITIES, 'entities');
     const { value } = tags;
     if (value === 'SEQEND') {
       entity = null;
@@ -171,9 +170,3 @@ export function* dxfEntities(tags: DxfTags): Generator<DxfEntity> {
 
 const isPart = ({ type }: DxfEntity, part: string): boolean =>
   (type === 'POLYLINE' && part === 'VERTEX') || (type === 'INSERT' && part === 'ATTRIB');
-
-export function refuseLong(most: number, what: string): never {
-  throw new FormatError(
-    `The drawing has more than ${formatCount(most)} ${what}. Save only the stitch lines and try again.`,
-  );
-}

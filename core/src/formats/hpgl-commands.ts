@@ -1,6 +1,5 @@
-import { FormatError } from '../problems.ts';
-import { formatCount } from '../units.ts';
 import { Decimal } from './decimal.ts';
+import { refuseTooMany } from './too-many.ts';
 
 /** One command of an HPGL file with its numbers; a label's text is not among them. */
 export interface HpglCommand {
@@ -38,10 +37,7 @@ export function* hpglCommands(text: string): Generator<HpglCommand> {
       at++;
       continue;
     }
-    if (++count > MOST_COMMANDS)
-      throw new FormatError(
-        `The file has more than ${formatCount(MOST_COMMANDS)} commands. Save only the stitch lines and try again.`,
-      );
+    if (++count > MOST_COMMANDS) refuseTooMany(MOST_COMMANDS, 'commands');
     const name = text.slice(at, at + 2).toUpperCase();
     at += 2;
     if (name === 'LB') {

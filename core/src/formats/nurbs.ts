@@ -35,7 +35,8 @@ export function splineStart(spline: Spline): Point | null {
 
 /**
  * Appends a sound spline (without its start) to `out` as `x, y` pairs. A span of degree 2 or 3 without weights is a Bézier curve; any other is cut
- * in equal parameter steps, as many as doubling needs until the middle of every step lies within `tolerance` of its chord. It ends early where `out` has more than `most` numbers.
+ * in equal parameter steps, as many as doubling needs until the middle of every step lies within `tolerance` of its chord. It ends early where
+ * `out` has more than `most` numbers.
  */
 export function flattenSplineInto(out: number[], spline: Spline, tolerance: number, most: number): void {
   const { controls, degree, knots, weights } = spline;
@@ -74,11 +75,9 @@ function spanLine(at: (t: number) => Point, tolerance: number): readonly Point[]
 }
 
 /** Of the span being worked out, in homogeneous coordinates: one place for all, since there are millions. */
-const [X, Y, W] = [1, 2, 3].map(() => new Float64Array(HIGHEST_DEGREE + 1)) as [
-  Float64Array,
-  Float64Array,
-  Float64Array,
-];
+const X = new Float64Array(HIGHEST_DEGREE + 1);
+const Y = X.slice();
+const W = X.slice();
 
 const pointAt = (spline: Spline, t: number, span: number): Point => polarForm(spline, span, t, t, 0);
 

@@ -5,7 +5,7 @@ import { FormatError } from '../problems.ts';
 import { fineness, FLATTEN_CHORD, LARGEST_COORDINATE, MOST_POINTS } from '../tolerances.ts';
 import { formatCount } from '../units.ts';
 import type { LeftOut, Unseen } from './left-out.ts';
-import { type Clip, SeenAndUnseen } from './seen-and-unseen.ts';
+import { type Clip, SeenAndUnseen, type StrokeLook } from './seen-and-unseen.ts';
 
 /** Most separate lines: each is a cut of the thread, unless it joins others. */
 const MOST_STROKES = 100_000;
@@ -31,13 +31,10 @@ const [LINE, QUADRATIC, CUBIC, CONIC, SPLINE] = [0, 1, 2, 3, 4] as const;
 /** A line's kind and its end. */
 const LINE_SIZE = 3;
 
-interface Stroke {
+interface Stroke extends StrokeLook {
   readonly at: number;
   readonly start: Point;
   readonly line: number | null;
-  readonly group: string | null;
-  readonly unseen: Unseen | null;
-  readonly clip: Clip | null;
 }
 
 /**

@@ -3,7 +3,7 @@ const MOST_REMARKS = 20;
 
 /** What is said of a file beside its lines: sentences about what was left out or assumed, each once. */
 export class Remarks {
-  /** By what was said, so that what is said a million times costs nothing. */
+  /** Remarks by their sentences: what would be said of a million places is said of the first. */
   private readonly said = new Map<string, string>();
 
   /**
@@ -11,9 +11,9 @@ export class Remarks {
    * @param line 1-based, where it is known
    */
   say(sentence: string, line: number | null = null): void {
-    if (this.said.size >= MOST_REMARKS || (line === null && this.said.has(sentence))) return;
-    if (line === null) this.said.set(sentence, `${sentence[0]!.toUpperCase()}${sentence.slice(1)}.`);
-    else this.said.set(`${line} ${sentence}`, `Line ${line}: ${sentence}.`);
+    if (this.said.size >= MOST_REMARKS || this.said.has(sentence)) return;
+    const begun = line === null ? `${sentence[0]!.toUpperCase()}${sentence.slice(1)}` : `Line ${line}: ${sentence}`;
+    this.said.set(sentence, `${begun}.`);
   }
 
   list(): string[] {

@@ -1,7 +1,7 @@
 import { cutLines } from '../geometry/cut-lines.ts';
 import { applyToPolyline, translation } from '../geometry/affine.ts';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, boxesMeet, type Polyline } from '../geometry/polyline.ts';
+import { type Bounds, boundsOf, boxesMeet } from '../geometry/polyline.ts';
 import { indexOfRings, type RingIndex } from '../geometry/ring-index.ts';
 import type { Rings } from '../geometry/ring-areas.ts';
 import { FormatError } from '../problems.ts';
@@ -36,6 +36,14 @@ const MOST_CUTS = 200_000;
 
 type Line = Float64Array<ArrayBuffer>;
 
+/** What is known of a stroke beside its line. */
+export interface StrokeLook {
+  /** The layer or colour that it was drawn in. */
+  readonly group: string | null;
+  readonly unseen: Unseen | null;
+  readonly clip: Clip | null;
+}
+
 /** Strokes by whether they are seen: those that are, or are taken in all the same, and the others by why and layer. */
 export class SeenAndUnseen {
   /** Lines so far, seen and unseen. */
@@ -60,14 +68,7 @@ export class SeenAndUnseen {
   }
 
   /** Throws `FormatError` where more is clipped than can be worked out. */
-  put(
-    line: Line,
-    {
-      group,
-      unseen,
-      clip,
-    }: { readonly group: string | null; readonly unseen: Unseen | null; readonly clip: Clip | null },
-  ): void {
+  put(line: Line, { group, unseen, clip }: StrokeLook): void {
     if (unseen && !this.takes(unseen, [line])) return;
     let inside: readonly Line[] = [line];
     for (let by: Clip | null = clip; by && inside.length > 0; by = by.within) {
@@ -84,9 +85,9 @@ export class SeenAndUnseen {
   /** The parts of lines inside a clip and outside. */
   private cut(lines: readonly Line[], { rings, at }: Clip): Record<'inside' | 'outside', readonly Line[]> {
     const moved = lines.map((line) => applyToPolyline(translation(-at.x, -at.y), line));
-    const box = boundsOf(rings);
-    if (!box || !moved.some((line) => boxesMeet(boundsOf([line])!, box))) return { inside: [], outside: lines };
-    if (moved.every((line) => liesInBox(line, rings))) return { inside: lines, outside: [] };
+    const [box, own] = [boundsOf(rings), boundsOf(moved)!];
+    if (!box || !boxesMeet(own, box)) return { inside: [], outside: lines };
+    if (isUprightBox(rings, box) && liesIn(own, box)) return { inside: lines, outside: [] };
     if (++this.cuts > MOST_CUTS)
       throw new FormatError(
         `The drawing clips its lines more than ${formatCount(MOST_CUTS)} times. Flatten the clips in the drawing program and save it again.`,
@@ -125,13 +126,11 @@ export class SeenAndUnseen {
   }
 }
 
-/** A line within an upright box isn't cut by it: most viewports are such, and an index of each would take longer than all else. */
-function liesInBox(line: Polyline, rings: Rings): boolean {
-  const [ring] = rings;
-  if (rings.length !== 1 || ring!.length !== 8) return false;
-  const [box, own] = [boundsOf(rings)!, boundsOf([line])!];
-  const isUpright = ring!.every((v, i) =>
-    i % 2 === 0 ? v === box.minX || v === box.maxX : v === box.minY || v === box.maxY,
-  );
-  return isUpright && own.minX >= box.minX && own.maxX <= box.maxX && own.minY >= box.minY && own.maxY <= box.maxY;
+/** Lines within an upright box aren't cut by it: most viewports are such, and an index of each would take longer than all else. */
+function isUprightBox([ring, ...others]: Rings, { minX, minY, maxX, maxY }: Bounds): boolean {
+  if (others.length > 0 || ring!.length !== 8) return false;
+  return ring!.every((v, i) => (i % 2 === 0 ? v === minX || v === maxX : v === minY || v === maxY));
 }
+
+const liesIn = (own: Bounds, box: Bounds): boolean =>
+  own.minX >= box.minX && own.maxX <= box.maxX && own.minY >= box.minY && own.maxY <= box.maxY;

@@ -13,9 +13,11 @@ const EFFECTS = [
   { property: 'mask', name: 'mask', sentence: 'masking is left out; the whole lines are kept' },
   { property: 'filter', name: 'filter', sentence: 'a filter is left out; only the lines are kept' },
   { property: 'fill', name: 'pattern', sentence: 'a pattern is left out; only the outline of what it fills is kept' },
-  ...['marker', 'marker-start', 'marker-mid', 'marker-end'].map((property) => {
-    return { property, name: 'marker', sentence: 'markers on lines are left out' };
-  }),
+  ...['marker', 'marker-start', 'marker-mid', 'marker-end'].map((property) => ({
+    property,
+    name: 'marker',
+    sentence: 'markers on lines are left out',
+  })),
 ];
 
 /** What is to be said of an element whose style refers to what isn't drawn. */

@@ -24,6 +24,7 @@ const SVG = 'http://www.w3.org/2000/svg';
 
 /** Elements that are drawn by what stands in them. */
 const GROUPS = new Set(['g', 'a', 'switch']);
+
 /**
  * Reads an SVG document's outlines as strokes in millimetres, with its units, view boxes, style sheets, nested transforms, clips, `use`, `switch`
  * and all basic shapes. What isn't seen in it is kept apart (`leftOut`). A document that states no size is read in the unit answered, else at 96
@@ -72,7 +73,6 @@ class Walk {
   private readonly byId = new Map<string, XmlElement>();
   private readonly namespaces: ReadonlySet<string>;
   private readonly using = new Set<XmlElement>();
-  private readonly remarked = new Set<string>();
   private readonly clipRings = new ClipRings();
   /** By the path and how it is turned and sized, as it lies where it was first asked for. */
   private readonly clips = new Map<string, { readonly rings: Rings | null; readonly from: Affine }>();
@@ -278,10 +278,7 @@ class Walk {
     return IDENTITY;
   }
 
-  /** One remark a kind; the first place is named. */
   remark(element: XmlElement, sentence: string): void {
-    if (this.remarked.has(sentence)) return;
-    this.remarked.add(sentence);
     this.remarks.say(sentence, element.line);
   }
 }

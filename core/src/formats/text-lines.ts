@@ -1,5 +1,4 @@
-import { FormatError } from '../problems.ts';
-import { formatCount } from '../units.ts';
+import { refuseTooMany } from './too-many.ts';
 
 const [NEWLINE, RETURN] = [10, 13] as const;
 /** A line for each point that a drawing may have, and as many that say something else. */
@@ -22,10 +21,7 @@ export function eachLine(text: string, take: (line: string, number: number) => u
   let number = 0;
   for (let from = 0; from <= text.length;) {
     const end = endOfLine(text, from);
-    if (number >= MOST_LINES)
-      throw new FormatError(
-        `The file has more than ${formatCount(MOST_LINES)} lines. Save only the stitch lines and try again.`,
-      );
+    if (number >= MOST_LINES) refuseTooMany(MOST_LINES, 'lines');
     if (take(text.slice(from, end), ++number) === false) return;
     from = afterLine(text, end);
   }

@@ -1,6 +1,7 @@
 import { SaxesParser } from 'saxes';
 import { FormatError } from '../problems.ts';
 import { formatCount } from '../units.ts';
+import { refuseTooMany } from './too-many.ts';
 
 /** One element of an XML file, as read. */
 export interface XmlElement {
@@ -71,12 +72,7 @@ export function readXml(text: string): XmlDocument {
     );
   });
   parser.on('opentag', (tag) => {
-    if (++count > MOST_ELEMENTS) {
-      throw new FormatError(
-        `The file has more than ${formatCount(MOST_ELEMENTS)} elements. Save only the stitch lines and try again.`,
-        parser.line,
-      );
-    }
+    if (++count > MOST_ELEMENTS) refuseTooMany(MOST_ELEMENTS, 'elements', parser.line);
     if (open.length >= DEEPEST) {
       throw new FormatError(
         `Line ${parser.line}: groups are nested more than ${DEEPEST} deep. Ungroup the drawing and save it again.`,
